@@ -1,0 +1,29 @@
+# Two commands: `make demo` and `make test`. Each installs what is missing.
+.PHONY: demo test bench screenshots lint build
+
+build:
+	go build -o bin/rubrel ./cmd/rubrel
+
+demo:
+	scripts/install.sh run
+	$(MAKE) --no-print-directory build
+	exec bin/rubrel demo
+
+test: lint
+	scripts/install.sh test
+	go test -timeout 8m ./...
+	scripts/fuzz.sh 3s
+
+lint:
+	scripts/install.sh lint
+	@test -z "$$(gofmt -l cmd core demo dresses formats kinds publish render standin store web)" || { gofmt -l cmd core demo dresses formats kinds publish render standin store web; exit 1; }
+	go vet ./...
+	go tool staticcheck ./...
+
+bench:
+	scripts/install.sh run
+	go test -run '^$$' -bench . -benchmem ./...
+
+screenshots:
+	scripts/install.sh test
+	go run ./tools/screenshots

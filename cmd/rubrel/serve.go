@@ -1,0 +1,185 @@
+package main
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"io"
+	"net"
+	"net/http"
+	"os"
+	"path/filepath"
+	"syscall"
+	"time"
+
+	"rubrel/core/document"
+	"rubrel/demo"
+	"rubrel/dresses"
+	"rubrel/kinds"
+	"rubrel/standin/webhost"
+	"rubrel/store"
+	"rubrel/store/cluster"
+	"rubrel/web"
+)
+
+func setting(name, otherwise string) string {
+	if value := os.Getenv(name); value != "" {
+		return value
+	}
+	return otherwise
+}
+
+// serveCommand serves over a database that somebody else runs.
+func serveCommand(ctx context.Context, _ []string, out io.Writer) error {
+	url := os.Getenv("RUBREL_DATABASE")
+	if url == "" {
+		return fmt.Errorf("RUBREL_DATABASE does not say which database to use: %w", errUsage)
+	}
+	listener, err := listen("RUBREL_ADDR", "127.0.0.1:8080")
+	if err != nil {
+		return err
+	}
+	s, handler, err := application(ctx, url, nil)
+	if err != nil {
+		return errors.Join(err, listener.Close())
+	}
+	defer s.Close()
+	fmt.Fprintf(out, "Rubrel is at http://%s/\n", listener.Addr())
+	return serve(ctx, served{listener, handler})
+}
+
+// demoCommand starts a database, the stand-ins and the application, with demo data.
+func demoCommand(ctx context.Context, _ []string, out io.Writer) (err error) {
+	// Both ports first: a taken one is told before anything is started.
+	listener, err := listen("RUBREL_ADDR", "127.0.0.1:8080")
+	if err != nil {
+		return err
+	}
+	hostListener, err := listen("RUBREL_WEBHOST", "127.0.0.1:8081")
+	if err != nil {
+		return errors.Join(err, listener.Close())
+	}
+	home, err := filepath.Abs(setting("RUBREL_HOME", ".rubrel"))
+	if err != nil {
+		return err
+	}
+	database, err := cluster.Start(ctx, filepath.Join(home, "postgres"), cluster.Options{})
+	if err != nil {
+		return err
+	}
+	defer func() {
+		stopping, cancel := context.WithTimeout(context.Background(), 30*time.Second)
+		defer cancel()
+		err = errors.Join(err, database.Stop(stopping))
+	}()
+	folder := filepath.Join(home, "webhost")
+	if err := os.MkdirAll(folder, 0o755); err != nil {
+		return err
+	}
+	hostURL := "http://" + hostListener.Addr().String()
+	standIn := func(site string) store.Host {
+		return store.Host{URL: hostURL + "/dav/" + site, Public: hostURL + "/" + site, Username: webhost.Username, Password: webhost.Password}
+	}
+	s, handler, err := application(ctx, database.URL, standIn)
+	if err != nil {
+		return err
+	}
+	defer s.Close()
+	if err := seed(ctx, s, standIn); err != nil {
+		return err
+	}
+	fmt.Fprintf(out, "Rubrel is at            http://%s/\nThe web host stand-in   %s/\nData                    %s\n", listener.Addr(), hostURL, home)
+	return serve(ctx, served{listener, handler}, served{hostListener, webhost.New(folder)})
+}
+
+func listen(name, otherwise string) (net.Listener, error) {
+	address := setting(name, otherwise)
+	listener, err := net.Listen("tcp", address)
+	if errors.Is(err, syscall.EADDRINUSE) {
+		return nil, fmt.Errorf("%s is taken by another program: stop it, or set %s to another address, such as 127.0.0.1:0", address, name)
+	}
+	if err != nil {
+		return nil, fmt.Errorf("cannot listen at %s (%s): %w", address, name, err)
+	}
+	return listener, nil
+}
+
+func application(ctx context.Context, url string, host func(string) store.Host) (*store.Store, http.Handler, error) {
+	all := kinds.All()
+	registry, err := dresses.Load(all)
+	if err != nil {
+		return nil, nil, err
+	}
+	s, err := store.Open(ctx, url, all)
+	if err != nil {
+		return nil, nil, err
+	}
+	server, err := web.New(s, all, registry)
+	if err != nil {
+		s.Close()
+		return nil, nil, err
+	}
+	server.DefaultHost = host
+	handler, err := server.Handler()
+	if err != nil {
+		s.Close()
+		return nil, nil, err
+	}
+	return s, handler, nil
+}
+
+// seed makes the demo sites where they are missing, and tells stand-in hosts where they listen this time.
+func seed(ctx context.Context, s *store.Store, host func(string) store.Host) error {
+	_, tree, err := document.Parse(demo.Fennmoor, kinds.All())
+	if err != nil {
+		return fmt.Errorf("the demo document: %w", err)
+	}
+	if err := s.CreateSite(ctx, "fennmoor", tree); err != nil && !errors.Is(err, store.ErrTaken) {
+		return err
+	}
+	sites, err := s.Sites(ctx)
+	if err != nil {
+		return err
+	}
+	for _, site := range sites {
+		current, err := s.Host(ctx, site.ID)
+		if errors.Is(err, store.ErrNotFound) || err == nil && current.Password == webhost.Password && current.URL != host(site.ID).URL {
+			err = s.SetHost(ctx, site.ID, host(site.ID))
+		}
+		if err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+type served struct {
+	listener net.Listener
+	handler  http.Handler
+}
+
+// serve answers until the context ends, then lets requests finish.
+func serve(ctx context.Context, all ...served) error {
+	ended := make(chan error, len(all))
+	servers := make([]*http.Server, len(all))
+	for i, one := range all {
+		servers[i] = &http.Server{Handler: one.handler, ReadHeaderTimeout: 10 * time.Second, IdleTimeout: 2 * time.Minute,
+			// Long-lived requests (event streams) end with the program.
+			BaseContext: func(net.Listener) context.Context { return ctx }}
+		go func() { ended <- servers[i].Serve(one.listener) }()
+	}
+	var err error
+	select {
+	case <-ctx.Done():
+	case err = <-ended:
+	}
+	stopping, cancel := context.WithTimeout(context.Background(), 5*time.Second)
+	defer cancel()
+	for _, server := range servers {
+		err = errors.Join(err, server.Shutdown(stopping))
+	}
+	if errors.Is(err, http.ErrServerClosed) {
+		return nil
+	}
+	return err
+}

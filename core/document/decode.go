@@ -1,0 +1,386 @@
+package document
+
+import (
+	"encoding/json"
+	"fmt"
+	"maps"
+	"slices"
+	"strings"
+	"unicode/utf8"
+
+	"rubrel/core/kind"
+	"rubrel/core/look"
+	"rubrel/core/patch"
+)
+
+// Bounds on what one site may hold. They are far above real use and keep one bad paste from hurting others.
+const (
+	MostRecords = 60
+	MostItems   = 300
+	MostMembers = 500
+	mostName    = 120
+)
+
+// Parse reads a document from JSON. The error is a *Fault with the path to what does not fit.
+func Parse(text []byte, kinds kind.Registry) (*Site, any, error) {
+	var tree any
+	if err := json.Unmarshal(text, &tree); err != nil {
+		return nil, nil, faultf(nil, "this is not JSON: %v", err)
+	}
+	site, err := Decode(tree, kinds)
+	if err != nil {
+		return nil, nil, err
+	}
+	return site, Normalise(tree, kinds), nil
+}
+
+// Normalise adds the empty objects that a document may leave out, so that every change is the addition or removal
+// of a leaf and no two changes meet in making the object around it.
+func Normalise(tree any, kinds kind.Registry) any {
+	root := tree.(map[string]any)
+	fill(root, "sets", "blocks", "pages")
+	house := root["house"].(map[string]any)
+	fill(house, "tokens", "kinds")
+	for _, k := range kinds {
+		fill(house["kinds"].(map[string]any), k.Name)
+	}
+	each(root["sets"], func(set map[string]any) {
+		fill(set, "facts", "axes", "records")
+		if k, ok := kinds.Named(set["kind"].(string)); ok {
+			for _, axis := range k.Axes {
+				fill(set["axes"].(map[string]any), axis.Name)
+			}
+		}
+		each(set["records"], func(record map[string]any) { fill(record, "facts") })
+		each(set["axes"], func(axis map[string]any) {
+			each(axis, func(item map[string]any) { fill(item, "facts") })
+		})
+	})
+	each(root["blocks"], func(block map[string]any) { fill(block, "look") })
+	each(root["pages"], func(page map[string]any) {
+		fill(page, "bands")
+		each(page["bands"], func(band map[string]any) { fill(band, "blocks") })
+	})
+	return root
+}
+
+func fill(object map[string]any, names ...string) {
+	for _, name := range names {
+		if _, ok := object[name]; !ok {
+			object[name] = map[string]any{}
+		}
+	}
+}
+
+func each(object any, visit func(map[string]any)) {
+	for _, member := range object.(map[string]any) {
+		visit(member.(map[string]any))
+	}
+}
+
+// Decode checks a decoded JSON value against the declarations and returns its typed form.
+func Decode(tree any, kinds kind.Registry) (site *Site, err error) {
+	d := &decoder{kinds: kinds}
+	defer func() {
+		switch thrown := recover().(type) {
+		case nil:
+		case *Fault:
+			site, err = nil, thrown
+		default:
+			panic(thrown)
+		}
+	}()
+	return d.site(tree), nil
+}
+
+// decoder walks the tree. A fault is thrown as a panic of type *Fault, which Decode turns into its error: the
+// walk has one way out, as in text/template/parse.
+type decoder struct {
+	kinds kind.Registry
+}
+
+// object is a JSON object that is being read; every member must be asked for.
+type object struct {
+	path    patch.Pointer
+	members map[string]any
+	asked   map[string]bool
+}
+
+func (d *decoder) object(path patch.Pointer, tree any) *object {
+	members, ok := tree.(map[string]any)
+	if !ok {
+		panic(faultf(path, "an object is expected here"))
+	}
+	if len(members) > 5000 {
+		panic(faultf(path, "it has %d members; at most 5000 fit", len(members)))
+	}
+	return &object{path, members, map[string]bool{}}
+}
+
+func (o *object) get(name string) (any, bool) {
+	o.asked[name] = true
+	value, ok := o.members[name]
+	return value, ok
+}
+
+func (o *object) text(name string, most int, required bool) string {
+	value, ok := o.get(name)
+	if !ok {
+		if required {
+			panic(faultf(o.path, "the member %q is missing", name))
+		}
+		return ""
+	}
+	text, ok := value.(string)
+	if !ok {
+		panic(faultf(o.path.To(name), "a text is expected here"))
+	}
+	if n := utf8.RuneCountInString(text); n > most {
+		panic(faultf(o.path.To(name), "the text has %d characters; at most %d fit here", n, most))
+	}
+	if required && strings.TrimSpace(text) == "" {
+		panic(faultf(o.path.To(name), "the text is empty"))
+	}
+	return text
+}
+
+func (o *object) flag(name string) bool {
+	value, ok := o.get(name)
+	if !ok {
+		return false
+	}
+	flag, ok := value.(bool)
+	if !ok {
+		panic(faultf(o.path.To(name), "true or false is expected here"))
+	}
+	return flag
+}
+
+// done refuses members that nothing asked for.
+func (o *object) done() {
+	for _, name := range slices.Sorted(maps.Keys(o.members)) {
+		if !o.asked[name] {
+			panic(faultf(o.path.To(name), "Rubrel does not know this member"))
+		}
+	}
+}
+
+// child is an object member with its ID, read by members.
+type child struct {
+	id    string
+	order string
+	*object
+}
+
+// members reads an object of objects with order keys, in order.
+func (d *decoder) members(parent *object, name string, most int) []child {
+	value, ok := parent.get(name)
+	if !ok {
+		return nil
+	}
+	all := d.object(parent.path.To(name), value)
+	if len(all.members) > most {
+		panic(faultf(all.path, "there are %d; at most %d fit", len(all.members), most))
+	}
+	children := make([]child, 0, len(all.members))
+	for id, tree := range all.members {
+		if !IsID(id) {
+			panic(faultf(all.path.To(id), "an ID is made of lower-case letters, digits and hyphens, at most 60"))
+		}
+		o := d.object(all.path.To(id), tree)
+		order := o.text("order", 200, true)
+		if strings.Trim(order, orderDigits) != "" {
+			panic(faultf(o.path.To("order"), "an order key is made of lower-case letters and digits"))
+		}
+		children = append(children, child{id, order, o})
+	}
+	slices.SortFunc(children, func(a, b child) int {
+		if a.order != b.order {
+			return strings.Compare(a.order, b.order)
+		}
+		return strings.Compare(a.id, b.id)
+	})
+	return children
+}
+
+func (d *decoder) site(tree any) *Site {
+	o := d.object(patch.Pointer{}, tree)
+	if version, _ := o.get("rubrel"); version != float64(Version) {
+		panic(faultf(o.path.To("rubrel"), "the format version must be %d", Version))
+	}
+	s := &Site{Name: o.text("name", mostName, true), Language: o.text("language", 35, true), Widths: look.DefaultWidths(), kinds: d.kinds}
+	s.House = d.house(o, s.Widths)
+	for _, c := range d.members(o, "sets", MostMembers) {
+		s.Sets = append(s.Sets, d.set(c))
+	}
+	for _, c := range d.members(o, "blocks", MostMembers) {
+		s.Blocks = append(s.Blocks, d.block(c, s))
+	}
+	for _, c := range d.members(o, "pages", MostMembers) {
+		s.Pages = append(s.Pages, d.page(c, s))
+	}
+	o.done()
+	return s
+}
+
+func (d *decoder) house(site *object, widths look.Widths) House {
+	value, ok := site.get("house")
+	if !ok {
+		panic(faultf(site.path, "the member \"house\" is missing"))
+	}
+	o := d.object(site.path.To("house"), value)
+	h := House{Dress: o.text("dress", 60, true), Tokens: map[string]string{}, Kinds: map[string]look.Sheet{}}
+	switch h.Scheme = Scheme(o.text("scheme", 10, false)); h.Scheme {
+	case "", LightScheme, DarkScheme, AutoScheme:
+	default:
+		panic(faultf(o.path.To("scheme"), "the scheme is light, dark or auto"))
+	}
+	if value, ok := o.get("tokens"); ok {
+		tokens := d.object(o.path.To("tokens"), value)
+		for name := range tokens.members {
+			h.Tokens[name] = tokens.text(name, 400, true)
+		}
+	}
+	if value, ok := o.get("kinds"); ok {
+		kinds := d.object(o.path.To("kinds"), value)
+		for name := range kinds.members {
+			k, ok := d.kinds.Named(name)
+			if !ok {
+				panic(faultf(kinds.path.To(name), "there is no kind %q", name))
+			}
+			h.Kinds[name] = d.look(kinds, name, k, widths, nil)
+		}
+	}
+	o.done()
+	return h
+}
+
+func (d *decoder) look(parent *object, name string, k *kind.Kind, widths look.Widths, set *Set) look.Sheet {
+	value, ok := parent.get(name)
+	if !ok {
+		return look.Sheet{}
+	}
+	o := d.object(parent.path.To(name), value)
+	sheet := make(look.Sheet, len(o.members))
+	for text := range o.members {
+		key, v, err := k.ParseLook(text, o.text(text, 400, true))
+		if err != nil {
+			panic(faultf(o.path.To(text), "%v", err))
+		}
+		if key.Width != "" && widths.Index(key.Width) < 1 {
+			panic(faultf(o.path.To(text), "the site has no width %q to say this for", key.Width))
+		}
+		if key.Record != "" {
+			if set == nil {
+				panic(faultf(o.path.To(text), "only a block's look may name a record"))
+			}
+			if _, ok := set.RecordByID(key.Record); !ok {
+				panic(faultf(o.path.To(text), "the set has no record %q", key.Record))
+			}
+		}
+		sheet[key] = v
+	}
+	return sheet
+}
+
+func (d *decoder) set(c child) Set {
+	k, ok := d.kinds.Named(c.text("kind", 60, true))
+	if !ok {
+		panic(faultf(c.path.To("kind"), "there is no kind %q", c.text("kind", 60, true)))
+	}
+	s := Set{ID: c.id, order: c.order, orders: map[string]string{}}
+	s.Set = kind.Set{Kind: k, Name: c.text("name", mostName, true), Axes: map[string][]kind.Item{}}
+	d.axes(c, k, &s)
+	s.Facts = d.facts(c.object, s.Set, k.SetFields)
+	for _, r := range d.members(c.object, "records", MostRecords) {
+		record := kind.Record{ID: r.id, Featured: r.flag("featured"), Facts: d.facts(r.object, s.Set, k.Fields)}
+		if record.Featured && !k.CanFeature {
+			panic(faultf(r.path.To("featured"), "a %s cannot be featured", k.One))
+		}
+		r.done()
+		s.Records = append(s.Records, record)
+		s.orders[r.id] = r.order
+	}
+	c.done()
+	return s
+}
+
+func (d *decoder) axes(c child, k *kind.Kind, s *Set) {
+	value, ok := c.get("axes")
+	if !ok {
+		return
+	}
+	axes := d.object(c.path.To("axes"), value)
+	for _, axis := range k.Axes {
+		for _, item := range d.members(axes, axis.Name, min(axis.Most, MostItems)) {
+			s.Axes[axis.Name] = append(s.Axes[axis.Name], kind.Item{ID: item.id, Facts: d.facts(item.object, s.Set, axis.Fields)})
+			s.orders[axis.Name+"/"+item.id] = item.order
+			item.done()
+		}
+	}
+	axes.done()
+}
+
+func (d *decoder) facts(parent *object, set kind.Set, fields []kind.Field) map[string]kind.Value {
+	facts := map[string]kind.Value{}
+	value, ok := parent.get("facts")
+	if ok {
+		o := d.object(parent.path.To("facts"), value)
+		for text, held := range o.members {
+			field, err := set.CheckKey(fields, kind.ParseFactKey(text))
+			if err == nil {
+				facts[text], err = field.Type.Decode(held)
+			}
+			if err != nil {
+				panic(faultf(o.path.To(text), "%v", err))
+			}
+		}
+	}
+	for _, f := range fields {
+		if f.Required && len(f.Each) == 0 && kind.Text(facts, f.Name) == "" {
+			panic(faultf(parent.path.To("facts", f.Name), "this must be said"))
+		}
+	}
+	return facts
+}
+
+func (d *decoder) block(c child, s *Site) Block {
+	b := Block{ID: c.id, order: c.order, Name: c.text("name", mostName, true), SetID: c.text("set", 60, true), Form: c.text("form", 60, true)}
+	set, ok := s.SetByID(b.SetID)
+	if !ok {
+		panic(faultf(c.path.To("set"), "the site has no set %q", b.SetID))
+	}
+	if _, ok := set.Kind.FormNamed(b.Form); !ok {
+		panic(faultf(c.path.To("form"), "%s has no form %q", set.Kind.Title, b.Form))
+	}
+	b.Look = d.look(c.object, "look", set.Kind, s.Widths, set)
+	c.done()
+	return b
+}
+
+func (d *decoder) page(c child, s *Site) Page {
+	p := Page{ID: c.id, order: c.order, Title: c.text("title", mostName, true), Intro: c.text("intro", 2000, false)}
+	for _, band := range d.members(c.object, "bands", MostItems) {
+		b := Band{ID: band.id, order: band.order, Heading: band.text("heading", mostName, false)}
+		for _, member := range d.members(band.object, "blocks", 12) {
+			if _, ok := s.BlockByID(member.id); !ok {
+				panic(faultf(member.path, "the site has no block %q", member.id))
+			}
+			member.done()
+			b.Blocks = append(b.Blocks, member.id)
+		}
+		band.done()
+		p.Bands = append(p.Bands, b)
+	}
+	c.done()
+	return p
+}
+
+// Encode writes a tree as the JSON that is stored and exported. Object members are sorted by name.
+func Encode(tree any) ([]byte, error) {
+	text, err := json.Marshal(tree)
+	if err != nil {
+		return nil, fmt.Errorf("document: encode: %w", err)
+	}
+	return text, nil
+}

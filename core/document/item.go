@@ -1,0 +1,192 @@
+package document
+
+import (
+	"slices"
+
+	"rubrel/core/kind"
+	"rubrel/core/patch"
+)
+
+// AddItem makes a new item on an axis, after another or at the end: a feature, a period, a currency. Copy names
+// an item whose facts it takes, with every record's fact for it.
+type AddItem struct {
+	Set, Axis, After, Copy string
+	Facts                  map[string]string // texts by field
+}
+
+// Plan reads the facts, names the item by its label and places it.
+func (c AddItem) Plan(s *Site) (patch.Patch, error) {
+	set, axis, err := s.axis(c.Set, c.Axis)
+	if err != nil {
+		return nil, err
+	}
+	if most := min(axis.Most, MostItems); len(set.Items(c.Axis)) >= most {
+		return nil, faultf(patch.Pointer{"sets", c.Set, "axes", c.Axis}, "at most %d fit", most)
+	}
+	facts := map[string]any{}
+	if c.Copy != "" {
+		original, ok := set.ItemNamed(c.Axis, c.Copy)
+		if !ok {
+			return nil, missing(axis.One, c.Copy)
+		}
+		for name, value := range original.Facts {
+			facts[name] = value
+		}
+		if c.After == "" {
+			c.After = c.Copy
+		}
+	}
+	label := ""
+	for name, text := range c.Facts {
+		field, ok := axis.FieldNamed(name)
+		if !ok {
+			return nil, faultf(nil, "a %s has no field %q", axis.One, name)
+		}
+		value, err := field.Type.Parse(text)
+		if err != nil {
+			return nil, faultf(patch.Pointer{"sets", c.Set, "axes", c.Axis, name}, "%v", err)
+		}
+		facts[name] = value
+	}
+	if v, ok := facts[axis.Label].(kind.Value); ok {
+		label = v.String()
+	}
+	if label == "" {
+		value, err := axis.LabelField().Type.Parse("New " + axis.One)
+		if err != nil {
+			return nil, faultf(nil, "a %s needs its %s", axis.One, axis.Label)
+		}
+		facts[axis.Label], label = value, value.String()
+	}
+	id := FreshID(label, func(id string) bool { _, taken := set.ItemNamed(c.Axis, id); return taken })
+	order, err := set.itemOrderAfter(c.Axis, c.After)
+	if err != nil {
+		return nil, err
+	}
+	p := patch.Patch{{Op: patch.Add, Path: patch.Pointer{"sets", c.Set, "axes", c.Axis, id}, Value: map[string]any{"order": order, "facts": facts}}}
+	if c.Copy != "" {
+		for _, fact := range set.factsFor(c.Axis, c.Copy) {
+			key := fact.key
+			key.Items = slices.Clone(key.Items)
+			key.Items[fact.at] = id
+			p = append(p, patch.Operation{Op: patch.Add, Path: patch.Pointer{"sets", c.Set, "records", fact.record, "facts", key.String()}, Value: fact.value})
+		}
+	}
+	return p, nil
+}
+
+// Label names the noun.
+func (c AddItem) Label(s *Site) string {
+	if _, axis, err := s.axis(c.Set, c.Axis); err == nil {
+		return "new " + axis.One
+	}
+	return "new " + c.Axis
+}
+
+// RemoveItem takes an item off an axis, with every record's facts for it.
+type RemoveItem struct{ Set, Axis, Item string }
+
+// Plan removes the facts, then the item.
+func (c RemoveItem) Plan(s *Site) (patch.Patch, error) {
+	set, axis, err := s.axis(c.Set, c.Axis)
+	if err != nil {
+		return nil, err
+	}
+	if _, ok := set.ItemNamed(c.Axis, c.Item); !ok {
+		return nil, missing(axis.One, c.Item)
+	}
+	var p patch.Patch
+	for _, fact := range set.factsFor(c.Axis, c.Item) {
+		p = append(p, patch.Operation{Op: patch.Remove, Path: patch.Pointer{"sets", c.Set, "records", fact.record, "facts", fact.key.String()}})
+	}
+	return append(p, patch.Operation{Op: patch.Remove, Path: patch.Pointer{"sets", c.Set, "axes", c.Axis, c.Item}}), nil
+}
+
+// Label names the item.
+func (c RemoveItem) Label(s *Site) string { return "delete " + s.itemName(c.Set, c.Axis, c.Item) }
+
+// MoveItem places an item after another on its axis; an empty After makes it the first.
+type MoveItem struct{ Set, Axis, Item, After string }
+
+// Plan gives the item a new order key.
+func (c MoveItem) Plan(s *Site) (patch.Patch, error) {
+	set, _, err := s.axis(c.Set, c.Axis)
+	if err != nil {
+		return nil, err
+	}
+	orderOf := func(id string) string { return set.orders[c.Axis+"/"+id] }
+	order, err := orderFor(set.itemIDs(c.Axis), orderOf, c.Item, c.After)
+	if err != nil {
+		return nil, err
+	}
+	return put(patch.Pointer{"sets", c.Set, "axes", c.Axis, c.Item, "order"}, orderOf(c.Item), order), nil
+}
+
+// Label names the item.
+func (c MoveItem) Label(s *Site) string { return "move " + s.itemName(c.Set, c.Axis, c.Item) }
+
+func (s *Site) axis(setID, name string) (*Set, kind.Axis, error) {
+	set, ok := s.SetByID(setID)
+	if !ok {
+		return nil, kind.Axis{}, missing("set", setID)
+	}
+	axis, ok := set.Kind.AxisNamed(name)
+	if !ok {
+		return nil, axis, missing("axis", name)
+	}
+	return set, axis, nil
+}
+
+func (s *Site) itemName(setID, axisName, id string) string {
+	if set, axis, err := s.axis(setID, axisName); err == nil {
+		if item, ok := set.ItemNamed(axisName, id); ok {
+			return kind.Text(item.Facts, axis.Label)
+		}
+	}
+	return id
+}
+
+func (s *Set) itemIDs(axis string) []string {
+	var ids []string
+	for _, item := range s.Items(axis) {
+		ids = append(ids, item.ID)
+	}
+	return ids
+}
+
+func (s *Set) itemOrderAfter(axis, after string) (string, error) {
+	ids := s.itemIDs(axis)
+	if after == "" && len(ids) > 0 {
+		after = ids[len(ids)-1]
+	}
+	return orderFor(ids, func(id string) string { return s.orders[axis+"/"+id] }, "", after)
+}
+
+type itemFact struct {
+	record string
+	key    kind.FactKey
+	at     int // which of the key's items it is
+	value  kind.Value
+}
+
+// factsFor lists every record's facts for an item of an axis.
+func (s *Set) factsFor(axis, item string) []itemFact {
+	var facts []itemFact
+	for _, f := range s.Kind.Fields {
+		at := slices.Index(f.Each, axis)
+		if at < 0 {
+			continue
+		}
+		for _, key := range s.Keys(f) {
+			if key.Items[at] != item {
+				continue
+			}
+			for _, r := range s.Records {
+				if value, ok := r.Facts[key.String()]; ok {
+					facts = append(facts, itemFact{r.ID, key, at, value})
+				}
+			}
+		}
+	}
+	return facts
+}

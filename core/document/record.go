@@ -1,0 +1,266 @@
+package document
+
+import (
+	"slices"
+	"strconv"
+	"strings"
+
+	"rubrel/core/look"
+	"rubrel/core/patch"
+)
+
+// AddRecord makes a new record after another, or at the end. Copy names a record whose facts and look it takes.
+type AddRecord struct {
+	Set, After, Copy string
+}
+
+// Plan names the record and places it.
+func (c AddRecord) Plan(s *Site) (patch.Patch, error) {
+	set, ok := s.SetByID(c.Set)
+	if !ok {
+		return nil, missing("set", c.Set)
+	}
+	if len(set.Records) >= MostRecords {
+		return nil, faultf(patch.Pointer{"sets", c.Set, "records"}, "a set holds at most %d %s", MostRecords, set.Kind.Many)
+	}
+	facts := map[string]any{}
+	title := capital(set.Kind.One) + " " + strconv.Itoa(len(set.Records)+1)
+	if c.Copy != "" {
+		original, ok := set.RecordByID(c.Copy)
+		if !ok {
+			return nil, missing(set.Kind.One, c.Copy)
+		}
+		for key, value := range original.Facts {
+			facts[key] = value
+		}
+		title = RecordName(set, original) + " copy"
+		if c.After == "" {
+			c.After = c.Copy
+		}
+	}
+	name := set.Kind.Fields[0]
+	value, err := name.Type.Parse(title)
+	if err != nil {
+		value, err = name.Type.Parse(capital(set.Kind.One))
+	}
+	if err != nil {
+		return nil, faultf(nil, "%v", err)
+	}
+	facts[name.Name] = value
+	id := FreshID(title, func(id string) bool { _, taken := set.RecordByID(id); return taken })
+	order, err := set.orderAfter(c.After)
+	if err != nil {
+		return nil, err
+	}
+	p := patch.Patch{{Op: patch.Add, Path: patch.Pointer{"sets", c.Set, "records", id},
+		Value: map[string]any{"order": order, "facts": facts}}}
+	return append(p, s.copyLook(c.Set, c.Copy, id)...), nil
+}
+
+// Label names the noun.
+func (c AddRecord) Label(s *Site) string {
+	if set, ok := s.SetByID(c.Set); ok {
+		if record, ok := set.RecordByID(c.Copy); ok {
+			return "copy of " + RecordName(set, record)
+		}
+		return "new " + set.Kind.One
+	}
+	return "new record"
+}
+
+// copyLook gives a new record every exception of another, in every block that shows the set.
+func (s *Site) copyLook(setID, from, to string) patch.Patch {
+	var p patch.Patch
+	if from == "" {
+		return p
+	}
+	for _, b := range s.BlocksOf(setID) {
+		for _, key := range recordKeys(b.Look, from) {
+			copied := key
+			copied.Record = to
+			p = append(p, patch.Operation{Op: patch.Add, Path: patch.Pointer{"blocks", b.ID, "look", copied.String()}, Value: b.Look[key].String()})
+		}
+	}
+	return p
+}
+
+// recordKeys lists the keys of one record's exceptions in a stable order.
+func recordKeys(sheet look.Sheet, record string) []look.Key {
+	var keys []look.Key
+	for key := range sheet {
+		if key.Record == record {
+			keys = append(keys, key)
+		}
+	}
+	slices.SortFunc(keys, func(a, b look.Key) int { return strings.Compare(a.String(), b.String()) })
+	return keys
+}
+
+// RemoveRecord takes a record away, with its exceptions in every block that shows it.
+type RemoveRecord struct{ Set, Record string }
+
+// Plan removes the record and what hangs on it.
+func (c RemoveRecord) Plan(s *Site) (patch.Patch, error) {
+	set, ok := s.SetByID(c.Set)
+	if !ok {
+		return nil, missing("set", c.Set)
+	}
+	if _, ok := set.RecordByID(c.Record); !ok {
+		return nil, missing(set.Kind.One, c.Record)
+	}
+	p := patch.Patch{{Op: patch.Remove, Path: patch.Pointer{"sets", c.Set, "records", c.Record}}}
+	for _, b := range s.BlocksOf(c.Set) {
+		for _, key := range recordKeys(b.Look, c.Record) {
+			p = append(p, patch.Operation{Op: patch.Remove, Path: patch.Pointer{"blocks", b.ID, "look", key.String()}})
+		}
+	}
+	return p, nil
+}
+
+// Label names the record.
+func (c RemoveRecord) Label(s *Site) string {
+	if set, ok := s.SetByID(c.Set); ok {
+		if record, ok := set.RecordByID(c.Record); ok {
+			return "delete " + RecordName(set, record)
+		}
+	}
+	return "delete " + c.Record
+}
+
+// MoveRecord places a record after another; an empty After makes it the first.
+type MoveRecord struct{ Set, Record, After string }
+
+// Plan gives the record a new order key.
+func (c MoveRecord) Plan(s *Site) (patch.Patch, error) {
+	set, ok := s.SetByID(c.Set)
+	if !ok {
+		return nil, missing("set", c.Set)
+	}
+	ids := set.recordIDs()
+	order, err := orderFor(ids, func(id string) string { return set.orders[id] }, c.Record, c.After)
+	if err != nil {
+		return nil, err
+	}
+	return put(patch.Pointer{"sets", c.Set, "records", c.Record, "order"}, set.orders[c.Record], order), nil
+}
+
+// Label names the record.
+func (c MoveRecord) Label(s *Site) string {
+	return "move " + strings.TrimPrefix(RemoveRecord{c.Set, c.Record}.Label(s), "delete ")
+}
+
+// FeatureRecord features a record, or stops featuring it. Only takes the feature from every other.
+type FeatureRecord struct {
+	Set, Record string
+	On, Only    bool
+}
+
+// Plan sets the flags.
+func (c FeatureRecord) Plan(s *Site) (patch.Patch, error) {
+	set, ok := s.SetByID(c.Set)
+	if !ok {
+		return nil, missing("set", c.Set)
+	}
+	if _, ok := set.RecordByID(c.Record); !ok {
+		return nil, missing(set.Kind.One, c.Record)
+	}
+	var p patch.Patch
+	for _, record := range set.Records {
+		want := record.Featured
+		if record.ID == c.Record {
+			want = c.On
+		} else if c.Only && c.On {
+			want = false
+		}
+		p = append(p, put(patch.Pointer{"sets", c.Set, "records", record.ID, "featured"}, flag(record.Featured), flag(want))...)
+	}
+	return p, nil
+}
+
+// Label names the record.
+func (c FeatureRecord) Label(s *Site) string {
+	name := strings.TrimPrefix(RemoveRecord{c.Set, c.Record}.Label(s), "delete ")
+	if c.On {
+		return "feature " + name
+	}
+	return "no longer feature " + name
+}
+
+// flag is how a document holds a flag: true, or absent.
+func flag(on bool) any {
+	if on {
+		return true
+	}
+	return nil
+}
+
+func (s *Set) recordIDs() []string {
+	ids := make([]string, len(s.Records))
+	for i, r := range s.Records {
+		ids[i] = r.ID
+	}
+	return ids
+}
+
+// orderAfter is a key right after a record, or at the end for "".
+func (s *Set) orderAfter(after string) (string, error) {
+	ids := s.recordIDs()
+	if after == "" && len(ids) > 0 {
+		after = ids[len(ids)-1]
+	}
+	return orderFor(ids, func(id string) string { return s.orders[id] }, "", after)
+}
+
+// orderFor is a key that puts moved right after another in a list; an empty after is the start.
+func orderFor(ids []string, orderOf func(string) string, moved, after string) (string, error) {
+	if moved != "" && !slices.Contains(ids, moved) {
+		return "", missing("item", moved)
+	}
+	rest := slices.DeleteFunc(slices.Clone(ids), func(id string) bool { return id == moved && moved != "" })
+	at := slices.Index(rest, after)
+	if at < 0 && after != "" {
+		return "", missing("item", after)
+	}
+	low, high := "", ""
+	if at >= 0 {
+		low = orderOf(rest[at])
+	}
+	if at+1 < len(rest) {
+		high = orderOf(rest[at+1])
+	}
+	if high != "" && low >= high { // two people added here at once: the keys are equal, and the ID decides
+		high = ""
+	}
+	order, err := OrderBetween(low, high)
+	if err != nil {
+		return "", faultf(nil, "%v", err)
+	}
+	return order, nil
+}
+
+// FreshID makes an ID of a name that is not taken yet.
+func FreshID(name string, taken func(string) bool) string {
+	var b strings.Builder
+	for _, r := range strings.ToLower(name) {
+		switch {
+		case r >= 'a' && r <= 'z' || r >= '0' && r <= '9':
+			b.WriteRune(r)
+		case b.Len() > 0 && !strings.HasSuffix(b.String(), "-"):
+			b.WriteByte('-')
+		}
+		if b.Len() >= 40 {
+			break
+		}
+	}
+	base := strings.Trim(b.String(), "-")
+	if base == "" {
+		base = "item"
+	}
+	id := base
+	for n := 2; taken(id); n++ {
+		id = base + "-" + strconv.Itoa(n)
+	}
+	return id
+}
+
+func capital(word string) string { return strings.ToUpper(word[:1]) + word[1:] }

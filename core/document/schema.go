@@ -1,0 +1,115 @@
+package document
+
+import (
+	"regexp"
+	"strings"
+
+	"rubrel/core/kind"
+	"rubrel/core/look"
+)
+
+// Schema is the JSON Schema (draft 2020-12) of a document, derived from the declarations of the kinds.
+func Schema(kinds kind.Registry) kind.Schema {
+	houseKinds, sets := kind.Schema{}, []any{}
+	for _, k := range kinds {
+		houseKinds[k.Name] = lookSchema(k, false)
+		sets = append(sets, setSchema(k))
+	}
+	anyLook := kind.Schema{"type": "object", "additionalProperties": kind.Schema{"type": "string"}}
+	if len(kinds) == 1 {
+		anyLook = lookSchema(kinds[0], true)
+	}
+	house := objectSchema(kind.Schema{
+		"dress": textSchema(60), "scheme": kind.Schema{"enum": []Scheme{LightScheme, DarkScheme, AutoScheme}},
+		"tokens": kind.Schema{"type": "object", "additionalProperties": kind.Schema{"type": "string"}},
+		"kinds":  objectSchema(houseKinds),
+	}, "dress")
+	block := objectSchema(kind.Schema{"order": orderSchema(), "name": textSchema(mostName), "set": idSchema(), "form": textSchema(60), "look": anyLook}, "order", "name", "set", "form")
+	band := objectSchema(kind.Schema{"order": orderSchema(), "heading": textSchema(mostName), "blocks": membersOf(objectSchema(kind.Schema{"order": orderSchema()}, "order"))}, "order")
+	page := objectSchema(kind.Schema{"order": orderSchema(), "title": textSchema(mostName), "intro": textSchema(2000), "bands": membersOf(band)}, "order", "title")
+	root := objectSchema(kind.Schema{
+		"rubrel": kind.Schema{"const": Version}, "name": textSchema(mostName), "language": textSchema(35), "house": house,
+		"sets": membersOf(kind.Schema{"oneOf": sets}), "blocks": membersOf(block), "pages": membersOf(page),
+	}, "rubrel", "name", "language", "house")
+	root["$schema"] = "https://json-schema.org/draft/2020-12/schema"
+	root["title"] = "Rubrel site"
+	return root
+}
+
+func setSchema(k *kind.Kind) kind.Schema {
+	axes := kind.Schema{}
+	for _, axis := range k.Axes {
+		axes[axis.Name] = membersOf(objectSchema(kind.Schema{"order": orderSchema(), "facts": factsSchema(axis.Fields)}, "order"))
+	}
+	record := kind.Schema{"order": orderSchema(), "facts": factsSchema(k.Fields)}
+	if k.CanFeature {
+		record["featured"] = kind.Schema{"type": "boolean"}
+	}
+	return objectSchema(kind.Schema{
+		"kind": kind.Schema{"const": k.Name}, "name": textSchema(mostName), "order": orderSchema(), "facts": factsSchema(k.SetFields),
+		"axes": objectSchema(axes), "records": membersOf(objectSchema(record, "order")),
+	}, "kind", "name", "order")
+}
+
+// factsSchema has a property for each plain field, and a pattern for each that goes over axes.
+func factsSchema(fields []kind.Field) kind.Schema {
+	properties, patterns, required := kind.Schema{}, kind.Schema{}, []string{}
+	for _, f := range fields {
+		schema := kind.Schema{"description": f.Help}
+		for key, value := range f.Type.Schema() {
+			schema[key] = value
+		}
+		if len(f.Each) > 0 {
+			patterns["^"+f.Name+strings.Repeat(":[a-z0-9-]+", len(f.Each))+"$"] = schema
+			continue
+		}
+		properties[f.Name] = schema
+		if f.Required {
+			required = append(required, f.Name)
+		}
+	}
+	s := objectSchema(properties, required...)
+	if len(patterns) > 0 {
+		s["patternProperties"] = patterns
+	}
+	return s
+}
+
+// lookSchema names every part's properties, with the states and widths after them.
+func lookSchema(k *kind.Kind, records bool) kind.Schema {
+	patterns := kind.Schema{}
+	prefix := "^"
+	if records {
+		prefix = "^([a-z0-9-]+:)?"
+	}
+	for _, part := range k.Parts {
+		for _, name := range part.Properties {
+			hint := ""
+			if property, err := look.PropertyNamed(name); err == nil {
+				hint = property.Hint
+			}
+			patterns[prefix+regexp.QuoteMeta(part.Name+"."+name)+"(@(featured|hover))?(@[a-z0-9-]+)?$"] = kind.Schema{"type": "string", "maxLength": 400, "description": hint}
+		}
+	}
+	return kind.Schema{"type": "object", "additionalProperties": false, "patternProperties": patterns}
+}
+
+func objectSchema(properties kind.Schema, required ...string) kind.Schema {
+	s := kind.Schema{"type": "object", "additionalProperties": false, "properties": properties}
+	if len(required) > 0 {
+		s["required"] = required
+	}
+	return s
+}
+
+func membersOf(of kind.Schema) kind.Schema {
+	return kind.Schema{"type": "object", "propertyNames": idSchema(), "additionalProperties": of}
+}
+
+func idSchema() kind.Schema {
+	return kind.Schema{"type": "string", "pattern": "^[a-z0-9][a-z0-9-]{0,59}$"}
+}
+
+func orderSchema() kind.Schema { return kind.Schema{"type": "string", "pattern": "^[a-z0-9]{1,200}$"} }
+
+func textSchema(most int) kind.Schema { return kind.Schema{"type": "string", "maxLength": most} }

@@ -1,0 +1,221 @@
+// Package kind is what a kind of block declares: its fields, axes, forms, parts and defaults. The ledger,
+// validation, the paste screen, the JSON Schema and the documentation are derived from that declaration.
+package kind
+
+import (
+	"fmt"
+	"html/template"
+	"slices"
+
+	"rubrel/core/look"
+)
+
+// Kind is the declaration of one kind of block.
+type Kind struct {
+	Name  string // as documents spell it: "pricing"
+	Title string // as the interface shows it
+	One   string // noun of a record: "plan"
+	Many  string // its plural
+	// SetFields are said once for a whole set, Fields for each record.
+	SetFields []Field
+	Fields    []Field
+	Axes      []Axis
+	Forms     []Form
+	Parts     []Part
+	// CanFeature says whether a record may be featured.
+	CanFeature bool
+	// Intake says how a pasted table of this kind is understood; nil where the kind is not pasted.
+	Intake *Intake
+	// Fresh is the set a designer begins with when nothing is pasted.
+	Fresh func(k *Kind) Set
+}
+
+// Field is one typed fact.
+type Field struct {
+	Name     string
+	Label    string
+	Help     string
+	Type     Type
+	Each     []string // the axes over which the field has one value each; none for a plain field
+	Aliases  []string // other headings under which a pasted list may carry it
+	Required bool
+	// Derive computes the value shown where nothing is said; nil where nothing is derived.
+	Derive func(set Set, record Record, key FactKey) (Value, bool)
+}
+
+// Axis is a short ordered list of things along which a field repeats: periods, currencies, features.
+type Axis struct {
+	Name   string // "features"
+	One    string // "feature"
+	Fields []Field
+	// Label is the field whose value names an item.
+	Label string
+	// AsRows says that the interface shows the axis as a section of rows of its own.
+	AsRows bool
+	// Most is how many items fit.
+	Most int
+}
+
+// Form is one way in which the kind can show its set.
+type Form struct {
+	Name  string
+	Title string
+	Help  string
+	// HTML writes the inside of the block's root element. It must be well formed on its own.
+	HTML func(View) (template.HTML, error)
+	// CSS is the form's layout: what is not a matter of look. Selectors start with a class of the form.
+	CSS string
+	// Variables are custom properties of the block, by width, that the layout needs.
+	Variables func(View) []Variable
+}
+
+// Variable is a custom property with its value from a width down.
+type Variable struct {
+	Name  string
+	Width int // index into the site's widths
+	Value string
+}
+
+// Part is one named piece of a form's anatomy.
+type Part struct {
+	Name       string
+	Help       string
+	Place      look.Place
+	Parent     string   // the part around it, from which inherited properties come
+	Properties []string // CSS names
+	Defaults   map[string]string
+	// As gives the CSS property under which a property is written, where the layout needs it elsewhere than on
+	// the part itself: a gap as a custom property, a border on one side.
+	As map[string]string
+}
+
+// View is what a form is given to show.
+type View struct {
+	BlockID      string
+	Set          Set
+	Locale       string
+	HeadingLevel int // 2 to 6: the level of a record's title
+	Widths       look.Widths
+	// Name is the block's name, for its accessible label.
+	Name string
+}
+
+// FieldNamed finds a field of a record.
+func (k *Kind) FieldNamed(name string) (Field, bool) { return fieldNamed(k.Fields, name) }
+
+// SetFieldNamed finds a field of the set.
+func (k *Kind) SetFieldNamed(name string) (Field, bool) { return fieldNamed(k.SetFields, name) }
+
+func fieldNamed(fields []Field, name string) (Field, bool) {
+	i := slices.IndexFunc(fields, func(f Field) bool { return f.Name == name })
+	if i < 0 {
+		return Field{}, false
+	}
+	return fields[i], true
+}
+
+// FieldNamed finds a field of an item of the axis.
+func (a Axis) FieldNamed(name string) (Field, bool) { return fieldNamed(a.Fields, name) }
+
+// AxisNamed finds an axis.
+func (k *Kind) AxisNamed(name string) (Axis, bool) {
+	i := slices.IndexFunc(k.Axes, func(a Axis) bool { return a.Name == name })
+	if i < 0 {
+		return Axis{}, false
+	}
+	return k.Axes[i], true
+}
+
+// FormNamed finds a form; the empty name is the first.
+func (k *Kind) FormNamed(name string) (Form, bool) {
+	for i, f := range k.Forms {
+		if f.Name == name || name == "" && i == 0 {
+			return f, true
+		}
+	}
+	return Form{}, false
+}
+
+// PartNamed finds a part.
+func (k *Kind) PartNamed(name string) (Part, bool) {
+	i := slices.IndexFunc(k.Parts, func(p Part) bool { return p.Name == name })
+	if i < 0 {
+		return Part{}, false
+	}
+	return k.Parts[i], true
+}
+
+// PartSpecs lists the parts as the look engine needs them.
+func (k *Kind) PartSpecs() []look.PartSpec {
+	specs := make([]look.PartSpec, len(k.Parts))
+	for i, p := range k.Parts {
+		specs[i] = look.PartSpec{Name: p.Name, Place: p.Place, As: p.As}
+	}
+	return specs
+}
+
+// Defaults is the look that the kind declares, in terms of the house style's tokens. Keys of Part.Defaults are
+// "property", with "@state" and "@width" where they apply.
+func (k *Kind) Defaults() (look.Sheet, error) {
+	sheet := look.Sheet{}
+	for _, part := range k.Parts {
+		for text, value := range part.Defaults {
+			key, v, err := k.ParseLook(part.Name+"."+text, value)
+			if err != nil {
+				return nil, fmt.Errorf("kind %s: %w", k.Name, err)
+			}
+			sheet[key] = v
+		}
+	}
+	return sheet, nil
+}
+
+// ParseLook reads a look key and its value against the kind's parts. Width names are not checked here.
+func (k *Kind) ParseLook(keyText, text string) (look.Key, look.Value, error) {
+	key, err := look.ParseKey(keyText)
+	if err != nil {
+		return key, nil, err
+	}
+	part, ok := k.PartNamed(key.Part)
+	if !ok {
+		return key, nil, fmt.Errorf("%s has no part %q", k.Title, key.Part)
+	}
+	if !slices.Contains(part.Properties, key.Property) {
+		return key, nil, fmt.Errorf("the part %s has no property %q", part.Name, key.Property)
+	}
+	property, err := look.PropertyNamed(key.Property)
+	if err != nil {
+		return key, nil, err
+	}
+	value, err := property.Parse(text, look.Vocabulary{})
+	return key, value, err
+}
+
+// Registry holds the kinds, in the order in which the interface offers them.
+type Registry []*Kind
+
+// Named finds a kind.
+func (r Registry) Named(name string) (*Kind, bool) {
+	for _, k := range r {
+		if k.Name == name {
+			return k, true
+		}
+	}
+	return nil, false
+}
+
+// LabelField is the field that names an item.
+func (a Axis) LabelField() Field {
+	f, _ := a.FieldNamed(a.Label)
+	return f
+}
+
+// FirstPart is the part the bench opens on: the one that stands for a record.
+func (k *Kind) FirstPart() string {
+	for _, p := range k.Parts {
+		if p.Place == look.RecordItem {
+			return p.Name
+		}
+	}
+	return k.Parts[0].Name
+}

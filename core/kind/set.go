@@ -1,0 +1,96 @@
+package kind
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+)
+
+// FactKey names one fact: the field, and an item of each axis the field goes over.
+// Its text joins them with colons: "price:month:EUR".
+type FactKey struct {
+	Field string
+	Items []string
+}
+
+// ParseFactKey reads the text form.
+func ParseFactKey(text string) FactKey {
+	words := strings.Split(text, ":")
+	return FactKey{words[0], words[1:]}
+}
+
+func (k FactKey) String() string { return strings.Join(append([]string{k.Field}, k.Items...), ":") }
+
+// Set is typed records said once, as forms and marks see them: complete, in order, every value typed.
+type Set struct {
+	Kind    *Kind
+	Name    string
+	Facts   map[string]Value  // by FactKey text
+	Axes    map[string][]Item // by axis name, in order
+	Records []Record
+}
+
+// Item is one thing on an axis.
+type Item struct {
+	ID    string
+	Facts map[string]Value
+}
+
+// Record is one row of a set.
+type Record struct {
+	ID       string
+	Featured bool
+	Facts    map[string]Value // by FactKey text
+}
+
+// Items lists an axis.
+func (s Set) Items(axis string) []Item { return s.Axes[axis] }
+
+// ItemNamed finds an item of an axis.
+func (s Set) ItemNamed(axis, id string) (Item, bool) {
+	i := slices.IndexFunc(s.Axes[axis], func(item Item) bool { return item.ID == id })
+	if i < 0 {
+		return Item{}, false
+	}
+	return s.Axes[axis][i], true
+}
+
+// Keys lists the fact keys of a field over the set's axes, in order.
+func (s Set) Keys(f Field) []FactKey {
+	keys := []FactKey{{Field: f.Name}}
+	for _, axis := range f.Each {
+		var longer []FactKey
+		for _, key := range keys {
+			for _, item := range s.Axes[axis] {
+				longer = append(longer, FactKey{key.Field, append(slices.Clone(key.Items), item.ID)})
+			}
+		}
+		keys = longer
+	}
+	return keys
+}
+
+// CheckKey says whether a fact key fits one of the fields and the set's axes.
+func (s Set) CheckKey(fields []Field, key FactKey) (Field, error) {
+	f, ok := fieldNamed(fields, key.Field)
+	if !ok {
+		return f, fmt.Errorf("%s has no field %q", s.Kind.Title, key.Field)
+	}
+	if len(f.Each) != len(key.Items) {
+		return f, fmt.Errorf("the field %s takes %d items after its name, not %d", f.Name, len(f.Each), len(key.Items))
+	}
+	for i, axis := range f.Each {
+		if _, ok := s.ItemNamed(axis, key.Items[i]); !ok {
+			return f, fmt.Errorf("%s: there is no %q among the %s", f.Name, key.Items[i], axis)
+		}
+	}
+	return f, nil
+}
+
+// Text is a fact's text, or "" where it is not said.
+func Text(facts map[string]Value, key string) string {
+	if v, ok := facts[key]; ok {
+		return v.String()
+	}
+	return ""
+}

@@ -1,0 +1,233 @@
+package kind
+
+import (
+	"encoding/json"
+	"fmt"
+	"net/url"
+	"slices"
+	"strings"
+	"unicode/utf8"
+)
+
+// Value is one typed fact. String is what the designer reads and types; MarshalJSON what the document holds.
+type Value interface {
+	String() string
+	json.Marshaler
+}
+
+// Type is how a field's values are read and described.
+type Type interface {
+	// Parse reads what a person types or pastes. The error says what would be right.
+	Parse(text string) (Value, error)
+	// Decode reads what a document holds, as encoding/json decodes it into an any.
+	Decode(held any) (Value, error)
+	// Schema is the JSON Schema of what a document holds.
+	Schema() Schema
+	// Align is how the ledger sets it.
+	Align() Align
+}
+
+// Schema is a JSON Schema (draft 2020-12) as a tree.
+type Schema map[string]any
+
+// Align is the side to which the ledger sets a value.
+type Align string
+
+// The three ways a cell is set.
+const (
+	Left   Align = "left"
+	Right  Align = "right"
+	Centre Align = "centre"
+)
+
+// TextValue is plain text. It is never markup.
+type TextValue string
+
+func (t TextValue) String() string { return string(t) }
+
+// MarshalJSON writes a JSON string.
+func (t TextValue) MarshalJSON() ([]byte, error) { return json.Marshal(string(t)) }
+
+// TextType is text of at most Most characters. Without Lines, line breaks become spaces.
+type TextType struct {
+	Most  int
+	Lines bool
+}
+
+// Parse trims the text and refuses control characters and what is too long.
+func (t TextType) Parse(text string) (Value, error) {
+	if !utf8.ValidString(text) {
+		return nil, fmt.Errorf("the text is not valid UTF-8")
+	}
+	text = strings.ReplaceAll(text, "\r\n", "\n")
+	if !t.Lines {
+		text = strings.Join(strings.Fields(text), " ")
+	}
+	text = strings.TrimSpace(strings.Map(func(r rune) rune {
+		if r < ' ' && r != '\n' || r == 0x7f {
+			return -1
+		}
+		return r
+	}, text))
+	if n := utf8.RuneCountInString(text); n > t.Most {
+		return nil, fmt.Errorf("the text has %d characters; at most %d fit here", n, t.Most)
+	}
+	return TextValue(text), nil
+}
+
+// Decode reads a JSON string.
+func (t TextType) Decode(held any) (Value, error) { return decodeText(t, held) }
+
+// Schema is a bounded string.
+func (t TextType) Schema() Schema { return Schema{"type": "string", "maxLength": t.Most} }
+
+// Align sets text left.
+func (t TextType) Align() Align { return Left }
+
+// decodeText reads a JSON string by the type's own Parse.
+func decodeText(t Type, held any) (Value, error) {
+	text, ok := held.(string)
+	if !ok {
+		return nil, fmt.Errorf("a text is expected")
+	}
+	return t.Parse(text)
+}
+
+// LinkType is an address: http, https, mailto, tel, or a path or fragment of the site itself.
+type LinkType struct{}
+
+// Parse refuses every scheme that could run something.
+func (LinkType) Parse(text string) (Value, error) {
+	text = strings.TrimSpace(text)
+	u, err := url.Parse(text)
+	if err != nil || len(text) > 2000 {
+		return nil, fmt.Errorf("%q is not an address", shorten(text))
+	}
+	if !slices.Contains([]string{"", "http", "https", "mailto", "tel"}, strings.ToLower(u.Scheme)) {
+		return nil, fmt.Errorf("an address starts with https://, http://, mailto:, tel:, / or #, not %q", u.Scheme+":")
+	}
+	if strings.ContainsAny(text, " \t\n\"<>\\") {
+		return nil, fmt.Errorf("%q has a character that an address cannot hold", shorten(text))
+	}
+	return TextValue(text), nil
+}
+
+// Decode reads a JSON string.
+func (t LinkType) Decode(held any) (Value, error) { return decodeText(t, held) }
+
+// Schema is a URI reference.
+func (LinkType) Schema() Schema {
+	return Schema{"type": "string", "format": "uri-reference", "maxLength": 2000}
+}
+
+// Align sets an address left.
+func (LinkType) Align() Align { return Left }
+
+// ChoiceType is one of a few words.
+type ChoiceType struct{ Words []string }
+
+// Parse matches without regard to case.
+func (t ChoiceType) Parse(text string) (Value, error) {
+	for _, word := range t.Words {
+		if strings.EqualFold(word, strings.TrimSpace(text)) {
+			return TextValue(word), nil
+		}
+	}
+	return nil, fmt.Errorf("%q is not one of %s", shorten(text), strings.Join(t.Words, ", "))
+}
+
+// Decode reads a JSON string.
+func (t ChoiceType) Decode(held any) (Value, error) { return decodeText(t, held) }
+
+// Schema is an enumeration.
+func (t ChoiceType) Schema() Schema { return Schema{"enum": t.Words} }
+
+// Align sets a word left.
+func (ChoiceType) Align() Align { return Left }
+
+// Inclusion says of a feature that a record has it, lacks it, or has so much of it.
+type Inclusion struct {
+	Has   bool
+	Value string // "8", "unlimited"; empty for a plain yes
+}
+
+func (i Inclusion) String() string {
+	switch {
+	case i.Value != "":
+		return i.Value
+	case i.Has:
+		return "yes"
+	}
+	return "no"
+}
+
+// MarshalJSON writes true, false or a string.
+func (i Inclusion) MarshalJSON() ([]byte, error) {
+	if i.Value != "" {
+		return json.Marshal(i.Value)
+	}
+	return json.Marshal(i.Has)
+}
+
+// InclusionType reads yes, no or a value.
+type InclusionType struct{}
+
+// inclusionWords are what pasted lists use for yes and no, besides "yes" and "no" themselves.
+var inclusionWords = map[string]bool{
+	"yes": true, "y": true, "✓": true, "✔": true, "✅": true, "x": true, "×": true, "•": true, "●": true, "true": true, "included": true, "incl.": true,
+	"ja": true, "oui": true, "sí": true, "si": true, "sì": true, "sim": true, "tak": true, "wahr": true, "+": true,
+	"no": false, "n": false, "–": false, "-": false, "—": false, "−": false, "✗": false, "✘": false, "❌": false, "false": false, "not included": false,
+	"nein": false, "non": false, "não": false, "nie": false, "falsch": false, "n/a": false, "none": false,
+}
+
+// IsInclusionWord reports whether a text is one of the usual marks for yes or no.
+func IsInclusionWord(text string) bool {
+	_, ok := inclusionWords[strings.ToLower(strings.TrimSpace(text))]
+	return ok
+}
+
+// Parse reads the usual marks for yes and no; anything else is the value itself.
+func (InclusionType) Parse(text string) (Value, error) {
+	v, err := TextType{Most: 120}.Parse(text)
+	if err != nil {
+		return nil, err
+	}
+	if has, ok := inclusionWords[strings.ToLower(v.String())]; ok {
+		return Inclusion{Has: has}, nil
+	}
+	if v.String() == "" {
+		return Inclusion{}, nil
+	}
+	return Inclusion{Has: true, Value: v.String()}, nil
+}
+
+// Decode reads true, false or a string.
+func (t InclusionType) Decode(held any) (Value, error) {
+	if has, ok := held.(bool); ok {
+		return Inclusion{Has: has}, nil
+	}
+	text, ok := held.(string)
+	if !ok || strings.TrimSpace(text) == "" {
+		return nil, fmt.Errorf("true, false or a text is expected")
+	}
+	v, err := TextType{Most: 120}.Parse(text)
+	if err != nil {
+		return nil, err
+	}
+	return Inclusion{Has: true, Value: v.String()}, nil
+}
+
+// Schema is a boolean or a text.
+func (InclusionType) Schema() Schema {
+	return Schema{"anyOf": []any{Schema{"type": "boolean"}, Schema{"type": "string", "minLength": 1, "maxLength": 120}}}
+}
+
+// Align centres the mark.
+func (InclusionType) Align() Align { return Centre }
+
+func shorten(s string) string {
+	if r := []rune(s); len(r) > 40 {
+		return string(r[:40]) + "…"
+	}
+	return s
+}

@@ -1,0 +1,84 @@
+package ledger
+
+import (
+	"fmt"
+	"strings"
+
+	"rubrel/core/document"
+	"rubrel/core/kind"
+	"rubrel/core/look"
+)
+
+// Change reads what is typed into a cell, by the cell's address, as a change of the block.
+func Change(b *document.Block, at, text string) (document.Change, error) {
+	what, rest, _ := strings.Cut(at, "/")
+	words := strings.Split(rest, "/")
+	switch {
+	case what == "fact" && len(words) == 2:
+		return document.SetFact{Set: b.SetID, Record: words[0], Key: words[1], Text: text}, nil
+	case what == "set" && len(words) == 1:
+		return document.SetFact{Set: b.SetID, Key: words[0], Text: text}, nil
+	case what == "item" && len(words) == 3:
+		return document.SetFact{Set: b.SetID, Axis: words[0], Item: words[1], Key: words[2], Text: text}, nil
+	case what == "featured" && len(words) == 1:
+		v, err := kind.InclusionType{}.Parse(text)
+		if err != nil {
+			return nil, err
+		}
+		return document.FeatureRecord{Set: b.SetID, Record: words[0], On: v.(kind.Inclusion).Has}, nil
+	case what == "look":
+		key, err := look.ParseKey(rest)
+		if err != nil {
+			return nil, err
+		}
+		return document.SetLook{Block: b.ID, Key: key, Text: text}, nil
+	}
+	return nil, fmt.Errorf("%q is not a cell of the ledger", at)
+}
+
+// Paste lays a rectangle of texts over the grid with its first text at an address. Texts that fall on cells
+// without meaning, or beyond the grid's edge, are left out and counted.
+func (g *Grid) Paste(b *document.Block, at string, texts [][]string) (batch document.Batch, left int, err error) {
+	rows := g.rows()
+	row, column, ok := find(rows, at)
+	if !ok {
+		return batch, 0, fmt.Errorf("the cell to paste into is no longer there")
+	}
+	batch.Name = "paste"
+	for i, line := range texts {
+		for j, text := range line {
+			if row+i >= len(rows) || column+j >= len(rows[row+i]) || rows[row+i][column+j].At == "" {
+				left++
+				continue
+			}
+			change, err := Change(b, rows[row+i][column+j].At, text)
+			if err != nil {
+				return batch, 0, err
+			}
+			batch.Changes = append(batch.Changes, change)
+		}
+	}
+	return batch, left, nil
+}
+
+// rows lists every row's cells with its head first, as arrow keys walk them.
+func (g *Grid) rows() [][]Cell {
+	var rows [][]Cell
+	for _, section := range g.Sections {
+		for _, row := range section.Rows {
+			rows = append(rows, append([]Cell{row.Head}, row.Cells...))
+		}
+	}
+	return rows
+}
+
+func find(rows [][]Cell, at string) (row, column int, ok bool) {
+	for i := range rows {
+		for j := range rows[i] {
+			if rows[i][j].At == at && at != "" {
+				return i, j, true
+			}
+		}
+	}
+	return 0, 0, false
+}

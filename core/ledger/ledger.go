@@ -1,0 +1,244 @@
+// Package ledger lays a block out as the grid on the bench: records across, facts and look down. It is derived
+// from the kind's declaration, and it reads what is typed into a cell back into a change.
+package ledger
+
+import (
+	"fmt"
+
+	"rubrel/core/document"
+	"rubrel/core/kind"
+	"rubrel/core/look"
+)
+
+// Grid is the ledger of one block for one part and width.
+type Grid struct {
+	Columns  []Column
+	Sections []Section
+	Part     string
+	Parts    []kind.Part
+	Width    string
+}
+
+// Column is a record. All and Featured, which come before, are not in the list.
+type Column struct {
+	ID, Name string
+	Featured bool
+}
+
+// Section is a run of rows under a heading.
+type Section struct {
+	Title string
+	Axis  string // the axis whose items are the rows, where they can be added and moved
+	Look  bool
+	Rows  []Row
+}
+
+// Row is one fact, one item of an axis, or one property of the look.
+type Row struct {
+	Label, Detail string
+	Help          string
+	Item          string // the item of the section's axis
+	Head          Cell   // the row's own name, where it can be edited
+	Property      string // of the look
+	Cells         []Cell // All, Featured, then one for each record
+	Exceptions    int    // how many records say something else
+}
+
+// State is how a cell stands to what is said elsewhere.
+type State string
+
+// The states of a cell, in the words of the design.
+const (
+	Said      State = "said"
+	Followed  State = "followed"
+	Exception State = "exception"
+	Derived   State = "derived"
+	Empty     State = "empty" // it can be said, and is not
+	None      State = "none"  // it has no meaning here
+)
+
+// Cell is one place in the grid.
+type Cell struct {
+	At     string // its address; "" where nothing can be typed
+	Text   string // what editing starts from
+	Shown  string // what is shown
+	State  State
+	Align  kind.Align
+	Swatch string // a CSS colour to show before the text
+	Mark   string // "yes" or "no": drawn as a mark instead of text
+	Origin string // where a look value is said, in words
+}
+
+// Build lays out the ledger.
+func Build(site *document.Site, b *document.Block, cascade look.Cascade, tokens look.Tokens, part, width string) (*Grid, error) {
+	set, ok := site.SetByID(b.SetID)
+	if !ok {
+		return nil, fmt.Errorf("ledger: block %s has no set", b.ID)
+	}
+	if _, ok := set.Kind.PartNamed(part); !ok {
+		part = set.Kind.Parts[0].Name
+	}
+	if width == "" || site.Widths.Index(width) < 0 {
+		width = site.Widths[0].Name
+	}
+	g := &Grid{Part: part, Parts: set.Kind.Parts, Width: width}
+	for i := range set.Records {
+		r := &set.Records[i]
+		g.Columns = append(g.Columns, Column{r.ID, document.RecordName(set, r), r.Featured})
+	}
+	l := layer{set: set, block: b, cascade: cascade, tokens: tokens, widths: site.Widths}
+	g.Sections = append(g.Sections, l.facts())
+	for _, axis := range set.Kind.Axes {
+		if axis.AsRows {
+			g.Sections = append(g.Sections, l.axis(axis))
+		}
+	}
+	g.Sections = append(g.Sections, l.look(part, width))
+	return g, nil
+}
+
+// layer gathers what the rows are made from.
+type layer struct {
+	set     *document.Set
+	block   *document.Block
+	cascade look.Cascade
+	tokens  look.Tokens
+	widths  look.Widths
+}
+
+// facts are the fields that do not go over an axis with rows of its own, with what the set says for all.
+func (l layer) facts() Section {
+	section := Section{Title: "Facts"}
+	k := l.set.Kind
+	for i, field := range k.Fields {
+		if l.hasOwnRows(field) {
+			continue
+		}
+		for _, key := range l.set.Keys(field) {
+			section.Rows = append(section.Rows, l.factRow(field, key))
+		}
+		if i == 0 && k.CanFeature {
+			section.Rows = append(section.Rows, l.featuredRow())
+		}
+	}
+	for _, field := range k.SetFields {
+		if _, shared := k.FieldNamed(field.Name); !shared {
+			section.Rows = append(section.Rows, l.setRow(field))
+		}
+	}
+	return section
+}
+
+func (l layer) hasOwnRows(f kind.Field) bool {
+	for _, name := range f.Each {
+		if axis, ok := l.set.Kind.AxisNamed(name); ok && axis.AsRows {
+			return true
+		}
+	}
+	return false
+}
+
+func (l layer) factRow(field kind.Field, key kind.FactKey) Row {
+	row := Row{Label: field.Label, Help: field.Help, Detail: l.detail(field, key)}
+	all := Cell{State: None}
+	fallback := ""
+	if common, ok := l.set.Kind.SetFieldNamed(field.Name); ok {
+		fallback = kind.Text(l.set.Facts, common.Name)
+		all = factCell("set/"+common.Name, fallback, common.Type)
+	}
+	row.Cells = append(row.Cells, all, Cell{State: None})
+	for _, record := range l.set.Records {
+		cell := factCell("fact/"+record.ID+"/"+key.String(), kind.Text(record.Facts, key.String()), field.Type)
+		if cell.Text == "" && fallback != "" {
+			cell.State, cell.Shown = Followed, fallback
+		} else if cell.Text != "" && fallback != "" {
+			cell.State = Exception
+		}
+		row.Cells = append(row.Cells, cell)
+	}
+	return row
+}
+
+// detail names the items of a repeated field: "a month", and the currency where there are several.
+func (l layer) detail(field kind.Field, key kind.FactKey) string {
+	detail := ""
+	for i, name := range field.Each {
+		axis, _ := l.set.Kind.AxisNamed(name)
+		item, ok := l.set.ItemNamed(name, key.Items[i])
+		if !ok || i > 0 && len(l.set.Items(name)) < 2 {
+			continue
+		}
+		if detail != "" {
+			detail += " "
+		}
+		detail += kind.Text(item.Facts, axis.Label)
+	}
+	return detail
+}
+
+func (l layer) featuredRow() Row {
+	row := Row{Label: "featured", Help: "the plan that stands out", Cells: []Cell{{State: None}, {State: None}}}
+	for _, record := range l.set.Records {
+		cell := Cell{At: "featured/" + record.ID, Text: "no", State: Empty, Align: kind.Centre}
+		if record.Featured {
+			cell.Text, cell.Mark, cell.State = "yes", "yes", Said
+		}
+		row.Cells = append(row.Cells, cell)
+	}
+	return row
+}
+
+func (l layer) setRow(field kind.Field) Row {
+	row := Row{Label: field.Label, Help: field.Help, Cells: []Cell{factCell("set/"+field.Name, kind.Text(l.set.Facts, field.Name), field.Type), {State: None}}}
+	for range l.set.Records {
+		row.Cells = append(row.Cells, Cell{State: None})
+	}
+	return row
+}
+
+func factCell(at, text string, t kind.Type) Cell {
+	cell := Cell{At: at, Text: text, Shown: text, State: Said, Align: t.Align()}
+	if text == "" {
+		cell.State = Empty
+	}
+	if _, ok := t.(kind.InclusionType); ok && (text == "yes" || text == "no" || text == "") {
+		cell.Mark, cell.Shown = "no", ""
+		if text == "yes" {
+			cell.Mark = "yes"
+		}
+	} else if ok {
+		cell.Align = kind.Right
+	}
+	return cell
+}
+
+// axis is a section whose rows are an axis's items: each once, with every record's value for it.
+func (l layer) axis(axis kind.Axis) Section {
+	section := Section{Title: capital(axis.Name), Axis: axis.Name}
+	for _, item := range l.set.Items(axis.Name) {
+		name := kind.Text(item.Facts, axis.Label)
+		row := Row{Label: name, Item: item.ID, Help: axis.LabelField().Help,
+			Head: factCell("item/"+axis.Name+"/"+item.ID+"/"+axis.Label, name, axis.LabelField().Type)}
+		all := Cell{State: None}
+		for _, f := range axis.Fields {
+			if f.Name != axis.Label {
+				all = factCell("item/"+axis.Name+"/"+item.ID+"/"+f.Name, kind.Text(item.Facts, f.Name), f.Type)
+				row.Detail = all.Text
+				break
+			}
+		}
+		row.Cells = append(row.Cells, all, Cell{State: None})
+		for _, record := range l.set.Records {
+			for _, f := range l.set.Kind.Fields {
+				if len(f.Each) == 1 && f.Each[0] == axis.Name {
+					key := f.Name + ":" + item.ID
+					row.Cells = append(row.Cells, factCell("fact/"+record.ID+"/"+key, kind.Text(record.Facts, key), f.Type))
+				}
+			}
+		}
+		section.Rows = append(section.Rows, row)
+	}
+	return section
+}
+
+func capital(word string) string { return string(word[0]-'a'+'A') + word[1:] }

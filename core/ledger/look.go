@@ -1,0 +1,139 @@
+package ledger
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"rubrel/core/kind"
+	"rubrel/core/look"
+)
+
+// look is the section of one part: what the block says for all, for the featured, and each record's exceptions.
+func (l layer) look(part, width string) Section {
+	section := Section{Title: "Look", Look: true}
+	declared, _ := l.set.Kind.PartNamed(part)
+	at := l.widths.Index(width)
+	for _, property := range look.Properties() {
+		name := property.Name
+		if !slices.Contains(declared.Properties, name) {
+			continue
+		}
+		row := Row{Label: name, Property: name, Help: property.Hint}
+		key := look.Key{Part: part, Property: name}
+		if at > 0 {
+			key.Width = l.widths[at].Name
+		}
+		row.Cells = append(row.Cells, l.lookCell(key, look.Target{Width: at}, declared))
+		if declared.Place == look.BlockItself {
+			row.Cells = append(row.Cells, Cell{State: None})
+			for range l.set.Records {
+				row.Cells = append(row.Cells, Cell{State: None})
+			}
+			section.Rows = append(section.Rows, row)
+			continue
+		}
+		featured := key
+		featured.State = look.Featured
+		row.Cells = append(row.Cells, l.lookCell(featured, look.Target{Width: at, Featured: true}, declared))
+		for _, record := range l.set.Records {
+			own := key
+			own.Record = record.ID
+			cell := l.lookCell(own, look.Target{Width: at, Record: record.ID, Featured: record.Featured}, declared)
+			if cell.State == Exception {
+				row.Exceptions++
+			}
+			row.Cells = append(row.Cells, cell)
+		}
+		section.Rows = append(section.Rows, row)
+	}
+	return section
+}
+
+// lookCell is filled where the block says the value at this very place, and shows what it follows otherwise.
+func (l layer) lookCell(key look.Key, target look.Target, part kind.Part) Cell {
+	cell := Cell{At: "look/" + key.String(), Align: kind.Right}
+	said, from, ok := l.resolve(target, part, key.Property)
+	if !ok {
+		cell.State, cell.Origin = Empty, "nothing says this"
+		return cell
+	}
+	cell.Shown, cell.Swatch = said.Value.String(), l.swatch(said.Value)
+	if from == "" && (said.Level == look.BlockLevel || said.Level == look.RecordLevel) && said.Key == key {
+		cell.State, cell.Text = Said, said.Value.String()
+		if key.Record != "" {
+			cell.State = Exception
+		}
+	} else {
+		cell.State = Followed
+	}
+	cell.Origin = l.origin(said, from, key, target)
+	return cell
+}
+
+// resolve looks in the part, and for inherited properties in the parts around it.
+func (l layer) resolve(target look.Target, part kind.Part, name string) (said look.Said, from string, ok bool) {
+	property, err := look.PropertyNamed(name)
+	if err != nil {
+		return said, "", false
+	}
+	for {
+		if said, ok = l.cascade.Resolve(target, part.Name, name); ok {
+			return said, from, true
+		}
+		parent, has := l.set.Kind.PartNamed(part.Parent)
+		if !property.Inherited || !has {
+			return said, from, false
+		}
+		part, from = parent, parent.Name
+	}
+}
+
+// swatch is the colour of a value that is one.
+func (l layer) swatch(v look.Value) string {
+	switch v := v.(type) {
+	case look.ColourValue:
+		return v.Colour.String()
+	case look.Token:
+		if c, ok := l.tokens.Value(v).(look.ColourValue); ok {
+			return c.Colour.String()
+		}
+	case look.Border:
+		if v.Style != "none" {
+			return l.swatch(v.Ink)
+		}
+	}
+	return ""
+}
+
+// origin says in words where a value comes from and what it would be without.
+func (l layer) origin(said look.Said, from string, key look.Key, target look.Target) string {
+	var b strings.Builder
+	b.WriteString(l.tokens.Explain(said.Value) + ", ")
+	switch {
+	case from != "":
+		fmt.Fprintf(&b, "inherited from %s", from)
+	case said.Key == key && (said.Level == look.BlockLevel || said.Level == look.RecordLevel):
+		b.WriteString("said here")
+	default:
+		fmt.Fprintf(&b, "said at %s", place(said))
+	}
+	if from == "" {
+		if under, ok := l.cascade.Beneath(said.Level, target, key.Part, key.Property); ok {
+			fmt.Fprintf(&b, "; %s says %s", place(under), l.tokens.Explain(under.Value))
+		}
+	}
+	return b.String() + "."
+}
+
+// place names a level with the state and width it is said for.
+func place(said look.Said) string {
+	words := []string{string(said.Level)}
+	if said.Key.State != look.Normal {
+		words = append(words, string(said.Key.State))
+	}
+	if said.Key.Width != "" {
+		words = append(words, said.Key.Width)
+	}
+	return strings.Join(words, " · ")
+}

@@ -1,0 +1,105 @@
+package look
+
+// Level is where a value is said.
+type Level string
+
+// The levels, farthest first. The nearest that says a value wins.
+const (
+	HouseLevel  Level = "house style"
+	KindLevel   Level = "kind"
+	BlockLevel  Level = "block"
+	RecordLevel Level = "record"
+)
+
+// Cascade is everything that is said about one block's look.
+//
+// Resolution is total and in this order: the nearest level first (record, block, kind, house style); within a
+// level the most particular state (hover, then featured, then normal); within a state the nearest width (the one
+// asked for, then each wider one). Keys with a Record belong to the record level and stand in Block.
+type Cascade struct {
+	House, Kind, Block Sheet
+	Widths             Widths
+}
+
+// Target is what a value is asked for.
+type Target struct {
+	Record   string // empty for the block as a whole
+	Featured bool
+	State    State // Normal or Hover
+	Width    int   // index into Widths
+}
+
+// Said is a value and the place where it is said.
+type Said struct {
+	Value Value
+	Level Level
+	Key   Key
+}
+
+// Resolve finds the value of a part's property, and where it is said. It is false where no level says one.
+func (c Cascade) Resolve(t Target, part, property string) (Said, bool) {
+	for _, level := range []Level{RecordLevel, BlockLevel, KindLevel, HouseLevel} {
+		if said, ok := c.at(level, t, part, property); ok {
+			return said, true
+		}
+	}
+	return Said{}, false
+}
+
+// Beneath is what the target would follow if the given level and all nearer ones said nothing.
+func (c Cascade) Beneath(level Level, t Target, part, property string) (Said, bool) {
+	below := false
+	for _, l := range []Level{RecordLevel, BlockLevel, KindLevel, HouseLevel} {
+		if below {
+			if said, ok := c.at(l, t, part, property); ok {
+				return said, true
+			}
+		}
+		below = below || l == level
+	}
+	return Said{}, false
+}
+
+func (c Cascade) at(level Level, t Target, part, property string) (Said, bool) {
+	sheet, record := c.Block, ""
+	switch level {
+	case RecordLevel:
+		if t.Record == "" {
+			return Said{}, false
+		}
+		record = t.Record
+	case KindLevel:
+		sheet = c.Kind
+	case HouseLevel:
+		sheet = c.House
+	}
+	for _, state := range t.states() {
+		for width := t.Width; width >= 0; width-- {
+			key := Key{Record: record, Part: part, Property: property, State: state, Width: c.widthName(width)}
+			if value, ok := sheet[key]; ok {
+				return Said{value, level, key}, true
+			}
+		}
+	}
+	return Said{}, false
+}
+
+// states lists what applies to the target, most particular first.
+func (t Target) states() []State {
+	states := make([]State, 0, 3)
+	if t.State == Hover {
+		states = append(states, Hover)
+	}
+	if t.Featured {
+		states = append(states, Featured)
+	}
+	return append(states, Normal)
+}
+
+// widthName is the name that keys carry: none for the widest.
+func (c Cascade) widthName(index int) string {
+	if index == 0 {
+		return ""
+	}
+	return c.Widths[index].Name
+}

@@ -1,0 +1,102 @@
+package look
+
+import (
+	"fmt"
+	"strings"
+)
+
+// State is what an item is doing, or that it is featured.
+type State string
+
+// The states a value may be said for. The empty state is normal.
+const (
+	Normal   State = ""
+	Featured State = "featured"
+	Hover    State = "hover"
+)
+
+var states = map[State]bool{Normal: true, Featured: true, Hover: true}
+
+// Width is a named range of the block's own inline size.
+type Width struct {
+	Name  string
+	Frame int // the CSS px at which the proof shows it
+	Below int // its upper bound in CSS px, exclusive; 0 for the widest
+}
+
+// Widths are ordered from the widest down. A value said at one holds there and below.
+type Widths []Width
+
+// DefaultWidths are what a site begins with.
+func DefaultWidths() Widths {
+	return Widths{{"wide", 1200, 0}, {"middle", 768, 960}, {"narrow", 390, 600}}
+}
+
+// Index is the position of a width by name; the empty name is the widest. It is -1 for a name that is not one.
+func (w Widths) Index(name string) int {
+	if name == "" {
+		return 0
+	}
+	for i := range w {
+		if w[i].Name == name {
+			return i
+		}
+	}
+	return -1
+}
+
+// Key is the place where a look value is said, within a level.
+type Key struct {
+	Record   string // only at the record level
+	Part     string
+	Property string
+	State    State
+	Width    string // empty for the widest
+}
+
+// ParseKey reads "part.property", with "record:" before and "@state" and "@width" after where they are said.
+func ParseKey(text string) (Key, error) {
+	var k Key
+	rest := text
+	if record, after, ok := strings.Cut(rest, ":"); ok {
+		if record == "" {
+			return k, fmt.Errorf("%q: the record before the colon is empty", text)
+		}
+		k.Record, rest = record, after
+	}
+	words := strings.Split(rest, "@")
+	part, property, ok := strings.Cut(words[0], ".")
+	if !ok || part == "" || property == "" {
+		return k, fmt.Errorf("%q is not part.property", text)
+	}
+	k.Part, k.Property = part, property
+	words = words[1:]
+	if len(words) > 0 && words[0] != "" && states[State(words[0])] {
+		k.State, words = State(words[0]), words[1:]
+	}
+	if len(words) == 1 && words[0] != "" {
+		k.Width, words = words[0], nil
+	}
+	if len(words) > 0 {
+		return k, fmt.Errorf("%q: after part.property come at most a state and a width", text)
+	}
+	return k, nil
+}
+
+// String is what ParseKey reads.
+func (k Key) String() string {
+	s := k.Part + "." + k.Property
+	if k.Record != "" {
+		s = k.Record + ":" + s
+	}
+	if k.State != Normal {
+		s += "@" + string(k.State)
+	}
+	if k.Width != "" {
+		s += "@" + k.Width
+	}
+	return s
+}
+
+// Sheet is what one level says.
+type Sheet map[Key]Value

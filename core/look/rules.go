@@ -1,0 +1,164 @@
+package look
+
+import (
+	"sort"
+)
+
+// PartSpec is what writing CSS needs to know of a part.
+type PartSpec struct {
+	Name  string
+	Place Place
+	As    map[string]string // the CSS property that carries one of the look's, where it is another
+}
+
+// Place says where a part stands, and so how a rule reaches it.
+type Place int
+
+// The places of a part.
+const (
+	InRecord    Place = iota // inside a record's element
+	RecordItem               // the record's element itself
+	BlockItself              // the block's root
+)
+
+// RecordRef is one record of the block, as far as its look goes.
+type RecordRef struct {
+	ID       string
+	Featured bool
+}
+
+// Rule is one CSS rule before it is written: what it selects, from which width down, and what it says.
+type Rule struct {
+	Part         PartSpec
+	Record       string // only this record
+	Featured     bool   // only featured records
+	State        State
+	Width        int // index into Widths; 0 has no condition
+	Declarations []Declaration
+}
+
+// matches reports whether the rule's selector matches the target.
+func (r Rule) matches(t Target) bool {
+	return (r.Record == "" || r.Record == t.Record) && (!r.Featured || t.Featured) &&
+		(r.State == Normal || r.State == t.State) && r.Width <= t.Width
+}
+
+// Rules writes the resolved look as rules of equal specificity in which the later wins. What the rules so far
+// already give is not said again, so the cascade of the browser and Resolve agree on every target.
+func (c Cascade) Rules(parts []PartSpec, records []RecordRef) []Rule {
+	var rules []Rule
+	for _, part := range parts {
+		rules = append(rules, c.partRules(part, records)...)
+	}
+	// Each part's rules are in order of width already; gathering them lets one container query hold a width.
+	sort.SliceStable(rules, func(i, j int) bool { return rules[i].Width < rules[j].Width })
+	return rules
+}
+
+func (c Cascade) partRules(part PartSpec, records []RecordRef) []Rule {
+	properties := c.saidProperties(part.Name)
+	targets := c.targets(part, records)
+	// All targets of one width come before the next width, as Rules gathers them across parts.
+	var rules []Rule
+	given := map[string][]emitted{}
+	for width := range c.Widths {
+		for _, target := range targets {
+			target.Width = width
+			rule := Rule{Part: part, Record: target.Record, Featured: target.Featured && target.Record == "", State: target.State, Width: width}
+			for _, property := range properties {
+				said, ok := c.Resolve(target, part.Name, property)
+				if !ok {
+					continue
+				}
+				css := said.Value.CSS()
+				if current(given[property], target) == css {
+					continue
+				}
+				name := property
+				if as, ok := part.As[property]; ok {
+					name = as
+				}
+				rule.Declarations = append(rule.Declarations, Declaration{name, css})
+				given[property] = append(given[property], emitted{rule, css})
+			}
+			if len(rule.Declarations) > 0 {
+				rules = append(rules, rule)
+			}
+		}
+	}
+	return rules
+}
+
+type emitted struct {
+	rule Rule
+	css  string
+}
+
+// current is what the rules so far give the target.
+func current(given []emitted, t Target) string {
+	for i := len(given) - 1; i >= 0; i-- {
+		if given[i].rule.matches(t) {
+			return given[i].css
+		}
+	}
+	return ""
+}
+
+// targets lists what needs rules of its own, from the general to the particular.
+func (c Cascade) targets(part PartSpec, records []RecordRef) []Target {
+	targets := []Target{{}}
+	if part.Place == BlockItself {
+		return targets
+	}
+	targets = append(targets, Target{Featured: true})
+	hovers := c.hoverSaid(part.Name)
+	if hovers {
+		targets = append(targets, Target{State: Hover}, Target{Featured: true, State: Hover})
+	}
+	own := map[string]bool{}
+	for key := range c.Block {
+		if key.Record != "" && key.Part == part.Name {
+			own[key.Record] = true
+		}
+	}
+	for _, record := range records {
+		if !own[record.ID] {
+			continue
+		}
+		targets = append(targets, Target{Record: record.ID, Featured: record.Featured})
+		if hovers {
+			targets = append(targets, Target{Record: record.ID, Featured: record.Featured, State: Hover})
+		}
+	}
+	return targets
+}
+
+func (c Cascade) hoverSaid(part string) bool {
+	for _, sheet := range []Sheet{c.House, c.Kind, c.Block} {
+		for key := range sheet {
+			if key.Part == part && key.State == Hover {
+				return true
+			}
+		}
+	}
+	return false
+}
+
+// saidProperties lists the properties that any level says of the part, in the ledger's order.
+func (c Cascade) saidProperties(part string) []string {
+	said := map[string]bool{}
+	for _, sheet := range []Sheet{c.House, c.Kind, c.Block} {
+		for key := range sheet {
+			if key.Part == part {
+				said[key.Property] = true
+			}
+		}
+	}
+	var names []string
+	for _, p := range properties {
+		if said[p.Name] {
+			names = append(names, p.Name)
+		}
+	}
+	return names
+}

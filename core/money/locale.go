@@ -1,0 +1,136 @@
+package money
+
+import (
+	_ "embed"
+	"encoding/json"
+	"strings"
+	"sync"
+	"unicode/utf8"
+)
+
+// Locale holds how one locale writes amounts, from the Unicode CLDR.
+type Locale struct {
+	Tag                   string
+	decimal, group, minus string
+	currencyDecimal       string
+	currencyGroup         string
+	pattern, alpha, plain string
+	leastGrouping         int
+	digits                []rune
+	symbols               map[string]string
+}
+
+// localeEntry is a line of locales.json. A null takes back what the parent says.
+type localeEntry struct {
+	Parent          string            `json:"parent"`
+	Decimal         *string           `json:"decimal"`
+	Group           *string           `json:"group"`
+	Minus           *string           `json:"minus"`
+	Pattern         *string           `json:"pattern"`
+	Alpha           *string           `json:"alpha"`
+	Plain           *string           `json:"plain"`
+	CurrencyDecimal json.RawMessage   `json:"currencyDecimal"`
+	CurrencyGroup   json.RawMessage   `json:"currencyGroup"`
+	LeastGrouping   json.RawMessage   `json:"leastGrouping"`
+	Digits          json.RawMessage   `json:"digits"`
+	Symbols         map[string]string `json:"symbols"`
+}
+
+//go:embed locales.json
+var localesJSON []byte
+
+var localeEntries = sync.OnceValue(func() map[string]localeEntry {
+	var entries map[string]localeEntry
+	if err := json.Unmarshal(localesJSON, &entries); err != nil {
+		panic("money: locales.json: " + err.Error())
+	}
+	return entries
+})
+
+// LocaleFor returns the formats for a BCP 47 tag, falling back to the language and then to English,
+// as CLDR's inheritance by truncation does. Tag says which entry was found.
+func LocaleFor(tag string) Locale {
+	entries := localeEntries()
+	for parts := strings.Split(strings.ReplaceAll(tag, "_", "-"), "-"); len(parts) > 0; parts = parts[:len(parts)-1] {
+		name := strings.Join(parts, "-")
+		if _, ok := entries[name]; ok {
+			return assembleLocale(name)
+		}
+	}
+	return assembleLocale("en")
+}
+
+// LocaleTags lists every locale in the table.
+func LocaleTags() []string {
+	tags := make([]string, 0, len(localeEntries()))
+	for tag := range localeEntries() {
+		tags = append(tags, tag)
+	}
+	return tags
+}
+
+func assembleLocale(tag string) Locale {
+	entry := localeEntries()[tag]
+	l := Locale{leastGrouping: 1, symbols: map[string]string{}}
+	if entry.Parent != "" {
+		l = assembleLocale(entry.Parent)
+	}
+	l.Tag = tag
+	for _, f := range []struct {
+		to   *string
+		from *string
+	}{{&l.decimal, entry.Decimal}, {&l.group, entry.Group}, {&l.minus, entry.Minus}, {&l.pattern, entry.Pattern}, {&l.alpha, entry.Alpha}, {&l.plain, entry.Plain}} {
+		if f.from != nil {
+			*f.to = *f.from
+		}
+	}
+	overlay(&l.currencyDecimal, entry.CurrencyDecimal, "")
+	overlay(&l.currencyGroup, entry.CurrencyGroup, "")
+	overlay(&l.leastGrouping, entry.LeastGrouping, 1)
+	if entry.Digits != nil {
+		var digits string
+		overlay(&digits, entry.Digits, "")
+		l.digits = []rune(digits)
+	}
+	for code, symbol := range entry.Symbols {
+		l.symbols[code] = symbol
+	}
+	return l
+}
+
+// overlay replaces what the parent says: absent keeps it, null takes it back.
+func overlay[T any](to *T, raw json.RawMessage, none T) {
+	switch {
+	case raw == nil:
+	case string(raw) == "null":
+		*to = none
+	default:
+		if err := json.Unmarshal(raw, to); err != nil {
+			panic("money: locales.json: " + err.Error())
+		}
+	}
+}
+
+// Symbol is the sign the locale writes for a currency: "€", "US$", or the code where it has none.
+func (l Locale) Symbol(code string) string {
+	if s, ok := l.symbols[code]; ok {
+		return s
+	}
+	return code
+}
+
+// localDigits writes ASCII digits in the locale's numbering system.
+func (l Locale) localDigits(s string) string {
+	if len(l.digits) != 10 {
+		return s
+	}
+	return strings.Map(func(r rune) rune {
+		if r >= '0' && r <= '9' {
+			return l.digits[r-'0']
+		}
+		return r
+	}, s)
+}
+
+func lastRune(s string) rune  { r, _ := utf8.DecodeLastRuneInString(s); return r }
+func firstRune(s string) rune { r, _ := utf8.DecodeRuneInString(s); return r }

@@ -1,0 +1,180 @@
+// Package pricing is the computation behind a price list: prices, periods and what follows from them.
+package pricing
+
+import (
+	"encoding/json"
+	"fmt"
+	"strings"
+
+	"rubrel/core/kind"
+	"rubrel/core/money"
+)
+
+// Price is what a plan costs for one period in one currency: an amount, free, or words.
+type Price struct {
+	Amount money.Decimal
+	Free   bool
+	Words  string         // "Ask us"; then there is no amount
+	From   bool           // the amount is the least of several
+	Was    *money.Decimal // an earlier, higher amount
+}
+
+// HasAmount reports whether the price is a number; free is the number nought.
+func (p Price) HasAmount() bool { return p.Words == "" }
+
+// String is what the designer reads and types: "9.00", "free", "from 9.00", "9.00 was 12.00", "Ask us".
+func (p Price) String() string {
+	switch {
+	case p.Words != "":
+		return p.Words
+	case p.Free:
+		return "free"
+	}
+	s := p.Amount.String()
+	if p.From {
+		s = "from " + s
+	}
+	if p.Was != nil {
+		s += " was " + p.Was.String()
+	}
+	return s
+}
+
+// MarshalJSON writes the members that apply.
+func (p Price) MarshalJSON() ([]byte, error) {
+	switch {
+	case p.Words != "":
+		return json.Marshal(map[string]any{"words": p.Words})
+	case p.Free:
+		return json.Marshal(map[string]any{"free": true})
+	}
+	members := map[string]any{"amount": p.Amount}
+	if p.From {
+		members["from"] = true
+	}
+	if p.Was != nil {
+		members["was"] = *p.Was
+	}
+	return json.Marshal(members)
+}
+
+// freeWords and fromWords are how lists write a free price and a least price, in several languages.
+var freeWords = map[string]bool{"free": true, "gratis": true, "kostenlos": true, "gratuit": true, "no charge": true, "£0": true}
+var fromWords = []string{"from ", "ab ", "à partir de ", "dès ", "desde ", "starting at "}
+
+// PriceType reads prices.
+type PriceType struct{}
+
+// mostWords bounds a price in words, so that it still fits where a price stands.
+const mostWords = 40
+
+// Parse reads an amount with or without currency, "free", "from …", "… was …", or words.
+// A negative amount, and digits that are not an amount, are refused.
+func (t PriceType) Parse(text string) (kind.Value, error) {
+	p, _, err := ReadPrice(text, money.Separators{})
+	if err != nil {
+		return nil, err
+	}
+	return p, nil
+}
+
+// ReadPrice reads a price and says which currency was written with it, if any.
+func ReadPrice(text string, separators money.Separators) (Price, money.Written, error) {
+	cleaned, err := kind.TextType{Most: 200}.Parse(text)
+	if err != nil {
+		return Price{}, money.Written{}, err
+	}
+	words := cleaned.String()
+	lower := strings.ToLower(words)
+	if freeWords[lower] {
+		return Price{Free: true}, money.Written{}, nil
+	}
+	if !strings.ContainsAny(words, "0123456789") {
+		if n := len([]rune(words)); n > mostWords || n == 0 {
+			return Price{}, money.Written{}, fmt.Errorf("a price in words has 1 to %d characters, such as \"Ask us\"", mostWords)
+		}
+		return Price{Words: words}, money.Written{}, nil
+	}
+	var p Price
+	for _, from := range fromWords {
+		if strings.HasPrefix(lower, from) {
+			p.From = true
+			words = strings.TrimSpace(words[len(from):])
+			break
+		}
+	}
+	now, was, crossed := strings.Cut(words, " was ")
+	written, err := readAmount(now, separators)
+	if err != nil {
+		return Price{}, written, err
+	}
+	p.Amount = written.Amount
+	if crossed {
+		earlier, err := readAmount(was, separators)
+		if err != nil {
+			return Price{}, written, err
+		}
+		if earlier.Amount.Cmp(p.Amount) <= 0 {
+			return Price{}, written, fmt.Errorf("the earlier price %s is not above the price %s", earlier.Amount, p.Amount)
+		}
+		p.Was = &earlier.Amount
+	}
+	return p, written, nil
+}
+
+func readAmount(text string, separators money.Separators) (money.Written, error) {
+	written, err := money.ReadWritten(text, separators)
+	if err == nil && written.Amount.IsNegative() {
+		err = fmt.Errorf("%s is negative: a price is nought or more", written.Amount)
+	}
+	if err == nil && len(written.Amount.String()) > 16 {
+		err = fmt.Errorf("%s is longer than any price Rubrel can set", written.Amount)
+	}
+	return written, err
+}
+
+// Decode reads what MarshalJSON writes, and nothing looser.
+func (t PriceType) Decode(held any) (kind.Value, error) {
+	members, ok := held.(map[string]any)
+	if !ok {
+		return nil, fmt.Errorf("a price is an object such as {\"amount\": \"9.00\"}, {\"free\": true} or {\"words\": \"Ask us\"}")
+	}
+	for name := range members {
+		if name != "amount" && name != "free" && name != "words" && name != "from" && name != "was" {
+			return nil, fmt.Errorf("a price has no member %q", name)
+		}
+	}
+	if words, ok := members["words"].(string); ok && len(members) == 1 {
+		return t.Parse(words)
+	}
+	if free, ok := members["free"].(bool); ok && free && len(members) == 1 {
+		return Price{Free: true}, nil
+	}
+	text, ok := members["amount"].(string)
+	if !ok {
+		return nil, fmt.Errorf("a price has an amount, or is free, or is words alone")
+	}
+	if from, _ := members["from"].(bool); from {
+		text = "from " + text
+	}
+	if was, ok := members["was"].(string); ok {
+		text += " was " + was
+	}
+	return t.Parse(text)
+}
+
+// Schema is one of three objects.
+func (PriceType) Schema() kind.Schema {
+	amount := kind.Schema{"type": "string", "pattern": `^[0-9]+(\.[0-9]+)?$`, "maxLength": 16}
+	object := func(required string, properties kind.Schema) kind.Schema {
+		return kind.Schema{"type": "object", "additionalProperties": false, "required": []string{required}, "properties": properties}
+	}
+	return kind.Schema{"oneOf": []any{
+		object("amount", kind.Schema{"amount": amount, "from": kind.Schema{"type": "boolean"}, "was": amount}),
+		object("free", kind.Schema{"free": kind.Schema{"const": true}}),
+		object("words", kind.Schema{"words": kind.Schema{"type": "string", "minLength": 1, "maxLength": mostWords}}),
+	}}
+}
+
+// Align sets amounts right, so that their figures stand below each other.
+func (PriceType) Align() kind.Align { return kind.Right }

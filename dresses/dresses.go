@@ -1,0 +1,136 @@
+// Package dresses holds the named house styles that ship with Rubrel: one JSON file each, and their fonts.
+package dresses
+
+import (
+	"embed"
+	"encoding/json"
+	"fmt"
+	"maps"
+	"path"
+	"slices"
+	"strings"
+
+	"rubrel/core/kind"
+	"rubrel/core/look"
+)
+
+//go:embed *.json fonts/*.woff2
+var files embed.FS
+
+// Dress is one named house style.
+type Dress struct {
+	Name  string
+	Title string
+	Help  string
+	Light look.Tokens
+	Dark  look.Tokens
+	Kinds map[string]look.Sheet // what the dress says for a kind, by the kind's name
+	Faces []Face
+}
+
+// Face is one font of a dress, with the files that carry it.
+type Face struct {
+	Family string
+	Weight int
+	Files  []FontFile
+}
+
+// FontFile is a WOFF 2 file and the characters it is for.
+type FontFile struct {
+	Name         string // file name
+	UnicodeRange string // as CSS writes it
+	Bytes        []byte
+}
+
+// dressFile is the form of a JSON file.
+type dressFile struct {
+	Title  string                       `json:"title"`
+	Help   string                       `json:"help"`
+	Tokens map[string]string            `json:"tokens"`
+	Dark   map[string]string            `json:"dark"`
+	Kinds  map[string]map[string]string `json:"kinds"`
+	Faces  []struct {
+		Family string `json:"family"`
+		File   string `json:"file"`
+		Weight int    `json:"weight"`
+	} `json:"faces"`
+}
+
+// Registry is every dress, by name.
+type Registry map[string]*Dress
+
+// Load reads every dress against the kinds they dress.
+func Load(kinds kind.Registry) (Registry, error) {
+	names, err := files.ReadDir(".")
+	if err != nil {
+		return nil, fmt.Errorf("dresses: %w", err)
+	}
+	registry := Registry{}
+	for _, entry := range names {
+		name, ok := strings.CutSuffix(entry.Name(), ".json")
+		if !ok {
+			continue
+		}
+		dress, err := load(name, kinds)
+		if err != nil {
+			return nil, fmt.Errorf("dress %s: %w", name, err)
+		}
+		registry[name] = dress
+	}
+	return registry, nil
+}
+
+// Names lists the dresses in order.
+func (r Registry) Names() []string { return slices.Sorted(maps.Keys(r)) }
+
+func load(name string, kinds kind.Registry) (*Dress, error) {
+	text, err := files.ReadFile(name + ".json")
+	if err != nil {
+		return nil, err
+	}
+	var f dressFile
+	if err := json.Unmarshal(text, &f); err != nil {
+		return nil, err
+	}
+	d := &Dress{Name: name, Title: f.Title, Help: f.Help, Kinds: map[string]look.Sheet{}}
+	if d.Light, err = look.ParseTokens(f.Tokens); err != nil {
+		return nil, err
+	}
+	if d.Dark, err = d.Light.With(f.Dark); err != nil {
+		return nil, fmt.Errorf("dark: %w", err)
+	}
+	for kindName, texts := range f.Kinds {
+		k, ok := kinds.Named(kindName)
+		if !ok {
+			return nil, fmt.Errorf("there is no kind %q", kindName)
+		}
+		sheet := look.Sheet{}
+		for text, value := range texts {
+			key, v, err := k.ParseLook(text, value)
+			if err != nil {
+				return nil, fmt.Errorf("%s: %w", text, err)
+			}
+			sheet[key] = v
+		}
+		d.Kinds[kindName] = sheet
+	}
+	for _, face := range f.Faces {
+		loaded := Face{Family: face.Family, Weight: face.Weight}
+		for _, subset := range subsets {
+			file := fmt.Sprintf("%s-%s-%d-normal.woff2", face.File, subset.name, face.Weight)
+			bytes, err := files.ReadFile(path.Join("fonts", file))
+			if err != nil {
+				return nil, err
+			}
+			loaded.Files = append(loaded.Files, FontFile{file, subset.unicodeRange, bytes})
+		}
+		d.Faces = append(d.Faces, loaded)
+	}
+	return d, nil
+}
+
+// subsets are the character ranges into which the Fontsource packages part a family.
+var subsets = []struct{ name, unicodeRange string }{
+	{"latin", "U+0000-00FF,U+0131,U+0152-0153,U+02BB-02BC,U+02C6,U+02DA,U+02DC,U+0304,U+0308,U+0329,U+2000-206F,U+20AC,U+2122,U+2191,U+2193,U+2212,U+2215,U+FEFF,U+FFFD"},
+	{"latin-ext", "U+0100-02BA,U+02BD-02C5,U+02C7-02CC,U+02CE-02D7,U+02DD-02FF,U+0304,U+0308,U+0329,U+1D00-1DBF,U+1E00-1E9F,U+1EF2-1EFF,U+2020,U+20A0-20AB,U+20AD-20C0,U+2113,U+2C60-2C7F,U+A720-A7FF"},
+}

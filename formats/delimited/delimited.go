@@ -1,0 +1,158 @@
+// Package delimited reads tables as people paste and upload them: comma, semicolon or tab separated, with or
+// without quotation marks (RFC 4180), in UTF-8, UTF-16 or Windows-1252, with or without a byte-order mark.
+package delimited
+
+import (
+	"bytes"
+	"encoding/csv"
+	"errors"
+	"fmt"
+	"io"
+	"strings"
+	"unicode/utf8"
+
+	"golang.org/x/text/encoding/charmap"
+	"golang.org/x/text/encoding/unicode"
+
+	"rubrel/core/kind"
+)
+
+// Bounds on what one paste may hold.
+const (
+	MostBytes   = 2 << 20
+	MostRows    = 5000
+	MostColumns = 500
+)
+
+// ErrEmpty is the error for a text with nothing in it.
+var ErrEmpty = errors.New("there is nothing to read: paste a table, or choose a file that holds one")
+
+// Read finds out the encoding and the separator and returns the table, and its text as UTF-8.
+func Read(source []byte) (kind.Table, string, error) {
+	text, err := readText(source)
+	if err != nil {
+		return kind.Table{}, "", err
+	}
+	table, err := split(text, separator(text))
+	return table, text, err
+}
+
+// ReadTabs reads the tab-separated text that spreadsheets put on the clipboard.
+func ReadTabs(source []byte) (kind.Table, error) {
+	text, err := readText(source)
+	if err != nil {
+		return kind.Table{}, err
+	}
+	return split(keepBlankLines(text), '\t')
+}
+
+// keepBlankLines writes an empty line as an empty quoted cell: encoding/csv passes over empty lines, but in a
+// copied column they are empty cells.
+func keepBlankLines(text string) string {
+	lines := strings.Split(text, "\n")
+	quoted := false
+	for i, line := range lines {
+		if line == "" && !quoted && i < len(lines)-1 {
+			lines[i] = `""`
+		}
+		if strings.Count(line, `"`)%2 == 1 {
+			quoted = !quoted
+		}
+	}
+	return strings.Join(lines, "\n")
+}
+
+func readText(source []byte) (string, error) {
+	if len(source) > MostBytes {
+		return "", fmt.Errorf("this is %.1f MB; a list may have at most %d MB. Paste only the rows with plans and features", float64(len(source))/(1<<20), MostBytes>>20)
+	}
+	text, err := decode(source)
+	if err != nil {
+		return "", err
+	}
+	text = strings.ReplaceAll(strings.ReplaceAll(text, "\r\n", "\n"), "\r", "\n")
+	if strings.TrimSpace(text) == "" {
+		return "", ErrEmpty
+	}
+	return text, nil
+}
+
+func decode(source []byte) (string, error) {
+	switch {
+	case bytes.HasPrefix(source, []byte{0xff, 0xfe}), bytes.HasPrefix(source, []byte{0xfe, 0xff}):
+		out, err := unicode.UTF16(unicode.LittleEndian, unicode.UseBOM).NewDecoder().Bytes(source)
+		if err != nil {
+			return "", fmt.Errorf("the file starts as UTF-16 but does not go on so: %w", err)
+		}
+		return string(out), nil
+	case utf8.Valid(source):
+		return string(bytes.TrimPrefix(source, []byte("\ufeff"))), nil
+	}
+	if bytes.IndexByte(source, 0) >= 0 {
+		return "", errors.New("this is not a table of text: save the sheet as CSV, or copy its cells and paste them")
+	}
+	out, err := charmap.Windows1252.NewDecoder().Bytes(source)
+	return string(out), err
+}
+
+// separator is the one that cuts the first rows most evenly into the most columns.
+func separator(text string) rune {
+	best, bestScore := '\t', 0
+	for _, candidate := range []rune{'\t', ';', ','} {
+		table, err := split(firstLines(text, 40), candidate)
+		if err != nil || len(table.Rows) == 0 {
+			continue
+		}
+		counts := map[int]int{}
+		for _, row := range table.Rows {
+			counts[len(row)]++
+		}
+		for columns, rows := range counts {
+			if score := (columns - 1) * rows * rows; columns > 1 && score > bestScore {
+				best, bestScore = candidate, score
+			}
+		}
+		if candidate == '\t' && bestScore > 0 {
+			return '\t' // nobody types tabs inside a cell, while commas and semicolons stand in texts
+		}
+	}
+	return best
+}
+
+func firstLines(text string, n int) string {
+	at := 0
+	for range n {
+		next := strings.IndexByte(text[at:], '\n')
+		if next < 0 {
+			return text
+		}
+		at += next + 1
+	}
+	if strings.Count(text[:at], `"`)%2 == 1 { // do not cut a quoted cell in two
+		return text
+	}
+	return text[:at]
+}
+
+func split(text string, comma rune) (kind.Table, error) {
+	reader := csv.NewReader(strings.NewReader(text))
+	reader.Comma, reader.FieldsPerRecord, reader.LazyQuotes = comma, -1, true
+	var t kind.Table
+	for {
+		row, err := reader.Read()
+		if errors.Is(err, io.EOF) {
+			return t, nil
+		}
+		if err != nil {
+			return t, fmt.Errorf("this cannot be read as a table: %w", err)
+		}
+		line, _ := reader.FieldPos(0)
+		if len(t.Rows) >= MostRows {
+			return t, fmt.Errorf("line %d: a list has at most %d rows", line, MostRows)
+		}
+		if len(row) > MostColumns {
+			return t, fmt.Errorf("line %d: a row has at most %d columns; this one has %d", line, MostColumns, len(row))
+		}
+		t.Rows, t.Lines = append(t.Rows, row), append(t.Lines, line)
+	}
+}

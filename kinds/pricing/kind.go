@@ -1,0 +1,101 @@
+// Package pricing is the kind of block that shows a price list: plans with their prices and features.
+package pricing
+
+import (
+	_ "embed"
+
+	"rubrel/core/kind"
+	"rubrel/core/money"
+	"rubrel/core/pricing"
+)
+
+//go:embed cards.css
+var cardsCSS string
+
+// Declaration is the pricing kind.
+func Declaration() *kind.Kind {
+	return &kind.Kind{
+		Name: "pricing", Title: "Pricing", One: "plan", Many: "plans",
+		CanFeature: true,
+		SetFields:  setFields,
+		Fields:     fields,
+		Axes:       axes,
+		Parts:      parts,
+		Forms: []kind.Form{
+			{Name: "cards", Title: "cards", Help: "Plans side by side; features line up across them.", HTML: cards, CSS: cardsCSS, Variables: cardsVariables},
+		},
+		Intake: intake,
+		Fresh:  fresh,
+	}
+}
+
+var axes = []kind.Axis{
+	{Name: "periods", One: "period", Label: "label", Most: 8, Fields: []kind.Field{
+		{Name: "label", Label: "label", Help: "what stands after the price: a month", Type: kind.TextType{Most: 40}, Required: true},
+		{Name: "duration", Label: "duration", Help: "an ISO 8601 duration such as P1M, or once", Type: pricing.PeriodType{}, Required: true},
+	}},
+	{Name: "currencies", One: "currency", Label: "code", Most: 12, Fields: []kind.Field{
+		{Name: "code", Label: "code", Help: "a code of ISO 4217", Type: pricing.CurrencyType{}, Required: true},
+	}},
+	{Name: "features", One: "feature", Label: "name", Most: 200, AsRows: true, Fields: []kind.Field{
+		{Name: "name", Label: "name", Help: "said once, for all plans", Type: kind.TextType{Most: 120}, Required: true},
+		{Name: "unit", Label: "unit", Help: "what stands after a value: a year", Type: kind.TextType{Most: 30}},
+	}},
+}
+
+var setFields = []kind.Field{
+	{Name: "button", Label: "button", Help: "the words on every button; {plan} stands for the plan's title", Type: kind.TextType{Most: 60}},
+	{Name: "link", Label: "link", Help: "where every button leads; {plan} stands for the plan's ID", Type: kind.LinkType{}},
+	{Name: "fraction", Label: "fraction", Help: "whether .00 is shown", Type: kind.ChoiceType{Words: []string{"always", "when needed"}}},
+}
+
+var fields = []kind.Field{
+	{Name: "title", Label: "title", Help: "the plan's name", Type: kind.TextType{Most: 80}, Required: true,
+		Aliases: []string{"plan", "name", "tier", "package", "membership", "tarif", "paket", "forfait"}},
+	{Name: "subtitle", Label: "subtitle", Help: "whom it is for", Type: kind.TextType{Most: 200},
+		Aliases: []string{"description", "for", "tagline", "who for", "beschreibung", "summary"}},
+	{Name: "price", Label: "price", Help: "9.00, free, from 9.00, 9.00 was 12.00, or words", Type: pricing.PriceType{}, Each: []string{"periods", "currencies"},
+		Aliases: []string{"price", "cost", "fee", "rate", "amount", "preis", "prix", "precio"}},
+	{Name: "note", Label: "note", Help: "small print below the price", Type: kind.TextType{Most: 200},
+		Aliases: []string{"small print", "billing", "terms", "hinweis"}},
+	{Name: "badge", Label: "badge", Help: "a few words that mark the plan", Type: kind.TextType{Most: 40},
+		Aliases: []string{"label", "flag", "highlight"}},
+	{Name: "button", Label: "button", Help: "the words on this plan's button", Type: kind.TextType{Most: 60},
+		Aliases: []string{"button text", "call to action", "cta", "action"}},
+	{Name: "link", Label: "link", Help: "where this plan's button leads", Type: kind.LinkType{},
+		Aliases: []string{"url", "href", "address"}},
+	{Name: "feature", Label: "feature", Help: "yes, no or a value", Type: kind.InclusionType{}, Each: []string{"features"}},
+}
+
+// fresh is the set a designer begins with: three plans to write over.
+func fresh(k *kind.Kind) kind.Set {
+	text := func(s string) kind.Value { return kind.TextValue(s) }
+	plan := func(id, title, amount string, has ...bool) kind.Record {
+		price, err := money.ParseDecimal(amount)
+		if err != nil {
+			panic(err) // a constant of this file
+		}
+		facts := map[string]kind.Value{"title": text(title), "price:month:eur": pricing.Price{Amount: price}}
+		for i, feature := range []string{"first-feature", "second-feature", "third-feature"} {
+			facts["feature:"+feature] = kind.Inclusion{Has: has[i]}
+		}
+		return kind.Record{ID: id, Facts: facts}
+	}
+	feature := func(id, name string) kind.Item {
+		return kind.Item{ID: id, Facts: map[string]kind.Value{"name": text(name)}}
+	}
+	return kind.Set{
+		Kind:  k,
+		Facts: map[string]kind.Value{"button": text("Choose {plan}"), "link": text("#")},
+		Axes: map[string][]kind.Item{
+			"periods":    {{ID: "month", Facts: map[string]kind.Value{"label": text("a month"), "duration": pricing.Period{Count: 1, Unit: 'M'}}}},
+			"currencies": {{ID: "eur", Facts: map[string]kind.Value{"code": text("EUR")}}},
+			"features":   {feature("first-feature", "First feature"), feature("second-feature", "Second feature"), feature("third-feature", "Third feature")},
+		},
+		Records: []kind.Record{
+			plan("plan-1", "Plan 1", "9.00", true, false, false),
+			plan("plan-2", "Plan 2", "19.00", true, true, false),
+			plan("plan-3", "Plan 3", "39.00", true, true, true),
+		},
+	}
+}

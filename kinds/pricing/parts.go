@@ -1,0 +1,81 @@
+package pricing
+
+import (
+	"rubrel/core/kind"
+	"rubrel/core/look"
+)
+
+var textProperties = []string{"color", "font-family", "font-size", "font-weight", "line-height", "letter-spacing", "text-transform", "margin"}
+
+func and(properties []string, more ...string) []string {
+	return append(append([]string(nil), properties...), more...)
+}
+
+var boxProperties = []string{"background-color", "padding", "border", "border-radius", "box-shadow"}
+
+// parts is the anatomy of a price list, and how it looks before anybody says otherwise: in the house style's tokens.
+var parts = []kind.Part{
+	{Name: "table", Help: "the ground on which the plans stand", Place: look.BlockItself,
+		Properties: and(boxProperties, "color", "font-family", "font-size", "line-height"),
+		Defaults: map[string]string{
+			"background-color": "ground", "color": "ink", "font-family": "text", "font-size": "type-3", "line-height": "leading-text",
+			"padding": "space-7 space-6", "padding@middle": "space-6 space-4", "padding@narrow": "space-5 space-3",
+		}},
+	{Name: "cards", Help: "the row of plans", Place: look.BlockItself, Parent: "table", Properties: []string{"gap"},
+		As:       map[string]string{"gap": "--rb-gap"},
+		Defaults: map[string]string{"gap": "space-4", "gap@middle": "space-3"}},
+	{Name: "card", Help: "one plan", Place: look.RecordItem, Parent: "table", Properties: and(boxProperties, "color", "text-align"),
+		Defaults: map[string]string{
+			"background-color": "raised", "border": "1px solid line", "border-radius": "radius-2",
+			"padding": "space-5", "padding@middle": "space-4", "padding@narrow": "space-4",
+			"background-color@featured": "feature", "color@featured": "on-feature", "border@featured": "1px solid feature", "box-shadow@featured": "shadow-2",
+		}},
+	{Name: "badge", Help: "the words that mark a plan", Parent: "card", Properties: and(textProperties, boxProperties...),
+		Defaults: map[string]string{
+			"background-color": "accent", "color": "on-accent", "font-size": "type-1", "font-weight": "weight-strong", "line-height": "leading-text",
+			"padding": "space-0 space-1", "border-radius": "radius-1", "margin": "0 0 space-3",
+			"background-color@featured": "feature-accent", "color@featured": "on-feature-accent",
+		}},
+	{Name: "title", Help: "the plan's name", Parent: "card", Properties: textProperties,
+		Defaults: map[string]string{
+			"font-family": "display", "font-size": "type-6", "font-size@middle": "type-5", "font-weight": "weight-display", "line-height": "leading-tight", "margin": "0 0 space-0",
+		}},
+	{Name: "text", Help: "the subtitle", Parent: "card", Properties: textProperties,
+		Defaults: map[string]string{"color": "quiet", "color@featured": "feature-quiet", "font-size": "type-3", "font-size@middle": "type-2"}},
+	{Name: "price", Help: "the whole price", Parent: "card", Properties: and(textProperties, "gap"),
+		Defaults: map[string]string{
+			"font-family": "display", "font-weight": "weight-display", "font-size": "type-8", "font-size@middle": "type-7", "line-height": "1",
+			"letter-spacing": "-0.02em", "margin": "space-4 0 0", "color@featured": "feature-accent", "gap": "2px",
+		}},
+	{Name: "sign", Help: "the currency sign", Parent: "price", Properties: and(textProperties, "align-self"),
+		Defaults: map[string]string{"font-size": "0.5em", "line-height": "1.2", "align-self": "start"}},
+	{Name: "whole", Help: "the whole amount, or the price in words", Parent: "price", Properties: textProperties, Defaults: map[string]string{}},
+	{Name: "separator", Help: "the mark before the fraction", Parent: "price", Properties: and(textProperties, "display", "align-self"),
+		Defaults: map[string]string{"display": "none"}},
+	{Name: "fraction", Help: "the part after the separator", Parent: "price", Properties: and(textProperties, "align-self"),
+		Defaults: map[string]string{"font-size": "0.4em", "line-height": "1.3", "align-self": "start"}},
+	{Name: "was", Help: "an earlier price", Parent: "price", Properties: textProperties,
+		Defaults: map[string]string{"font-size": "type-4", "color": "quiet", "color@featured": "feature-quiet", "font-weight": "weight-text", "letter-spacing": "normal"}},
+	{Name: "period", Help: "what the price is for", Parent: "price", Properties: textProperties,
+		Defaults: map[string]string{
+			"font-family": "text", "font-size": "type-2", "font-weight": "weight-text", "letter-spacing": "normal", "color": "quiet", "color@featured": "feature-quiet", "margin": "0 0 0 space-1",
+		}},
+	{Name: "note", Help: "small print below the price", Parent: "card", Properties: textProperties,
+		Defaults: map[string]string{"color": "quiet", "color@featured": "feature-quiet", "font-size": "type-2", "margin": "space-1 0 0"}},
+	{Name: "button", Help: "the link that takes the plan", Parent: "card", Properties: and(textProperties, boxProperties...),
+		Defaults: map[string]string{
+			"background-color": "transparent", "color": "ink", "border": "1.5px solid ink", "font-weight": "weight-strong", "font-size": "type-3", "font-size@middle": "type-2",
+			"padding": "space-2 space-3", "border-radius": "radius-1", "margin": "space-4 0", "line-height": "leading-tight",
+			"background-color@hover": "ink", "color@hover": "raised",
+			"background-color@featured": "feature-accent", "color@featured": "on-feature-accent", "border@featured": "1.5px solid feature-accent",
+		}},
+	{Name: "features", Help: "the list of features", Parent: "card", Properties: []string{"color", "font-family", "font-size", "font-weight", "line-height"},
+		Defaults: map[string]string{"font-size": "type-3", "font-size@middle": "type-2"}},
+	{Name: "feature", Help: "one line of the list", Parent: "features", Properties: []string{"color", "padding", "border"},
+		As:       map[string]string{"border": "border-top"},
+		Defaults: map[string]string{"padding": "space-1 0", "border": "1px solid line", "border@featured": "1px solid feature-line"}},
+	{Name: "value", Help: "how much of a feature", Parent: "feature", Properties: textProperties,
+		Defaults: map[string]string{"font-weight": "weight-strong"}},
+	{Name: "excluded", Help: "a feature that the plan lacks", Parent: "feature", Properties: []string{"color"},
+		Defaults: map[string]string{"color": "quiet", "color@featured": "feature-quiet"}},
+}

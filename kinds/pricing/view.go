@@ -1,0 +1,172 @@
+package pricing
+
+import (
+	"bytes"
+	"embed"
+	"fmt"
+	"html/template"
+	"strconv"
+	"strings"
+
+	"rubrel/core/kind"
+	"rubrel/core/layout"
+	"rubrel/core/money"
+	"rubrel/core/pricing"
+)
+
+//go:embed cards.html
+var files embed.FS
+
+var cardsTemplate = template.Must(template.ParseFS(files, "cards.html"))
+
+// cardView is one plan as the template shows it.
+type cardView struct {
+	ID                 string
+	Featured           bool
+	Badge, Title, Text string
+	Price              *priceView
+	Notes              []string
+	Button, Link       string
+	Features           []featureView
+	Heading            string // "h2" … "h6"
+}
+
+// priceView is a price in the parts that may be set differently.
+type priceView struct {
+	Spoken string // the whole price as one text, for those who hear the page
+	From   string
+	Parts  []pricePart
+	Was    string
+	Period string
+}
+
+// pricePart is a piece of an amount with the class of its part.
+type pricePart struct{ Part, Text string }
+
+type featureView struct {
+	Name, Value string
+	Has         bool
+}
+
+// cards writes the cards form.
+func cards(v kind.View) (template.HTML, error) {
+	var b bytes.Buffer
+	views := make([]cardView, len(v.Set.Records))
+	for i, record := range v.Set.Records {
+		views[i] = newCard(v, record)
+	}
+	if err := cardsTemplate.Execute(&b, views); err != nil {
+		return "", fmt.Errorf("pricing cards: %w", err)
+	}
+	return template.HTML(b.String()), nil
+}
+
+func newCard(v kind.View, record kind.Record) cardView {
+	card := cardView{
+		ID: record.ID, Featured: record.Featured, Heading: "h" + strconv.Itoa(v.HeadingLevel),
+		Badge: kind.Text(record.Facts, "badge"), Title: kind.Text(record.Facts, "title"), Text: kind.Text(record.Facts, "subtitle"),
+		Button: spoken(v.Set, record, "button", kind.Text(record.Facts, "title")),
+		Link:   spoken(v.Set, record, "link", record.ID),
+	}
+	card.price(v, record)
+	if note := kind.Text(record.Facts, "note"); note != "" {
+		card.Notes = append(card.Notes, note)
+	}
+	for _, item := range v.Set.Items("features") {
+		inclusion, _ := record.Facts["feature:"+item.ID].(kind.Inclusion)
+		feature := featureView{Name: kind.Text(item.Facts, "name"), Has: inclusion.Has, Value: inclusion.Value}
+		if unit := kind.Text(item.Facts, "unit"); unit != "" && inclusion.Value != "" {
+			feature.Value += " " + unit
+		}
+		card.Features = append(card.Features, feature)
+	}
+	return card
+}
+
+// spoken is a record's own text, or the set's with {plan} filled in.
+func spoken(set kind.Set, record kind.Record, field, plan string) string {
+	if own := kind.Text(record.Facts, field); own != "" {
+		return own
+	}
+	return strings.ReplaceAll(kind.Text(set.Facts, field), "{plan}", plan)
+}
+
+// price shows the first period's price large and every other period's in a line of its own.
+func (c *cardView) price(v kind.View, record kind.Record) {
+	locale := money.LocaleFor(v.Locale)
+	style := money.Style{DropZeros: kind.Text(v.Set.Facts, "fraction") == "when needed"}
+	for _, currency := range v.Set.Items("currencies")[:min(1, len(v.Set.Items("currencies")))] {
+		unit, err := money.CurrencyByCode(kind.Text(currency.Facts, "code"))
+		if err != nil {
+			continue // the document was checked; an unknown code cannot be here
+		}
+		for _, period := range v.Set.Items("periods") {
+			price, said := record.Facts["price:"+period.ID+":"+currency.ID].(pricing.Price)
+			if !said {
+				continue
+			}
+			label := kind.Text(period.Facts, "label")
+			shown := newPrice(price, label, unit, locale, style)
+			if c.Price == nil {
+				c.Price = &shown
+				continue
+			}
+			c.Notes = append(c.Notes, "or "+shown.Spoken)
+		}
+	}
+}
+
+func newPrice(price pricing.Price, period string, unit money.Currency, locale money.Locale, style money.Style) priceView {
+	switch {
+	case price.Words != "":
+		return priceView{Spoken: price.Words, Parts: []pricePart{{"whole", price.Words}}}
+	case price.Free:
+		return priceView{Spoken: "Free", Parts: []pricePart{{"whole", "Free"}}}
+	}
+	view := priceView{Period: period, Spoken: locale.Format(price.Amount, unit, style) + " " + period}
+	if price.From {
+		view.From = "from"
+		view.Spoken = "from " + view.Spoken
+	}
+	if price.Was != nil {
+		view.Was = locale.Format(*price.Was, unit, style)
+		view.Spoken += ", was " + view.Was
+	}
+	partOf := map[money.PartKind]string{
+		money.PartCurrency: "sign", money.PartInteger: "whole", money.PartDecimal: "separator", money.PartFraction: "fraction", money.PartMinus: "whole",
+	}
+	for _, part := range locale.FormatParts(price.Amount, unit, style) {
+		if name, ok := partOf[part.Kind]; ok {
+			view.Parts = append(view.Parts, pricePart{name, part.Text})
+		}
+	}
+	return view
+}
+
+// rowsAbove is how many rows of the grid stand above the features: badge, title, text, price, notes, button.
+const rowsAbove = 6
+
+// cardsVariables gives the layout its columns at each width, and the rows that the cards share.
+func cardsVariables(v kind.View) []kind.Variable {
+	n := len(v.Set.Records)
+	variables := []kind.Variable{{Name: "--rb-rows", Value: strconv.Itoa(rowsAbove + max(1, len(v.Set.Items("features"))))},
+		{Name: "--rb-lines", Value: strconv.Itoa(max(1, len(v.Set.Items("features"))))}}
+	last := 0
+	for i, width := range v.Widths {
+		columns := layout.Columns(n, sideBySide(width.Frame))
+		if columns != last {
+			variables = append(variables, kind.Variable{Name: "--rb-columns", Width: i, Value: strconv.Itoa(columns)})
+		}
+		last = columns
+		// A plan stands taller than its neighbours only where all stand in one row.
+		lift := "0px"
+		if n > 1 && columns == n {
+			lift = "16px"
+		}
+		variables = append(variables, kind.Variable{Name: "--rb-lift", Width: i, Value: lift})
+	}
+	return variables
+}
+
+// sideBySide is how many cards of at least 210 px, with their gaps and the table's padding, fit a width.
+func sideBySide(frame int) int { return max(1, min(5, (frame-40)/225)) }

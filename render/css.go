@@ -1,0 +1,170 @@
+package render
+
+import (
+	_ "embed"
+	"fmt"
+	"maps"
+	"slices"
+	"strings"
+
+	"rubrel/core/document"
+	"rubrel/core/kind"
+	"rubrel/core/look"
+	"rubrel/dresses"
+)
+
+//go:embed base.css
+var baseCSS string
+
+//go:embed page.css
+var pageCSS string
+
+// layers names the cascade layers, the strongest first: see harden.
+const layers = "@layer rubrel.look,rubrel.form,rubrel.reset;"
+
+// dressed is a site with its dress: the tokens it shows and the levels of each block's look.
+type dressed struct {
+	site        *document.Site
+	dress       *dresses.Dress
+	light, dark look.Tokens
+}
+
+func dressedSite(site *document.Site, registry dresses.Registry) (*dressed, error) {
+	dress, ok := registry[site.House.Dress]
+	if !ok {
+		return nil, fmt.Errorf("/house/dress: there is no dress %q; there are %s", site.House.Dress, strings.Join(registry.Names(), ", "))
+	}
+	d := &dressed{site: site, dress: dress}
+	var err error
+	if d.light, err = dress.Light.With(site.House.Tokens); err != nil {
+		return nil, fmt.Errorf("/house/tokens: %w", err)
+	}
+	d.dark, err = dress.Dark.With(site.House.Tokens)
+	return d, err
+}
+
+// cascade is the site's cascade for a block with the dress's own sheet for the kind below the site's.
+func (d *dressed) cascade(b *document.Block) (look.Cascade, error) {
+	c, err := d.site.Cascade(b)
+	if err != nil {
+		return c, err
+	}
+	set, _ := d.site.SetByID(b.SetID)
+	kindSheet := look.Sheet{}
+	maps.Copy(kindSheet, d.dress.Kinds[set.Kind.Name])
+	maps.Copy(kindSheet, c.Kind)
+	c.Kind = kindSheet
+	return c, nil
+}
+
+// Cascade is a block's look with its dress: what the ledger shows, and what a release is written from.
+func Cascade(site *document.Site, registry dresses.Registry, blockID string) (look.Cascade, look.Tokens, error) {
+	d, err := dressedSite(site, registry)
+	if err != nil {
+		return look.Cascade{}, look.Tokens{}, err
+	}
+	b, ok := site.BlockByID(blockID)
+	if !ok {
+		return look.Cascade{}, look.Tokens{}, fmt.Errorf("there is no block %q", blockID)
+	}
+	c, err := d.cascade(b)
+	return c, d.light, err
+}
+
+// houseCSS is what all blocks of a site share: fonts, layers, the reset, the tokens.
+func (d *dressed) houseCSS(fontURL func(dresses.FontFile) string) string {
+	var b strings.Builder
+	if fontURL != nil {
+		for _, face := range d.dress.Faces {
+			for _, file := range face.Files {
+				fmt.Fprintf(&b, "@font-face{font-family:%q;font-weight:%d;font-display:swap;src:url(%s) format(\"woff2\");unicode-range:%s}",
+					face.Family, face.Weight, fontURL(file), file.UnicodeRange)
+			}
+		}
+	}
+	b.WriteString(layers + baseCSS + "@layer rubrel.look{")
+	tokens, other := d.light, d.dark
+	if d.site.House.Scheme == document.DarkScheme {
+		tokens = d.dark
+	}
+	writeTokens(&b, tokens.CSS())
+	if d.site.House.Scheme == document.AutoScheme {
+		b.WriteString("@media (prefers-color-scheme:dark){")
+		writeTokens(&b, differing(other.CSS(), tokens.CSS()))
+		b.WriteString("}")
+	}
+	b.WriteString("}")
+	return b.String()
+}
+
+func writeTokens(b *strings.Builder, declarations []look.Declaration) {
+	b.WriteString(".rb,:root:has(>body>main>.rb){")
+	for i, d := range declarations {
+		if i > 0 {
+			b.WriteByte(';')
+		}
+		b.WriteString(d.String())
+	}
+	b.WriteString("}")
+}
+
+func differing(a, b []look.Declaration) []look.Declaration {
+	return slices.DeleteFunc(slices.Clone(a), func(d look.Declaration) bool { return slices.Contains(b, d) })
+}
+
+// formsCSS is the layout of the forms that some blocks use, each once.
+func formsCSS(forms []kind.Form) string {
+	var b strings.Builder
+	seen := map[string]bool{}
+	b.WriteString("@layer rubrel.form{")
+	for _, f := range forms {
+		if !seen[f.CSS] {
+			b.WriteString(f.CSS)
+		}
+		seen[f.CSS] = true
+	}
+	b.WriteString("}")
+	return b.String()
+}
+
+// blockCSS is a block's own: the variables of its layout and its look.
+func (d *dressed) blockCSS(b *document.Block, set *document.Set, form kind.Form, view kind.View) (string, error) {
+	cascade, err := d.cascade(b)
+	if err != nil {
+		return "", err
+	}
+	records := make([]look.RecordRef, len(set.Records))
+	for i, r := range set.Records {
+		records[i] = look.RecordRef{ID: r.ID, Featured: r.Featured}
+	}
+	var out strings.Builder
+	out.WriteString("@layer rubrel.look{")
+	if form.Variables != nil {
+		writeVariables(&out, blockClass(b.ID), d.site.Widths, form.Variables(view))
+	}
+	out.WriteString(cascade.WriteRules(blockClass(b.ID), cascade.Rules(set.Kind.PartSpecs(), records)))
+	out.WriteString("}")
+	return out.String(), nil
+}
+
+func blockClass(id string) string { return look.ClassPrefix + "b-" + id }
+
+// writeVariables sets the layout's variables on the block's first element: a container cannot query itself.
+func writeVariables(b *strings.Builder, class string, widths look.Widths, variables []kind.Variable) {
+	for i, width := range widths {
+		var declarations []string
+		for _, v := range variables {
+			if v.Width == i {
+				declarations = append(declarations, v.Name+":"+v.Value)
+			}
+		}
+		if len(declarations) == 0 {
+			continue
+		}
+		rule := ":where(." + class + ">*){" + strings.Join(declarations, ";") + "}"
+		if i > 0 {
+			rule = fmt.Sprintf("@container %s (width < %dpx){%s}", look.ContainerName, width.Below, rule)
+		}
+		b.WriteString(rule)
+	}
+}

@@ -1,0 +1,119 @@
+package render
+
+import (
+	"errors"
+	"fmt"
+	"io"
+	"strings"
+
+	"github.com/tdewolff/parse/v2"
+	"github.com/tdewolff/parse/v2/css"
+)
+
+// harden writes CSS without comments and needless space, and marks every declaration important.
+//
+// A style in a cascade layer loses to any rule of the page that is in none. Among important declarations the
+// order of layers is reversed and they win over everything that is not in a layer (CSS Cascade 5, section 6.4.4),
+// so an important layered style is the one form that no style sheet of the page around can overrun. The first
+// layer named is then the strongest.
+func harden(source string) (string, error) {
+	lexer := css.NewLexer(parse.NewInputString(source))
+	h := hardener{}
+	for {
+		kind, text := lexer.Next()
+		switch kind {
+		case css.ErrorToken:
+			if err := lexer.Err(); !errors.Is(err, io.EOF) {
+				return "", fmt.Errorf("render: css: %w", err)
+			}
+			if len(h.blocks) > 0 || h.statement.Len() > 0 {
+				return "", fmt.Errorf("render: css: it ends inside a block or statement")
+			}
+			return h.out.String(), nil
+		case css.CommentToken:
+		case css.WhitespaceToken:
+			h.space = true
+		case css.LeftBraceToken:
+			h.begin()
+		case css.RightBraceToken:
+			if len(h.blocks) == 0 {
+				return "", fmt.Errorf("render: css: a } too many")
+			}
+			h.end()
+		case css.SemicolonToken:
+			h.statementEnd(";")
+		default:
+			h.add(kind, string(text))
+		}
+	}
+}
+
+// hardener gathers one statement at a time: what ends in { is a prelude, what ends in ; or } a declaration.
+type hardener struct {
+	out       strings.Builder
+	statement strings.Builder
+	space     bool   // white space was read since the last token
+	blocks    []bool // for each open block, whether its declarations stay plain
+	pending   bool   // a declaration was written that needs ; if another follows
+}
+
+func (h *hardener) add(kind css.TokenType, text string) {
+	tight := kind == css.CommaToken || strings.HasSuffix(h.statement.String(), ",") || h.isDeclarationColon()
+	if h.space && h.statement.Len() > 0 && !tight {
+		h.statement.WriteByte(' ')
+	}
+	h.space = false
+	h.statement.WriteString(text)
+}
+
+// isDeclarationColon reports whether the statement so far is a property name and its colon.
+func (h *hardener) isDeclarationColon() bool {
+	name, ok := strings.CutSuffix(h.statement.String(), ":")
+	return ok && name != "" && strings.Trim(name, "abcdefghijklmnopqrstuvwxyz0123456789-") == ""
+}
+
+func (h *hardener) separate() {
+	if h.pending {
+		h.out.WriteByte(';')
+		h.pending = false
+	}
+}
+
+func (h *hardener) begin() {
+	h.separate()
+	prelude := h.statement.String()
+	h.out.WriteString(prelude + "{")
+	h.statement.Reset()
+	h.space = false
+	plain := strings.HasPrefix(prelude, "@font-face") || strings.HasPrefix(prelude, "@keyframes") || strings.HasPrefix(prelude, "@property")
+	if n := len(h.blocks); n > 0 {
+		plain = plain || h.blocks[n-1]
+	}
+	h.blocks = append(h.blocks, plain)
+}
+
+func (h *hardener) end() {
+	h.statementEnd("")
+	h.blocks = h.blocks[:len(h.blocks)-1]
+	h.pending = false
+	h.out.WriteByte('}')
+}
+
+func (h *hardener) statementEnd(terminator string) {
+	statement := h.statement.String()
+	h.statement.Reset()
+	h.space = false
+	if statement == "" {
+		return
+	}
+	h.separate()
+	h.out.WriteString(statement)
+	if strings.HasPrefix(statement, "@") {
+		h.out.WriteString(terminator)
+		return
+	}
+	if n := len(h.blocks); n > 0 && !h.blocks[n-1] {
+		h.out.WriteString("!important")
+	}
+	h.pending = true
+}

@@ -1,0 +1,221 @@
+// Package render turns a document into the files of a release. It is the only renderer: the proof, the snippet,
+// the zip and the published page are the same bytes.
+package render
+
+import (
+	"bytes"
+	"crypto/sha256"
+	"embed"
+	"encoding/base64"
+	"encoding/hex"
+	"fmt"
+	"html/template"
+	"strings"
+
+	"rubrel/core/document"
+	"rubrel/core/kind"
+	"rubrel/dresses"
+)
+
+//go:embed page.html snippet.html
+var templates embed.FS
+
+var pages = template.Must(template.ParseFS(templates, "page.html", "snippet.html"))
+
+// File is one file of a release, by its path in it.
+type File struct {
+	Path  string
+	Type  string // MIME type
+	Bytes []byte
+}
+
+// piece is a block written: its HTML, and the CSS that is its own.
+type piece struct {
+	html template.HTML
+	css  string
+	form kind.Form
+}
+
+// pageView is what the page template shows.
+type pageView struct {
+	Language, Direction, Title, Intro, Style string
+	Head                                     bool
+	Bands                                    []bandView
+}
+
+type bandView struct {
+	Heading string
+	Blocks  []template.HTML
+}
+
+// Release renders every page of the site with its style sheets and fonts. Paths of all but the pages carry a
+// hash of their content, so a file once published never changes.
+func Release(site *document.Site, registry dresses.Registry) ([]File, error) {
+	d, err := dressedSite(site, registry)
+	if err != nil {
+		return nil, err
+	}
+	if len(site.Pages) == 0 {
+		return nil, fmt.Errorf("/pages: the site has no page to release; make a block first")
+	}
+	files := d.fonts()
+	for i, page := range site.Pages {
+		name := page.ID
+		if i == 0 {
+			name = "index"
+		}
+		written, err := d.page(name, page)
+		if err != nil {
+			return nil, err
+		}
+		files = append(files, written...)
+	}
+	return files, nil
+}
+
+// Proof renders one block alone on a page, with the files it needs: the block's HTML and CSS are those of a release.
+func Proof(site *document.Site, registry dresses.Registry, blockID string) ([]File, error) {
+	d, err := dressedSite(site, registry)
+	if err != nil {
+		return nil, err
+	}
+	b, ok := site.BlockByID(blockID)
+	if !ok {
+		return nil, fmt.Errorf("there is no block %q", blockID)
+	}
+	written, err := d.page("index", document.Page{Title: b.Name, Bands: []document.Band{{Blocks: []string{blockID}}}})
+	if err != nil {
+		return nil, err
+	}
+	return append(d.fonts(), written...), nil
+}
+
+// Snippet renders one block as a single piece of HTML to paste into any page: style and, if asked for, fonts within.
+func Snippet(site *document.Site, registry dresses.Registry, blockID string, withFonts bool) ([]byte, error) {
+	d, err := dressedSite(site, registry)
+	if err != nil {
+		return nil, err
+	}
+	p, err := d.block(blockID, 2)
+	if err != nil {
+		return nil, err
+	}
+	fontURL := dataURL
+	if !withFonts {
+		fontURL = nil
+	}
+	css, err := harden(d.houseCSS(fontURL) + formsCSS([]kind.Form{p.form}) + p.css)
+	if err != nil {
+		return nil, err
+	}
+	var out bytes.Buffer
+	err = pages.ExecuteTemplate(&out, "snippet.html", struct {
+		CSS  template.CSS
+		HTML template.HTML
+	}{template.CSS(css), p.html})
+	if err != nil {
+		return nil, fmt.Errorf("render snippet of %s: %w", blockID, err)
+	}
+	return out.Bytes(), nil
+}
+
+func dataURL(f dresses.FontFile) string {
+	return "data:font/woff2;base64," + base64.StdEncoding.EncodeToString(f.Bytes)
+}
+
+// fontPath is where a release carries a font.
+func fontPath(f dresses.FontFile) string {
+	return "fonts/" + hashed(strings.TrimSuffix(f.Name, ".woff2"), "woff2", f.Bytes)
+}
+
+// hashed is a file name that carries a hash of the content.
+func hashed(name, extension string, content []byte) string {
+	sum := sha256.Sum256(content)
+	return name + "." + hex.EncodeToString(sum[:6]) + "." + extension
+}
+
+func (d *dressed) fonts() []File {
+	var files []File
+	for _, face := range d.dress.Faces {
+		for _, file := range face.Files {
+			files = append(files, File{fontPath(file), "font/woff2", file.Bytes})
+		}
+	}
+	return files
+}
+
+// page writes a page and its style sheet.
+func (d *dressed) page(name string, page document.Page) ([]File, error) {
+	view := pageView{Language: d.site.Language, Direction: direction(d.site.Language), Title: page.Title, Intro: page.Intro, Head: page.ID != ""}
+	var forms []kind.Form
+	var own strings.Builder
+	for _, band := range page.Bands {
+		shown := bandView{Heading: band.Heading}
+		level := 2
+		if band.Heading != "" {
+			level = 3
+		}
+		for _, id := range band.Blocks {
+			p, err := d.block(id, level)
+			if err != nil {
+				return nil, err
+			}
+			shown.Blocks = append(shown.Blocks, p.html)
+			forms = append(forms, p.form)
+			own.WriteString(p.css)
+		}
+		view.Bands = append(view.Bands, shown)
+	}
+	css, err := harden(d.houseCSS(fontPath) + formsCSS(forms) + own.String() + "@layer rubrel.form{" + pageCSS + "}")
+	if err != nil {
+		return nil, err
+	}
+	style := hashed(name, "css", []byte(css))
+	view.Style = style
+	var out bytes.Buffer
+	if err := pages.ExecuteTemplate(&out, "page.html", view); err != nil {
+		return nil, fmt.Errorf("render page %s: %w", name, err)
+	}
+	return []File{{name + ".html", "text/html; charset=utf-8", out.Bytes()}, {style, "text/css; charset=utf-8", []byte(css)}}, nil
+}
+
+// block writes one block. Its records' titles are headings of the level given.
+func (d *dressed) block(id string, level int) (piece, error) {
+	b, ok := d.site.BlockByID(id)
+	if !ok {
+		return piece{}, fmt.Errorf("there is no block %q", id)
+	}
+	set, _ := d.site.SetByID(b.SetID)
+	form, ok := set.Kind.FormNamed(b.Form)
+	if !ok {
+		return piece{}, fmt.Errorf("/blocks/%s/form: there is no form %q", id, b.Form)
+	}
+	view := kind.View{BlockID: id, Name: b.Name, Set: set.Set, Locale: d.site.Language, HeadingLevel: level, Widths: d.site.Widths}
+	inside, err := form.HTML(view)
+	if err != nil {
+		return piece{}, fmt.Errorf("block %s: %w", id, err)
+	}
+	css, err := d.blockCSS(b, set, form, view)
+	if err != nil {
+		return piece{}, fmt.Errorf("block %s: %w", id, err)
+	}
+	var html bytes.Buffer
+	err = pages.ExecuteTemplate(&html, "block", struct {
+		Class, ID, Name string
+		Inside          template.HTML
+	}{blockClass(id), id, b.Name, inside})
+	if err != nil {
+		return piece{}, fmt.Errorf("block %s: %w", id, err)
+	}
+	return piece{template.HTML(html.String()), css, form}, nil
+}
+
+// direction is the writing direction of a language, by its script's default in the CLDR.
+func direction(language string) string {
+	base, _, _ := strings.Cut(language, "-")
+	switch base {
+	case "ar", "fa", "he", "ur", "yi", "ps", "sd", "ug", "dv":
+		return "rtl"
+	}
+	return "ltr"
+}

@@ -1,0 +1,58 @@
+#!/usr/bin/env bash
+# Fetches the fonts, styles and scripts that ship with Rubrel from npm packages, and the data tables made from
+# them, and records each package's version and licence in docs/third-party.md. Run by hand when a version changes:
+# what it writes is committed, so that neither the build nor the program needs a network.
+set -euo pipefail
+cd "$(dirname "$0")/.."
+packages=(
+  bulma@1.0.4 htmx.org@2.0.11 idiomorph@0.8.0
+  @fontsource-variable/libre-franklin@5.3.0 @fontsource/ibm-plex-mono@5.3.0
+  @fontsource/libre-franklin@5.3.0 @fontsource/newsreader@5.3.0
+  @fontsource/figtree@5.3.0 @fontsource/bricolage-grotesque@5.3.0
+  cldr-numbers-full@48.2.0 cldr-core@48.2.0 currency-codes@2.2.0
+)
+work=$(mktemp -d)
+trap 'rm -rf "$work"' EXIT
+(cd "$work" && npm init -y >/dev/null && npm install --ignore-scripts --no-audit --no-fund --silent "${packages[@]}")
+modules=$work/node_modules
+
+vendor=web/static/vendor
+mkdir -p $vendor dresses/fonts
+cp "$modules/bulma/css/bulma.min.css" $vendor/
+cp "$modules/htmx.org/dist/htmx.min.js" $vendor/
+cp "$modules/idiomorph/dist/idiomorph-ext.min.js" $vendor/
+cp "$modules/@fontsource-variable/libre-franklin/files/libre-franklin-latin-wght-normal.woff2" $vendor/
+cp "$modules/@fontsource-variable/libre-franklin/files/libre-franklin-latin-ext-wght-normal.woff2" $vendor/
+for weight in 400 500; do
+  cp "$modules/@fontsource/ibm-plex-mono/files/ibm-plex-mono-latin-$weight-normal.woff2" $vendor/
+done
+cp "$modules/@fontsource/ibm-plex-mono/files/ibm-plex-mono-latin-400-italic.woff2" $vendor/
+
+# The dresses' fonts: WOFF 2 is what a release carries, WOFF 1 is what the fit check reads.
+face() { # family weight
+  for subset in latin latin-ext; do
+    for format in woff2 woff; do
+      file=$modules/@fontsource/$1/files/$1-$subset-$2-normal.$format
+      [ ! -f "$file" ] || cp "$file" dresses/fonts/
+    done
+  done
+}
+for weight in 400 600; do face libre-franklin $weight; face figtree $weight; done
+for weight in 500 600; do face newsreader $weight; done
+for weight in 600 700; do face bricolage-grotesque $weight; done
+
+node scripts/locales.mjs "$modules" > core/money/locales.json
+node scripts/currencies.mjs "$modules" > core/money/iso4217.csv
+
+{
+  echo '# Third-party files that ship with Rubrel'
+  echo
+  echo 'Written by `scripts/assets.sh`. Go modules are listed in `go.mod`.'
+  echo
+  echo '| package | version | licence |'
+  echo '|---|---|---|'
+  for package in "${packages[@]}"; do
+    name=${package%@*}
+    node -p "const p=require('$modules/$name/package.json'); '| '+p.name+' | '+p.version+' | '+(p.license||'see package')+' |'"
+  done
+} > docs/third-party.md

@@ -1,0 +1,125 @@
+package store
+
+import (
+	"context"
+	"crypto/sha256"
+	"encoding/hex"
+	"fmt"
+	"time"
+
+	"github.com/jackc/pgx/v5"
+
+	"rubrel/render"
+)
+
+// Release is one published, numbered, immutable version.
+type Release struct {
+	Number  int
+	Version int64
+	Note    string
+	At      time.Time
+	Files   int
+	Bytes   int64
+}
+
+// AddRelease stores rendered files as the site's next release.
+func (s *Store) AddRelease(ctx context.Context, site string, version int64, note string, files []render.File) (int, error) {
+	var number int
+	err := pgx.BeginFunc(ctx, s.pool, func(tx pgx.Tx) error {
+		// The site's row serialises numbering: two who publish at once get two numbers.
+		if _, err := tx.Exec(ctx, "select from site where id = $1 for update", site); err != nil {
+			return fmt.Errorf("store: release of %s: %w", site, err)
+		}
+		err := tx.QueryRow(ctx, `insert into release (site, number, version, note)
+			select $1, coalesce(max(number), 0) + 1, $2, $3 from release where site = $1 returning number`, site, version, note).Scan(&number)
+		if err != nil {
+			return fmt.Errorf("store: release of %s: %w", site, err)
+		}
+		batch := &pgx.Batch{}
+		for _, f := range files {
+			sum := sha256.Sum256(f.Bytes)
+			hash := hex.EncodeToString(sum[:])
+			batch.Queue("insert into blob (hash, bytes) values ($1, $2) on conflict do nothing", hash, f.Bytes)
+			batch.Queue("insert into release_file (site, number, path, type, hash) values ($1, $2, $3, $4, $5)", site, number, f.Path, f.Type, hash)
+		}
+		if err := tx.SendBatch(ctx, batch).Close(); err != nil {
+			return fmt.Errorf("store: files of release %d of %s: %w", number, site, err)
+		}
+		return nil
+	})
+	return number, err
+}
+
+// Releases lists a site's releases, the newest first.
+func (s *Store) Releases(ctx context.Context, site string) ([]Release, error) {
+	rows, err := s.pool.Query(ctx, `
+		select number, version, note, at,
+		       (select count(*) from release_file f where f.site = r.site and f.number = r.number),
+		       (select coalesce(sum(octet_length(bytes)), 0) from release_file f join blob on blob.hash = f.hash where f.site = r.site and f.number = r.number)
+		from release r where site = $1 order by number desc`, site)
+	if err != nil {
+		return nil, fmt.Errorf("store: releases of %s: %w", site, err)
+	}
+	list, err := pgx.CollectRows(rows, pgx.RowToStructByPos[Release])
+	if err != nil {
+		return nil, fmt.Errorf("store: releases of %s: %w", site, err)
+	}
+	return list, nil
+}
+
+// ReleaseFiles reads a release's files, pages last, so that whoever uploads them in order never shows a page
+// before what it needs.
+func (s *Store) ReleaseFiles(ctx context.Context, site string, number int) ([]render.File, error) {
+	rows, err := s.pool.Query(ctx, `select path, type, bytes from release_file join blob using (hash)
+		where site = $1 and number = $2 order by path like '%.html', path`, site, number)
+	if err != nil {
+		return nil, fmt.Errorf("store: release %d of %s: %w", number, site, err)
+	}
+	files, err := pgx.CollectRows(rows, pgx.RowToStructByPos[render.File])
+	if err != nil {
+		return nil, fmt.Errorf("store: release %d of %s: %w", number, site, err)
+	}
+	if len(files) == 0 {
+		return nil, fmt.Errorf("store: release %d of %s: %w", number, site, ErrNotFound)
+	}
+	return files, nil
+}
+
+// Host is where a site is published.
+type Host struct {
+	URL                string // a WebDAV collection
+	Public             string // the address at which visitors find it
+	Username, Password string
+	Live               int // the release that is there; 0 for none
+}
+
+// Host reads where a site is published; ErrNotFound where nobody has said.
+func (s *Store) Host(ctx context.Context, site string) (Host, error) {
+	var h Host
+	err := s.pool.QueryRow(ctx, "select url, public, username, password, coalesce(live, 0) from host where site = $1", site).
+		Scan(&h.URL, &h.Public, &h.Username, &h.Password, &h.Live)
+	if err != nil {
+		return h, fmt.Errorf("store: host of %s: %w", site, notFound(err))
+	}
+	return h, nil
+}
+
+// SetHost says where a site is published. What is live there is kept while the address stays.
+func (s *Store) SetHost(ctx context.Context, site string, h Host) error {
+	_, err := s.pool.Exec(ctx, `insert into host (site, url, public, username, password) values ($1, $2, $3, $4, $5)
+		on conflict (site) do update set live = case when host.url = excluded.url then host.live end,
+		url = excluded.url, public = excluded.public, username = excluded.username, password = excluded.password`,
+		site, h.URL, h.Public, h.Username, h.Password)
+	if err != nil {
+		return fmt.Errorf("store: host of %s: %w", site, err)
+	}
+	return nil
+}
+
+// SetLive notes which release is at the host.
+func (s *Store) SetLive(ctx context.Context, site string, number int) error {
+	if _, err := s.pool.Exec(ctx, "update host set live = $2 where site = $1", site, number); err != nil {
+		return fmt.Errorf("store: live release of %s: %w", site, err)
+	}
+	return nil
+}

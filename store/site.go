@@ -1,0 +1,101 @@
+package store
+
+import (
+	"context"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"time"
+
+	"github.com/jackc/pgx/v5"
+	"github.com/jackc/pgx/v5/pgconn"
+
+	"rubrel/core/document"
+)
+
+// Loaded is a site's document at one version.
+type Loaded struct {
+	ID      string
+	Version int64
+	Site    *document.Site
+	Tree    any
+}
+
+// Summary is a line of the list of sites.
+type Summary struct {
+	ID, Name, Dress string
+	Blocks          int
+	Changed         time.Time
+	Release         int    // the newest release's number; 0 for none
+	Live            int    // the release that is at the host; 0 for none
+	Public          string // the host's address for visitors; "" where there is none
+}
+
+// ErrTaken is the error for a site ID that is in use.
+var ErrTaken = errors.New("this name is taken by another site")
+
+// Sites lists every site, the last changed first.
+func (s *Store) Sites(ctx context.Context) ([]Summary, error) {
+	rows, err := s.pool.Query(ctx, `
+		select site.id, document->>'name', document->'house'->>'dress',
+		       (select count(*) from json_object_keys(document->'blocks')),
+		       changed_at, coalesce((select max(number) from release where release.site = site.id), 0),
+		       coalesce(host.live, 0), coalesce(host.public, '')
+		from site left join host on host.site = site.id order by changed_at desc, site.id`)
+	if err != nil {
+		return nil, fmt.Errorf("store: sites: %w", err)
+	}
+	list, err := pgx.CollectRows(rows, func(row pgx.CollectableRow) (x Summary, err error) {
+		err = row.Scan(&x.ID, &x.Name, &x.Dress, &x.Blocks, &x.Changed, &x.Release, &x.Live, &x.Public)
+		return x, err
+	})
+	if err != nil {
+		return nil, fmt.Errorf("store: sites: %w", err)
+	}
+	return list, nil
+}
+
+// CreateSite stores a document under a free ID.
+func (s *Store) CreateSite(ctx context.Context, id string, tree any) error {
+	if !document.IsID(id) {
+		return fmt.Errorf("store: %q is not an ID", id)
+	}
+	text, err := document.Encode(tree)
+	if err != nil {
+		return err
+	}
+	_, err = s.pool.Exec(ctx, "insert into site (id, document) values ($1, $2)", id, string(text))
+	var pg *pgconn.PgError
+	if errors.As(err, &pg) && pg.Code == "23505" { // unique_violation
+		return ErrTaken
+	}
+	if err != nil {
+		return fmt.Errorf("store: create site %s: %w", id, err)
+	}
+	return nil
+}
+
+// Load reads a site.
+func (s *Store) Load(ctx context.Context, id string) (*Loaded, error) {
+	return s.load(ctx, s.pool, id, "")
+}
+
+type querier interface {
+	QueryRow(ctx context.Context, sql string, arguments ...any) pgx.Row
+}
+
+func (s *Store) load(ctx context.Context, q querier, id, lock string) (*Loaded, error) {
+	l := &Loaded{ID: id}
+	var text []byte
+	err := q.QueryRow(ctx, "select version, document from site where id = $1 "+lock, id).Scan(&l.Version, &text)
+	if err != nil {
+		return nil, fmt.Errorf("store: site %s: %w", id, notFound(err))
+	}
+	if err := json.Unmarshal(text, &l.Tree); err != nil {
+		return nil, fmt.Errorf("store: site %s: %w", id, err)
+	}
+	if l.Site, err = document.Decode(l.Tree, s.kinds); err != nil {
+		return nil, fmt.Errorf("store: site %s: %w", id, err)
+	}
+	return l, nil
+}

@@ -1,0 +1,68 @@
+package testkit
+
+import (
+	"net/http/httptest"
+	"testing"
+
+	"rubrel/core/document"
+	"rubrel/demo"
+	"rubrel/dresses"
+	"rubrel/kinds"
+	"rubrel/standin/webhost"
+	"rubrel/store"
+	"rubrel/web"
+)
+
+// Application is the whole of Rubrel with its web host stand-in, on ports of its own.
+type Application struct {
+	URL   string // Rubrel, without a slash at the end
+	Host  string // the web host stand-in
+	Store *store.Store
+	// Database is the address of the database, for a second process over it.
+	Database string
+}
+
+// Start starts the application over an empty database, with the demo site in it.
+func (c *Cluster) Start(t testing.TB) *Application {
+	t.Helper()
+	s, address := c.Store(t)
+	_, tree, err := document.Parse(demo.Fennmoor, kinds.All())
+	if err != nil {
+		t.Fatal(err)
+	}
+	if err := s.CreateSite(t.Context(), "fennmoor", tree); err != nil {
+		t.Fatal(err)
+	}
+	app := Serve(t, s)
+	app.Database = address
+	host := httptest.NewServer(webhost.New(t.TempDir()))
+	t.Cleanup(host.Close)
+	app.Host = host.URL
+	err = s.SetHost(t.Context(), "fennmoor", store.Host{URL: host.URL + "/dav/fennmoor", Public: host.URL + "/fennmoor", Username: webhost.Username, Password: webhost.Password})
+	if err != nil {
+		t.Fatal(err)
+	}
+	return app
+}
+
+// Serve serves the application over a store.
+func Serve(t testing.TB, s *store.Store) *Application {
+	t.Helper()
+	all := kinds.All()
+	registry, err := dresses.Load(all)
+	if err != nil {
+		t.Fatal(err)
+	}
+	server, err := web.New(s, all, registry)
+	if err != nil {
+		t.Fatal(err)
+	}
+	handler, err := server.Handler()
+	if err != nil {
+		t.Fatal(err)
+	}
+	listening := httptest.NewServer(handler)
+	// Event streams stay open as long as a page is: they are cut, not waited for.
+	t.Cleanup(func() { listening.CloseClientConnections(); listening.Close() })
+	return &Application{URL: listening.URL, Store: s}
+}

@@ -1,0 +1,233 @@
+package testkit
+
+import (
+	"context"
+	"encoding/json"
+	"fmt"
+	"os"
+	"strings"
+	"sync"
+	"testing"
+	"time"
+
+	"github.com/chromedp/cdproto/cdp"
+	"github.com/chromedp/cdproto/emulation"
+	"github.com/chromedp/cdproto/log"
+	"github.com/chromedp/cdproto/runtime"
+	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
+)
+
+// Browser is one tab of a headless Chromium.
+type Browser struct {
+	t       testing.TB
+	Context context.Context
+	mu      sync.Mutex
+	said    []string // errors and policy violations that the console showed
+}
+
+// patience is how long a test waits for a condition before it fails.
+const patience = 20 * time.Second
+
+// Launch starts a Chromium with a profile of its own and returns its first tab.
+func Launch(t testing.TB, width, height int64) *Browser {
+	t.Helper()
+	profile, err := os.MkdirTemp("", "rubrel-chromium-")
+	if err != nil {
+		t.Fatal(err)
+	}
+	options := append(chromedp.DefaultExecAllocatorOptions[:], chromedp.NoSandbox, chromedp.DisableGPU, chromedp.UserDataDir(profile),
+		chromedp.Flag("disable-quic", true), chromedp.Flag("disable-component-update", true), chromedp.Flag("disable-sync", true),
+		chromedp.Flag("hide-scrollbars", true), chromedp.WindowSize(int(width), int(height)))
+	allocator, stop := chromedp.NewExecAllocator(context.Background(), options...)
+	ctx, cancel := chromedp.NewContext(allocator)
+	t.Cleanup(func() {
+		_ = chromedp.Cancel(ctx)
+		cancel()
+		stop()
+		_ = os.RemoveAll(profile) // Chromium may still be writing; /tmp is cleaned in any case
+	})
+	return open(t, ctx, width, height)
+}
+
+// Tab opens another tab of the same browser, with the same cookies.
+func (b *Browser) Tab(width, height int64) *Browser {
+	b.t.Helper()
+	ctx, cancel := chromedp.NewContext(b.Context)
+	b.t.Cleanup(cancel)
+	return open(b.t, ctx, width, height)
+}
+
+func open(t testing.TB, ctx context.Context, width, height int64) *Browser {
+	t.Helper()
+	b := &Browser{t: t, Context: ctx}
+	enable := chromedp.Func(func(ctx context.Context, target *chromedp.Target) error {
+		_, err := cdp.Call(ctx, target, log.Enable, cdp.Empty{})
+		return err
+	})
+	b.Run(enable, chromedp.EmulateViewport(width, height))
+	if err := b.listen(); err != nil {
+		t.Fatal(err)
+	}
+	return b
+}
+
+func (b *Browser) listen() error {
+	return chromedp.Listen(b.Context, func(event any) {
+		b.mu.Lock()
+		defer b.mu.Unlock()
+		switch e := event.(type) {
+		case *runtime.EventExceptionThrown:
+			b.said = append(b.said, e.ExceptionDetails.Text+" "+describe(e.ExceptionDetails.Exception))
+		case *log.EventEntryAdded:
+			if e.Entry.Level == log.EntryLevelError {
+				b.said = append(b.said, e.Entry.Text+" "+e.Entry.URL)
+			}
+		}
+	})
+}
+
+// Console returns the errors that pages have shown so far, and forgets them.
+func (b *Browser) Console() []string {
+	b.mu.Lock()
+	defer b.mu.Unlock()
+	said := b.said
+	b.said = nil
+	return said
+}
+
+// Run carries out actions and fails the test where one does not work.
+func (b *Browser) Run(actions ...chromedp.Action[chromedp.Void]) {
+	b.t.Helper()
+	if err := b.run(actions...); err != nil {
+		b.t.Fatalf("browser: %v (console: %s)", err, strings.Join(b.Console(), "; "))
+	}
+}
+
+func (b *Browser) run(actions ...chromedp.Action[chromedp.Void]) error {
+	// The first run of a chromedp context starts the browser, and the browser lives as long as that context:
+	// so the deadline is kept here, beside the context and not in it.
+	done := make(chan error, 1)
+	go func() { done <- chromedp.Do(b.Context, actions...) }()
+	select {
+	case err := <-done:
+		return err
+	case <-time.After(2 * patience):
+		return fmt.Errorf("no answer in %v", 2*patience)
+	}
+}
+
+// Open goes to an address and waits until it has loaded.
+func (b *Browser) Open(address string) {
+	b.t.Helper()
+	b.Run(chromedp.Navigate(address))
+}
+
+// Size sets the window.
+func (b *Browser) Size(width, height int64) {
+	b.t.Helper()
+	b.Run(chromedp.EmulateViewport(width, height))
+}
+
+// Script switches JavaScript on or off for pages loaded from now on.
+func (b *Browser) Script(on bool) {
+	b.t.Helper()
+	b.Run(chromedp.Func(func(ctx context.Context, target *chromedp.Target) error {
+		_, err := cdp.Call(ctx, target, emulation.SetScriptExecutionDisabled, emulation.SetScriptExecutionDisabledParams{Value: !on})
+		return err
+	}))
+}
+
+// Eval evaluates an expression, waiting for a promise, and decodes its value.
+func Eval[T any](b *Browser, expression string) T {
+	b.t.Helper()
+	value, err := value[T](b, chromedp.Evaluate[T](expression, chromedp.EvalAwaitPromise))
+	if err != nil {
+		b.t.Fatalf("%s: %v", expression, err)
+	}
+	return value
+}
+
+// value runs one action for what it gives.
+func value[T any](b *Browser, action chromedp.Action[T]) (out T, err error) {
+	err = b.run(chromedp.Func(func(ctx context.Context, target *chromedp.Target) error {
+		out, err = action(ctx, target)
+		return err
+	}))
+	return out, err
+}
+
+func describe(o *runtime.RemoteObject) string {
+	if o == nil {
+		return ""
+	}
+	return o.Description
+}
+
+// Text is the value of an expression as a string.
+func (b *Browser) Text(expression string) string {
+	b.t.Helper()
+	return Eval[string](b, "String("+expression+")")
+}
+
+// Await waits until an expression is true; it polls at every frame, without sleeping in the test.
+func (b *Browser) Await(expression string) {
+	b.t.Helper()
+	if err := b.run(chromedp.Poll[chromedp.Void](expression, chromedp.WithPollingTimeout(patience))); err != nil {
+		page, _ := value[string](b, chromedp.Evaluate[string]("document.body.innerText.slice(0, 1500)"))
+		b.t.Fatalf("waiting for %s: %v\nconsole: %s\npage: %s", expression, err, strings.Join(b.Console(), "; "), page)
+	}
+}
+
+// Press sends keys to whatever has the focus; kb names the special ones.
+func (b *Browser) Press(keys ...string) {
+	b.t.Helper()
+	for _, key := range keys {
+		b.Run(chromedp.KeyEvent(key))
+	}
+}
+
+// Chord presses a key with modifiers: "Control", "Shift", "Alt".
+func (b *Browser) Chord(key string, modifiers ...string) {
+	b.t.Helper()
+	var options []chromedp.KeyOption
+	for _, m := range modifiers {
+		options = append(options, chromedp.KeyModifiers(modifierOf[m]))
+	}
+	b.Run(chromedp.KeyEvent(key, options...))
+}
+
+// Click clicks the middle of the first element that a selector finds.
+func (b *Browser) Click(selector string) {
+	b.t.Helper()
+	b.Run(chromedp.Click(chromedp.CSS(selector)))
+}
+
+// Type replaces a field's text by typing.
+func (b *Browser) Type(selector, text string) {
+	b.t.Helper()
+	b.Run(chromedp.Focus(chromedp.CSS(selector)))
+	b.Chord("a", "Control")
+	b.Run(chromedp.KeyEvent(kb.Backspace), chromedp.KeyEvent(text))
+}
+
+// Picture writes a PNG of the window.
+func (b *Browser) Picture(path string) {
+	b.t.Helper()
+	png, err := value(b, chromedp.CaptureScreenshot())
+	if err == nil {
+		err = os.WriteFile(path, png, 0o644)
+	}
+	if err != nil {
+		b.t.Fatal(err)
+	}
+}
+
+// Quote writes a Go string as a JavaScript literal.
+func Quote(s string) string {
+	text, err := json.Marshal(s)
+	if err != nil {
+		panic(err) // a string always encodes
+	}
+	return string(text)
+}

@@ -1,0 +1,100 @@
+// Package testkit starts what tests and the screenshot tool drive: a private PostgreSQL, the whole application,
+// and headless Chromium. Nothing in it is part of the program.
+package testkit
+
+import (
+	"context"
+	"fmt"
+	"net/url"
+	"os"
+	"path/filepath"
+	"sync/atomic"
+	"testing"
+
+	"github.com/jackc/pgx/v5"
+
+	"rubrel/kinds"
+	"rubrel/store"
+	"rubrel/store/cluster"
+)
+
+// Cluster is a PostgreSQL for a whole test binary.
+type Cluster struct {
+	*cluster.Cluster
+	folder string
+	count  atomic.Int64
+}
+
+// StartCluster starts a cluster in a folder of its own. Call Remove when the tests have run.
+func StartCluster(options cluster.Options) (*Cluster, error) {
+	// Not below TMPDIR as it may be: the user postgres must be able to enter every folder above.
+	folder, err := os.MkdirTemp("/var/tmp", "rubrel-test-")
+	if err != nil {
+		return nil, fmt.Errorf("testkit: %w", err)
+	}
+	if err := os.Chmod(folder, 0o755); err != nil {
+		return nil, fmt.Errorf("testkit: %w", err)
+	}
+	c, err := cluster.Start(context.Background(), filepath.Join(folder, "postgres"), options)
+	if err != nil {
+		return nil, err
+	}
+	return &Cluster{Cluster: c, folder: folder}, nil
+}
+
+// Remove stops the cluster and deletes its data.
+func (c *Cluster) Remove() {
+	if err := c.Stop(context.Background()); err != nil {
+		fmt.Fprintln(os.Stderr, "testkit:", err)
+	}
+	if err := os.RemoveAll(c.folder); err != nil {
+		fmt.Fprintln(os.Stderr, "testkit:", err)
+	}
+}
+
+// Main runs a package's tests over one cluster.
+func Main(m *testing.M, c **Cluster) {
+	started, err := StartCluster(cluster.Options{Forgetful: true})
+	if err != nil {
+		fmt.Fprintln(os.Stderr, err)
+		os.Exit(1)
+	}
+	*c = started
+	code := m.Run()
+	started.Remove()
+	os.Exit(code)
+}
+
+// NewURL makes an empty database and returns its address.
+func (c *Cluster) NewURL(ctx context.Context) (string, error) {
+	name := fmt.Sprintf("test_%d", c.count.Add(1))
+	connection, err := pgx.Connect(ctx, c.URL)
+	if err != nil {
+		return "", fmt.Errorf("testkit: %w", err)
+	}
+	defer connection.Close(ctx)
+	if _, err := connection.Exec(ctx, "create database "+name); err != nil {
+		return "", fmt.Errorf("testkit: %w", err)
+	}
+	u, err := url.Parse(c.URL)
+	if err != nil {
+		return "", fmt.Errorf("testkit: %w", err)
+	}
+	u.Path = "/" + name
+	return u.String(), nil
+}
+
+// Store opens an empty store for one test.
+func (c *Cluster) Store(t testing.TB) (*store.Store, string) {
+	t.Helper()
+	address, err := c.NewURL(t.Context())
+	if err != nil {
+		t.Fatal(err)
+	}
+	s, err := store.Open(t.Context(), address, kinds.All())
+	if err != nil {
+		t.Fatal(err)
+	}
+	t.Cleanup(s.Close)
+	return s, address
+}

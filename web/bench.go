@@ -1,0 +1,295 @@
+package web
+
+import (
+	"encoding/json"
+	"errors"
+	"net/http"
+	"strconv"
+
+	"github.com/go-chi/chi/v5"
+
+	"rubrel/core/document"
+	"rubrel/core/kind"
+	"rubrel/core/ledger"
+	"rubrel/core/look"
+	"rubrel/formats/delimited"
+	"rubrel/render"
+	"rubrel/store"
+)
+
+// benchView is the bench: one block with its ledger, and what the log offers.
+type benchView struct {
+	frame
+	Block   *document.Block
+	Set     *document.Set
+	Grid    *ledger.Grid
+	Widths  look.Widths
+	History store.History
+	Clashes []store.Clash
+	Next    int // the number the next release will have
+	Said    string
+	Failed  bool
+}
+
+// Features is how many columns come before the records.
+func (v benchView) Axes() []kind.Axis { return v.Set.Kind.Axes }
+
+// bench shows the whole screen.
+func (s *Server) bench(w http.ResponseWriter, r *http.Request) {
+	if l := s.load(w, r); l != nil {
+		if view, err := s.benchView(w, r, l); err != nil {
+			s.fail(w, r, err)
+		} else {
+			s.show(w, r, http.StatusOK, "bench.html", view)
+		}
+	}
+}
+
+// live sends the parts of the bench that follow the document.
+func (s *Server) live(w http.ResponseWriter, r *http.Request) {
+	if l := s.load(w, r); l != nil {
+		s.sendLive(w, r, l, "", nil)
+	}
+}
+
+func (s *Server) benchView(w http.ResponseWriter, r *http.Request, l *store.Loaded) (*benchView, error) {
+	by := author(w, r)
+	block, ok := l.Site.BlockByID(by.Scope)
+	if !ok {
+		return nil, store.ErrNotFound
+	}
+	set, _ := l.Site.SetByID(block.SetID)
+	cascade, tokens, err := render.Cascade(l.Site, s.dresses, block.ID)
+	if err != nil {
+		return nil, err
+	}
+	part := r.FormValue("part")
+	if part == "" {
+		part = set.Kind.FirstPart()
+	}
+	grid, err := ledger.Build(l.Site, block, cascade, tokens, part, r.FormValue("width"))
+	if err != nil {
+		return nil, err
+	}
+	view := &benchView{frame: newFrame(r, block.Name), Block: block, Set: set, Grid: grid, Widths: l.Site.Widths}
+	view.Site = l
+	if view.History, err = s.store.History(r.Context(), l.ID, by); err != nil {
+		return nil, err
+	}
+	if view.Clashes, err = s.store.Clashes(r.Context(), l.ID, by.Scope); err != nil {
+		return nil, err
+	}
+	releases, err := s.store.Releases(r.Context(), l.ID)
+	if err != nil {
+		return nil, err
+	}
+	view.Next = 1
+	if len(releases) > 0 {
+		view.Next = releases[0].Number + 1
+	}
+	return view, nil
+}
+
+// sendLive answers an edit with the fragments that changed, or says why nothing did.
+func (s *Server) sendLive(w http.ResponseWriter, r *http.Request, l *store.Loaded, said string, failure error) {
+	view, err := s.benchView(w, r, l)
+	if err != nil {
+		s.fail(w, r, err)
+		return
+	}
+	view.Said = said
+	status := http.StatusOK
+	if failure != nil {
+		status, view.Said = explain(failure)
+		view.Failed = true
+	}
+	trigger, err := json.Marshal(map[string]any{"rubrel:live": map[string]any{"version": l.Version, "failed": view.Failed}})
+	if err != nil {
+		s.fail(w, r, err)
+		return
+	}
+	w.Header().Set("HX-Trigger", string(trigger))
+	s.show(w, r, status, "live", view)
+}
+
+// edit carries out one act on the block and answers with the fragments that follow the document.
+func (s *Server) edit(w http.ResponseWriter, r *http.Request) {
+	l := s.load(w, r)
+	if l == nil {
+		return
+	}
+	by := author(w, r)
+	switch act := r.FormValue("act"); act {
+	case "undo", "redo":
+		walk := s.store.Undo
+		if act == "redo" {
+			walk = s.store.Redo
+		}
+		after, label, err := walk(r.Context(), l.ID, by)
+		if err != nil {
+			s.sendLive(w, r, l, "", err)
+			return
+		}
+		s.sendLive(w, r, after, map[string]string{"undo": "Undone: ", "redo": "Done again: "}[act]+label, nil)
+		return
+	}
+	base, err := strconv.ParseInt(r.FormValue("version"), 10, 64)
+	if err != nil {
+		s.sendLive(w, r, l, "", &document.Fault{Problem: "the edit does not say which version it was made on; reload the page"})
+		return
+	}
+	change, said, err := s.readAct(l, by.Scope, r)
+	if err != nil {
+		s.sendLive(w, r, l, "", err)
+		return
+	}
+	after, err := s.store.Edit(r.Context(), l.ID, by, base, change)
+	if err != nil {
+		if errors.As(err, new(*document.Clash)) {
+			said, err = "", &document.Fault{Problem: "Somebody else changed this place meanwhile. Both values are kept below: choose one."}
+		}
+		s.sendLive(w, r, l, said, err)
+		return
+	}
+	s.sendLive(w, r, after, said, nil)
+}
+
+// readAct reads what the designer did as a change.
+func (s *Server) readAct(l *store.Loaded, blockID string, r *http.Request) (document.Change, string, error) {
+	block, ok := l.Site.BlockByID(blockID)
+	if !ok {
+		return nil, "", &document.Fault{Problem: "this block has been removed"}
+	}
+	value := r.FormValue
+	set := block.SetID
+	switch value("act") {
+	case "cells":
+		return readCells(l.Site, block, value("cells"))
+	case "paste":
+		return s.readPaste(l.Site, block, r)
+	case "add":
+		return document.AddRecord{Set: set, After: value("after")}, "", nil
+	case "duplicate":
+		return document.AddRecord{Set: set, Copy: value("record")}, "", nil
+	case "remove":
+		return document.RemoveRecord{Set: set, Record: value("record")}, "", nil
+	case "move":
+		return document.MoveRecord{Set: set, Record: value("record"), After: value("after")}, "", nil
+	case "feature":
+		return document.FeatureRecord{Set: set, Record: value("record"), On: value("on") == "yes", Only: true}, "", nil
+	case "item-add":
+		return document.AddItem{Set: set, Axis: value("axis"), After: value("after")}, "", nil
+	case "item-duplicate":
+		return document.AddItem{Set: set, Axis: value("axis"), Copy: value("item")}, "", nil
+	case "item-remove":
+		return document.RemoveItem{Set: set, Axis: value("axis"), Item: value("item")}, "", nil
+	case "item-move":
+		return document.MoveItem{Set: set, Axis: value("axis"), Item: value("item"), After: value("after")}, "", nil
+	case "form":
+		return document.SetForm{Block: block.ID, Form: value("form")}, "", nil
+	case "lift":
+		key, err := look.ParseKey(value("key"))
+		return document.Lift{Block: block.ID, Key: key}, "", faulted(err)
+	case "even":
+		return document.EvenOut{Block: block.ID, Part: value("part"), Property: value("property")}, "", nil
+	}
+	return nil, "", &document.Fault{Problem: "Rubrel does not know this act: " + value("act")}
+}
+
+func faulted(err error) error {
+	if err == nil {
+		return nil
+	}
+	return &document.Fault{Problem: err.Error()}
+}
+
+// readCells reads the cells that were typed, cleared or toggled: JSON, because there may be a rectangle of them.
+func readCells(site *document.Site, block *document.Block, text string) (document.Change, string, error) {
+	var cells []struct{ At, Text string }
+	if err := json.Unmarshal([]byte(text), &cells); err != nil || len(cells) == 0 {
+		return nil, "", &document.Fault{Problem: "the edit names no cell"}
+	}
+	var changes []document.Change
+	for _, cell := range cells {
+		change, err := ledger.Change(block, cell.At, cell.Text)
+		if err != nil {
+			return nil, "", faulted(err)
+		}
+		changes = append(changes, change)
+	}
+	if len(changes) == 1 {
+		return changes[0], "", nil
+	}
+	name := "clear " + strconv.Itoa(len(changes)) + " cells"
+	change, said, err := sound(site, document.Batch{Name: name, Changes: changes})
+	return change, said, err
+}
+
+// readPaste lays a copied rectangle over the grid. What a cell cannot take is named and left out.
+func (s *Server) readPaste(site *document.Site, block *document.Block, r *http.Request) (document.Change, string, error) {
+	table, err := delimited.ReadTabs([]byte(r.FormValue("text")))
+	if err != nil {
+		return nil, "", faulted(err)
+	}
+	cascade, tokens, err := render.Cascade(site, s.dresses, block.ID)
+	if err != nil {
+		return nil, "", err
+	}
+	grid, err := ledger.Build(site, block, cascade, tokens, r.FormValue("part"), r.FormValue("width"))
+	if err != nil {
+		return nil, "", err
+	}
+	batch, left, err := grid.Paste(block, r.FormValue("at"), table.Rows)
+	if err != nil {
+		return nil, "", faulted(err)
+	}
+	change, said, err := sound(site, batch)
+	if left > 0 {
+		said += strconv.Itoa(left) + " values had no cell to go to and were left out. "
+	}
+	return change, said, err
+}
+
+// sound keeps the changes of a batch that hold and says which do not.
+func sound(site *document.Site, batch document.Batch) (document.Change, string, error) {
+	kept := document.Batch{Name: batch.Name}
+	said := ""
+	faults := 0
+	for _, change := range batch.Changes {
+		if _, err := change.Plan(site); err != nil {
+			faults++
+			if faults <= 3 {
+				_, message := explain(err)
+				said += change.Label(site) + ": " + message + ". "
+			}
+			continue
+		}
+		kept.Changes = append(kept.Changes, change)
+	}
+	if faults > 3 {
+		said += "And " + strconv.Itoa(faults-3) + " more. "
+	}
+	if faults > 0 && len(kept.Changes) == 0 {
+		return nil, "", &document.Fault{Problem: said}
+	}
+	return kept, said, nil
+}
+
+// settle ends a clash by one of its two values.
+func (s *Server) settle(w http.ResponseWriter, r *http.Request) {
+	l := s.load(w, r)
+	if l == nil {
+		return
+	}
+	id, err := strconv.ParseInt(chi.URLParam(r, "clash"), 10, 64)
+	if err != nil {
+		s.fail(w, r, store.ErrNotFound)
+		return
+	}
+	after, err := s.store.Settle(r.Context(), l.ID, author(w, r), id, r.FormValue("value") == "mine")
+	if err != nil {
+		s.sendLive(w, r, l, "", err)
+		return
+	}
+	s.sendLive(w, r, after, "Settled.", nil)
+}

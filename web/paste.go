@@ -1,0 +1,154 @@
+package web
+
+import (
+	"errors"
+	"io"
+	"net/http"
+	"strconv"
+	"strings"
+
+	"rubrel/core/document"
+	"rubrel/core/kind"
+	"rubrel/formats/delimited"
+)
+
+// pasteView is the paste screen: what was pasted beside what was understood.
+type pasteView struct {
+	frame
+	Kind    *kind.Kind
+	Text    string
+	Name    string
+	Table   kind.Table
+	Reading *kind.Reading
+	Options kind.IntakeOptions
+	Decimal string
+}
+
+func (s *Server) pasteForm(w http.ResponseWriter, r *http.Request) {
+	s.showPaste(w, r, http.StatusOK, &pasteView{Name: r.FormValue("name")})
+}
+
+func (s *Server) showPaste(w http.ResponseWriter, r *http.Request, status int, view *pasteView) {
+	l := s.load(w, r)
+	if l == nil {
+		return
+	}
+	fault := view.Fault
+	view.frame = newFrame(r, "Paste a list")
+	view.Site, view.Fault = l, fault
+	if view.Kind == nil {
+		view.Kind = s.pasteKind(r)
+	}
+	s.show(w, r, status, "paste.html", view)
+}
+
+// pasteKind is the kind asked for, or the first that can be pasted.
+func (s *Server) pasteKind(r *http.Request) *kind.Kind {
+	if k, ok := s.kinds.Named(r.FormValue("kind")); ok && k.Intake != nil {
+		return k
+	}
+	for _, k := range s.kinds {
+		if k.Intake != nil {
+			return k
+		}
+	}
+	return nil
+}
+
+// pasteRead shows what is understood of a pasted or uploaded table, with the designer's corrections.
+func (s *Server) pasteRead(w http.ResponseWriter, r *http.Request) {
+	view, err := s.readPasted(r)
+	status := http.StatusOK
+	if err != nil {
+		status, view.Fault = explainPaste(err)
+	}
+	s.showPaste(w, r, status, view)
+}
+
+// pasteMake makes the block of what was understood.
+func (s *Server) pasteMake(w http.ResponseWriter, r *http.Request) {
+	view, err := s.readPasted(r)
+	if err == nil && len(view.Reading.Set.Records) == 0 {
+		err = errors.New("no " + view.Kind.One + " was found in this list")
+	}
+	if err != nil {
+		status, message := explainPaste(err)
+		view.Fault = message
+		s.showPaste(w, r, status, view)
+		return
+	}
+	if after := s.siteEdit(w, r, document.AddBlock{Name: view.Name, Set: view.Reading.Set}); after != nil {
+		http.Redirect(w, r, newestBlock(after), http.StatusSeeOther)
+	}
+}
+
+func explainPaste(err error) (int, string) {
+	if status, message := explain(err); status != http.StatusInternalServerError {
+		return status, message
+	}
+	return http.StatusUnprocessableEntity, err.Error()
+}
+
+func (s *Server) readPasted(r *http.Request) (*pasteView, error) {
+	view := &pasteView{}
+	if err := r.ParseMultipartForm(mostBody); err != nil && !errors.Is(err, http.ErrNotMultipart) {
+		return view, err
+	}
+	view.Kind, view.Name, view.Text = s.pasteKind(r), strings.TrimSpace(r.FormValue("name")), r.FormValue("text")
+	source := []byte(view.Text)
+	if file, header, err := r.FormFile("file"); err == nil {
+		defer file.Close()
+		if source, err = io.ReadAll(io.LimitReader(file, mostBody)); err != nil {
+			return view, err
+		}
+		if view.Name == "" {
+			view.Name = strings.TrimSuffix(strings.TrimSuffix(header.Filename, ".csv"), ".tsv")
+		}
+	}
+	table, text, err := delimited.Read(source)
+	if err != nil {
+		if len(source) > delimited.MostBytes {
+			view.Text = "" // too much to send back; what was pasted is still on the designer's clipboard
+		}
+		return view, err
+	}
+	view.Text, view.Table = text, table
+	if view.Name == "" {
+		view.Name = view.Kind.Title
+	}
+	view.Options = readOptions(r)
+	if view.Options.Decimal != 0 {
+		view.Decimal = string(view.Options.Decimal)
+	}
+	reading := view.Kind.ReadTable(table, view.Options)
+	view.Reading = &reading
+	return view, nil
+}
+
+func readOptions(r *http.Request) kind.IntakeOptions {
+	o := kind.IntakeOptions{Arrangement: kind.Arrangement(r.FormValue("arrangement")), Currency: strings.ToUpper(r.FormValue("currency")), Roles: map[int]string{}}
+	if o.Arrangement != kind.Across && o.Arrangement != kind.Down {
+		o.Arrangement = ""
+	}
+	if mark := r.FormValue("decimal"); mark == "." || mark == "," {
+		o.Decimal = rune(mark[0])
+	}
+	for name, values := range r.PostForm {
+		number, ok := strings.CutPrefix(name, "role-")
+		// Corrections are of the arrangement they were made on.
+		if i, err := strconv.Atoi(number); ok && err == nil && r.FormValue("arrangement") == r.FormValue("was-arrangement") {
+			o.Roles[i] = values[0]
+		}
+	}
+	return o
+}
+
+// RoleLabel names a line's role for the screen.
+func (v pasteView) RoleLabel(name string) string {
+	for _, role := range v.Kind.Intake.Roles {
+		if role.Name == name {
+			return role.Label
+		}
+	}
+	return name
+}

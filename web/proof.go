@@ -1,0 +1,82 @@
+package web
+
+import (
+	"net/http"
+	"strings"
+
+	"github.com/go-chi/chi/v5"
+
+	"rubrel/render"
+)
+
+// proof serves a block's rendered files: the bytes a release would carry.
+func (s *Server) proof(w http.ResponseWriter, r *http.Request) {
+	l := s.load(w, r)
+	if l == nil {
+		return
+	}
+	files, err := render.Proof(l.Site, s.dresses, chi.URLParam(r, "block"))
+	if err != nil {
+		s.fail(w, r, err)
+		return
+	}
+	name := chi.URLParam(r, "*")
+	for _, f := range files {
+		if f.Path != name {
+			continue
+		}
+		w.Header().Set("Content-Type", f.Type)
+		w.Header().Set("Content-Security-Policy", proofPolicy)
+		if !strings.HasSuffix(name, ".html") { // its name carries a hash of its content
+			w.Header().Set("Cache-Control", "private, max-age=31536000, immutable")
+		}
+		_, _ = w.Write(f.Bytes) // the client has gone if this fails
+		return
+	}
+	// A style sheet of an earlier version, asked for by a frame that is about to change.
+	http.NotFound(w, r)
+}
+
+// snippetPage shows what to paste, and how.
+func (s *Server) snippetPage(w http.ResponseWriter, r *http.Request) {
+	l := s.load(w, r)
+	if l == nil {
+		return
+	}
+	block, ok := l.Site.BlockByID(chi.URLParam(r, "block"))
+	if !ok {
+		s.fail(w, r, errNoBlock)
+		return
+	}
+	withFonts := r.FormValue("fonts") != "no"
+	text, err := render.Snippet(l.Site, s.dresses, block.ID, withFonts)
+	if err != nil {
+		s.fail(w, r, err)
+		return
+	}
+	f := newFrame(r, "Snippet of "+block.Name)
+	f.Site = l
+	s.show(w, r, http.StatusOK, "snippet.html", struct {
+		frame
+		BlockID, Name, Text string
+		Fonts               bool
+		Bytes               int64
+	}{f, block.ID, block.Name, string(text), withFonts, int64(len(text))})
+}
+
+func (s *Server) snippet(w http.ResponseWriter, r *http.Request) {
+	l := s.load(w, r)
+	if l == nil {
+		return
+	}
+	block := chi.URLParam(r, "block")
+	text, err := render.Snippet(l.Site, s.dresses, block, r.FormValue("fonts") != "no")
+	if err != nil {
+		s.fail(w, r, err)
+		return
+	}
+	// Sent as text to save: it is for another page, and nothing in it may act as this site's.
+	w.Header().Set("Content-Type", "text/plain; charset=utf-8")
+	w.Header().Set("Content-Disposition", `attachment; filename="`+block+`.html"`)
+	_, _ = w.Write(text) // the client has gone if this fails
+}

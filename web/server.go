@@ -1,0 +1,162 @@
+// Package web is Rubrel's interface: handlers, templates and the files they need. It turns requests into changes,
+// and what the core computes into pages; it decides nothing about pricing, looks or layout itself.
+package web
+
+import (
+	"embed"
+	"fmt"
+	"html/template"
+	"io/fs"
+	"log/slog"
+	"net"
+	"net/http"
+	"strings"
+
+	"github.com/go-chi/chi/v5"
+	"github.com/go-chi/chi/v5/middleware"
+
+	"rubrel/core/kind"
+	"rubrel/dresses"
+	"rubrel/store"
+)
+
+//go:embed templates/*.html
+var templateFiles embed.FS
+
+//go:embed static
+var staticFiles embed.FS
+
+// Server answers Rubrel's requests.
+type Server struct {
+	store   *store.Store
+	kinds   kind.Registry
+	dresses dresses.Registry
+	pages   *template.Template
+	// DefaultHost is where a new site is published until its designer says otherwise; empty for nowhere.
+	DefaultHost func(site string) store.Host
+}
+
+// New makes a server over a store.
+func New(s *store.Store, kinds kind.Registry, registry dresses.Registry) (*Server, error) {
+	pages, err := template.New("").Funcs(functions).ParseFS(templateFiles, "templates/*.html")
+	if err != nil {
+		return nil, fmt.Errorf("web: %w", err)
+	}
+	return &Server{store: s, kinds: kinds, dresses: registry, pages: pages}, nil
+}
+
+// mostBody bounds what a request may carry: a pasted list and its wrapping.
+const mostBody = 6 << 20
+
+// Handler is the whole application.
+func (s *Server) Handler() (http.Handler, error) {
+	static, err := fs.Sub(staticFiles, "static")
+	if err != nil {
+		return nil, fmt.Errorf("web: %w", err)
+	}
+	r := chi.NewRouter()
+	r.Use(middleware.Recoverer, http.NewCrossOriginProtection().Handler, loopbackHost, headers, middleware.Compress(5), middleware.RequestSize(mostBody))
+	r.Get("/healthz", s.health)
+	r.Handle("/static/*", http.StripPrefix("/static/", cached(http.FileServerFS(static))))
+	r.Get("/", s.home)
+	r.Post("/sites", s.createSite)
+	r.Post("/theme", setTheme)
+	r.Route("/sites/{site}", func(r chi.Router) {
+		r.Get("/", s.site)
+		r.Post("/blocks", s.createBlock)
+		r.Post("/dress", s.redress)
+		r.Post("/rename", s.rename)
+		r.Post("/undo", s.siteUndo)
+		r.Get("/document.json", s.document)
+		r.Get("/events", s.events)
+		r.Get("/paste", s.pasteForm)
+		r.Post("/paste", s.pasteRead)
+		r.Post("/paste/make", s.pasteMake)
+		r.Get("/releases", s.releases)
+		r.Post("/releases", s.publish)
+		r.Post("/releases/{number}/live", s.goLive)
+		r.Get("/releases/{number}.zip", s.releaseZip)
+		r.Post("/host", s.setHost)
+		r.Route("/blocks/{block}", func(r chi.Router) {
+			r.Get("/", s.bench)
+			r.Get("/live", s.live)
+			r.Post("/edit", s.edit)
+			r.Post("/settle/{clash}", s.settle)
+			r.Post("/remove", s.removeBlock)
+			r.Get("/proof/*", s.proof)
+			r.Get("/snippet", s.snippetPage)
+			r.Get("/snippet.html", s.snippet)
+		})
+	})
+	r.NotFound(func(w http.ResponseWriter, r *http.Request) { s.fail(w, r, store.ErrNotFound) })
+	return r, nil
+}
+
+func (s *Server) health(w http.ResponseWriter, r *http.Request) {
+	if err := s.store.Ping(r.Context()); err != nil {
+		http.Error(w, "the database does not answer", http.StatusServiceUnavailable)
+		return
+	}
+	fmt.Fprintln(w, "ok")
+}
+
+// policy lets a page use nothing but Rubrel's own files: no inline script or style, no other origin.
+const policy = "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; connect-src 'self'; " +
+	"frame-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'"
+
+// proofPolicy is for what is shown in the proof's frames: the same, without anything that runs.
+const proofPolicy = "default-src 'none'; style-src 'self'; img-src 'self' data:; font-src 'self'; form-action 'none'; base-uri 'none'; frame-ancestors 'self'"
+
+func headers(next http.Handler) http.Handler {
+	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		h := w.Header()
+		h.Set("Content-Security-Policy", policy)
+		h.Set("X-Content-Type-Options", "nosniff")
+		h.Set("Referrer-Policy", "same-origin")
+		h.Set("Cross-Origin-Opener-Policy", "same-origin")
+		h.Set("Cache-Control", "no-cache")
+		next.ServeHTTP(w, r)
+	})
+}
+
+// loopbackHost refuses a foreign host name on a loopback address: a page elsewhere cannot reach Rubrel by having
+// its own name resolve to this machine.
+func loopbackHost(next http.Handler) http.Handler {
+	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		host := r.Host
+		if name, _, err := net.SplitHostPort(host); err == nil {
+			host = name
+		}
+		local, ok := r.Context().Value(http.LocalAddrContextKey).(net.Addr)
+		if ok {
+			if address, is := local.(*net.TCPAddr); is && address.IP.IsLoopback() && host != "localhost" && !isLoopback(host) {
+				http.Error(w, "this address is not Rubrel's", http.StatusMisdirectedRequest)
+				return
+			}
+		}
+		next.ServeHTTP(w, r)
+	})
+}
+
+func isLoopback(host string) bool {
+	ip := net.ParseIP(strings.Trim(host, "[]"))
+	return ip != nil && ip.IsLoopback()
+}
+
+func cached(next http.Handler) http.Handler {
+	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		if strings.HasPrefix(r.URL.Path, "vendor/") {
+			w.Header().Set("Cache-Control", "public, max-age=86400")
+		}
+		next.ServeHTTP(w, r)
+	})
+}
+
+// show executes a template. What cannot be written any more is logged.
+func (s *Server) show(w http.ResponseWriter, r *http.Request, status int, name string, data any) {
+	w.Header().Set("Content-Type", "text/html; charset=utf-8")
+	w.WriteHeader(status)
+	if err := s.pages.ExecuteTemplate(w, name, data); err != nil {
+		slog.ErrorContext(r.Context(), "template", "name", name, "error", err)
+	}
+}

@@ -1,0 +1,103 @@
+// The desk sends acts to the server one after another and passes on what comes back. It knows which version,
+// part and width the bench shows; the document itself lives on the server only.
+export class Desk {
+  constructor(root) {
+    this.root = root;
+    this.url = root.dataset.url;
+    this.tab = crypto.randomUUID?.() ?? String(Math.random()).slice(2);
+    this.queue = Promise.resolve();
+    this.waiting = 0;
+    this.listeners = [];
+  }
+
+  get version() { return Number(document.getElementById('saved').dataset.version); }
+  get part() { return document.getElementById('grid').dataset.part; }
+  get width() { return document.getElementById('grid').dataset.width; }
+
+  onChange(listener) { this.listeners.push(listener); }
+
+  // send queues an act; it resolves to whether the act was taken.
+  send(values) {
+    return this.#enqueue(async () => this.#post(`${this.url}/edit`, values));
+  }
+
+  settle(id, value) {
+    return this.#enqueue(async () => this.#post(`${this.url}/settle/${id}`, { value }));
+  }
+
+  // choose shows another part or width in the ledger.
+  choose({ part = this.part, width = this.width }) {
+    return this.#enqueue(async () => this.#swap('GET', `${this.url}/live`, { part, width, tab: this.tab }));
+  }
+
+  refresh() { return this.choose({}); }
+
+  #enqueue(task) {
+    this.waiting++;
+    this.#status();
+    const result = this.queue.then(task).finally(() => {
+      this.waiting--;
+      this.#status();
+    });
+    this.queue = result.catch(() => {});
+    return result;
+  }
+
+  #status(lost) {
+    const saved = document.getElementById('saved');
+    saved.classList.toggle('busy', this.waiting > 0);
+    saved.classList.toggle('lost', Boolean(lost));
+    saved.textContent = lost ? 'not saved' : this.waiting > 0 ? 'saving' : 'saved';
+  }
+
+  #post(url, values) {
+    return this.#swap('POST', url, { version: this.version, part: this.part, width: this.width, tab: this.tab, ...values });
+  }
+
+  async #swap(method, url, values) {
+    let live = null;
+    const note = (event) => { live = event.detail; };
+    document.body.addEventListener('rubrel:live', note, { once: true });
+    try {
+      await htmx.ajax(method, url, { source: this.root, swap: 'none', values });
+    } finally {
+      document.body.removeEventListener('rubrel:live', note);
+    }
+    if (!live) {
+      this.#lost();
+      throw new Error('the server did not answer');
+    }
+    for (const listener of this.listeners) await listener(live);
+    return !live.failed;
+  }
+
+  #lost() {
+    const said = document.getElementById('said');
+    said.classList.add('failed');
+    said.textContent = 'The server does not answer: the last edit is not saved. It is still in its cell; press Enter there to send it again.';
+    queueMicrotask(() => this.#status(true));
+  }
+
+  // follow hears of changes made elsewhere and shows them once nobody is typing.
+  follow(proof, grid) {
+    const stream = new EventSource(`${this.root.dataset.siteUrl}/events`);
+    stream.addEventListener('version', (event) => {
+      const catchUp = () => {
+        if (Number(event.data) <= this.version || this.waiting > 0) return;
+        if (grid.editing) setTimeout(catchUp, 400);
+        else this.refresh();
+      };
+      catchUp();
+    });
+    addEventListener('pagehide', () => stream.close());
+  }
+}
+
+// An answer of 4xx says why an act was not taken; its fragments are shown like any other.
+document.addEventListener('htmx:beforeSwap', (event) => {
+  const status = event.detail.xhr.status;
+  if (status >= 400 && status < 500 && event.detail.xhr.getResponseHeader('HX-Trigger')) {
+    event.detail.shouldSwap = true;
+    event.detail.isError = false;
+  }
+});

@@ -1,0 +1,389 @@
+// The ledger as a grid: a cursor and a rectangle, keys, editing, copying, dragging. Cells are known by their
+// address (data-at), so the cursor stays where it is when the server sends the table again.
+import { parseTSV, writeTSV } from './tsv.js';
+import { startDrag } from './drag.js';
+
+export class Grid {
+  constructor(desk) {
+    this.desk = desk;
+    this.scroll = document.getElementById('ledger-scroll');
+    this.editor = document.getElementById('editor');
+    this.cursor = { row: 1, column: 3 };
+    this.anchor = { ...this.cursor };
+    this.editing = null;
+    this.pending = new Map(); // texts that were not taken, by address
+    this.listeners = [];
+    desk.onChange((live) => this.afterChange(live));
+    this.scroll.addEventListener('keydown', (event) => this.onKey(event));
+    this.scroll.addEventListener('pointerdown', (event) => this.onPointer(event));
+    this.scroll.addEventListener('dblclick', (event) => { if (event.target.closest('[data-at]')) this.edit(); });
+    this.scroll.addEventListener('focusin', (event) => this.onFocus(event));
+    document.addEventListener('copy', (event) => this.onCopy(event));
+    document.addEventListener('cut', (event) => { if (this.onCopy(event)) this.clear(); });
+    document.addEventListener('paste', (event) => this.onPaste(event));
+    this.editor.addEventListener('keydown', (event) => this.onEditorKey(event));
+    this.editor.addEventListener('blur', () => this.commit());
+    this.read();
+    this.draw(false);
+  }
+
+  get table() { return document.getElementById('grid'); }
+
+  onMove(listener) { this.listeners.push(listener); }
+
+  // read lists the cells: the heads of the records first, then every row with its own head.
+  read() {
+    const rows = [...this.table.querySelectorAll('thead tr, tr.cells')];
+    this.rows = rows.map((tr) => [...tr.children]);
+  }
+
+  cell(at = this.cursor) { return this.rows[at.row]?.[at.column]; }
+
+  // draw shows the cursor and the rectangle, and says where the value comes from.
+  draw(focus = true) {
+    for (const old of this.table.querySelectorAll('.cur, .sel')) old.classList.remove('cur', 'sel');
+    for (const cell of this.selected()) cell.classList.add('sel');
+    const cell = this.cell();
+    if (!cell) return;
+    for (const other of this.table.querySelectorAll('[tabindex="0"]')) other.tabIndex = -1;
+    cell.tabIndex = 0;
+    cell.classList.add('cur');
+    if (focus) {
+      cell.focus({ preventScroll: true });
+      this.reveal(cell);
+    }
+    this.sayOrigin(cell);
+    for (const listener of this.listeners) listener(this.where(cell));
+  }
+
+  // reveal scrolls a cell out from under the heads that stay in view.
+  reveal(cell) {
+    const box = this.scroll.getBoundingClientRect();
+    const at = cell.getBoundingClientRect();
+    const left = box.left + (cell.matches('th[scope=row]') ? 0 : this.rows[1]?.[0]?.offsetWidth ?? 0);
+    const top = box.top + (cell.closest('thead') ? 0 : 28);
+    if (at.top < top) this.scroll.scrollTop -= top - at.top;
+    else if (at.bottom > box.bottom) this.scroll.scrollTop += at.bottom - box.bottom;
+    if (at.left < left) this.scroll.scrollLeft -= left - at.left;
+    else if (at.right > box.right) this.scroll.scrollLeft += at.right - box.right;
+  }
+
+  where(cell) {
+    const column = [...cell.parentElement.children].indexOf(cell);
+    return {
+      record: this.rows[0][column]?.dataset.record ?? null,
+      item: cell.parentElement.dataset.item ?? null,
+      axis: cell.closest('tbody')?.dataset.axis ?? null,
+      property: cell.parentElement.dataset.property ?? null,
+      column,
+    };
+  }
+
+  sayOrigin(cell) {
+    const origin = document.getElementById('origin');
+    const { record, property, column } = this.where(cell);
+    origin.replaceChildren();
+    if (!property || !cell.dataset.at) return;
+    const bold = document.createElement('b');
+    const who = record ? this.rows[0][column].dataset.name : ['', 'All', 'Featured'][column];
+    bold.textContent = [this.desk.part, property, who, this.desk.width].join(' · ');
+    origin.append(bold, cell.dataset.origin ?? '');
+    const offer = (label, name, value) => {
+      const button = document.createElement('button');
+      button.type = 'button';
+      button.className = 'link';
+      button.dataset[name] = value;
+      button.textContent = label;
+      origin.append(button);
+    };
+    if (cell.classList.contains('exception')) offer('Lift to All', 'lift', cell.dataset.at.slice(5));
+    if (cell.parentElement.querySelector('.exception')) offer('Even out', 'even', property);
+  }
+
+  selected() {
+    const [top, bottom] = [this.anchor.row, this.cursor.row].sort((a, b) => a - b);
+    const [left, right] = [this.anchor.column, this.cursor.column].sort((a, b) => a - b);
+    if (top === bottom && left === right) return [];
+    return this.rows.slice(top, bottom + 1).flatMap((row) => row.slice(left, right + 1));
+  }
+
+  rectangle() {
+    const [top, bottom] = [this.anchor.row, this.cursor.row].sort((a, b) => a - b);
+    const [left, right] = [this.anchor.column, this.cursor.column].sort((a, b) => a - b);
+    return this.rows.slice(top, bottom + 1).map((row) => row.slice(left, right + 1));
+  }
+
+  moveTo(row, column, extend = false) {
+    row = Math.max(0, Math.min(this.rows.length - 1, row));
+    column = Math.max(row === 0 ? 3 : 0, Math.min(this.rows[row].length - 1, column));
+    if (row === 0 && this.rows[0].length <= 3) row = 1;
+    this.cursor = { row, column };
+    if (!extend) this.anchor = { ...this.cursor };
+    this.draw();
+  }
+
+  moveToCell(cell, extend = false) {
+    for (let row = 0; row < this.rows.length; row++) {
+      const column = this.rows[row].indexOf(cell);
+      if (column >= 0) return this.moveTo(row, column, extend);
+    }
+  }
+
+  lastColumn() { this.moveTo(1, this.rows[0].length - 1); }
+
+  lastItem(axis) {
+    const rows = this.table.querySelectorAll(`tbody[data-axis="${axis}"] tr.cells`);
+    if (rows.length) this.moveToCell(rows[rows.length - 1].firstElementChild);
+  }
+
+  onFocus(event) {
+    const cell = event.target.closest('th, td');
+    if (cell && cell !== this.cell() && cell.tabIndex >= 0) this.moveToCell(cell);
+  }
+
+  onKey(event) {
+    if (event.target === this.editor || event.target.closest('button')) return;
+    const { key, shiftKey, altKey } = event;
+    const control = event.ctrlKey || event.metaKey;
+    const cell = this.cell();
+    const step = { ArrowUp: [-1, 0], ArrowDown: [1, 0], ArrowLeft: [0, -1], ArrowRight: [0, 1] }[key];
+    const done = () => event.preventDefault();
+    if (step && altKey) { done(); this.carry(step); }
+    else if (step && control) { done(); this.moveTo(step[0] ? (step[0] < 0 ? 1 : this.rows.length - 1) : this.cursor.row, step[1] ? (step[1] < 0 ? 1 : 1e6) : this.cursor.column, shiftKey); }
+    else if (step) { done(); this.moveTo(this.cursor.row + step[0], this.cursor.column + step[1], shiftKey); }
+    else if (key === 'Tab') { if (this.tabOn(shiftKey ? -1 : 1)) done(); }
+    else if (key === 'Home') { done(); this.moveTo(control ? 1 : this.cursor.row, control ? 0 : 1, shiftKey); }
+    else if (key === 'End') { done(); this.moveTo(control ? 1e6 : this.cursor.row, 1e6, shiftKey); }
+    else if (key === 'PageDown' || key === 'PageUp') { done(); this.moveTo(this.cursor.row + (key === 'PageDown' ? 12 : -12), this.cursor.column, shiftKey); }
+    else if (key === 'Escape') { done(); this.leave(); }
+    else if (altKey && key.toLowerCase() === 'u') { done(); document.querySelector('#origin [data-lift]')?.click(); }
+    else if (altKey && key.toLowerCase() === 'e') { done(); document.querySelector('#origin [data-even]')?.click(); }
+    else if (control || altKey) return;
+    else if (cell.matches('thead .record')) this.onRecordKey(event, cell);
+    else if (cell.matches('th[scope=row]') && cell.parentElement.dataset.item) this.onItemKey(event, cell);
+    else if (key === 'Enter' || key === 'F2') { done(); this.edit(); }
+    else if (key === 'Delete' || key === 'Backspace') { done(); this.clear(); }
+    else if (key === ' ' && cell.dataset.mark) { done(); this.toggle(cell); }
+    else if (key === ' ' && cell.dataset.at?.startsWith('featured/')) { done(); this.toggle(cell); }
+    else if (key.length === 1 && cell.dataset.at) { done(); this.edit(key); }
+  }
+
+  // tabOn walks along the cells and lets Tab leave the grid at either end.
+  tabOn(step) {
+    let { row, column } = this.cursor;
+    column += step;
+    if (column < 0) { row--; column = 1e6; }
+    if (column >= this.rows[row]?.length) { row++; column = 0; }
+    if (row < 0 || row >= this.rows.length) return false;
+    this.moveTo(row, column);
+    return true;
+  }
+
+  leave() {
+    if (this.anchor.row !== this.cursor.row || this.anchor.column !== this.cursor.column) {
+      this.anchor = { ...this.cursor };
+      this.draw();
+    } else {
+      document.querySelector('.ledger .tab')?.focus();
+    }
+  }
+
+  onRecordKey(event, cell) {
+    const record = cell.dataset.record;
+    const on = cell.classList.contains('featured') ? 'no' : 'yes';
+    const acts = {
+      f: () => this.desk.send({ act: 'feature', record, on }),
+      d: () => this.desk.send({ act: 'duplicate', record }).then(() => this.moveTo(0, this.cursor.column + 1)),
+      a: () => this.desk.send({ act: 'add', after: record }).then(() => this.moveTo(1, this.cursor.column + 1)),
+      delete: () => this.desk.send({ act: 'remove', record }),
+      backspace: () => this.desk.send({ act: 'remove', record }),
+      enter: () => { this.moveTo(1, this.cursor.column); this.edit(); },
+      f2: () => { this.moveTo(1, this.cursor.column); this.edit(); },
+    };
+    const perform = acts[event.key.toLowerCase()];
+    if (perform) { event.preventDefault(); perform(); }
+  }
+
+  onItemKey(event, cell) {
+    const { item, axis } = this.where(cell);
+    const acts = {
+      d: () => this.desk.send({ act: 'item-duplicate', axis, item }).then(() => this.moveTo(this.cursor.row + 1, 0)),
+      a: () => this.desk.send({ act: 'item-add', axis, after: item }).then(() => this.moveTo(this.cursor.row + 1, 0)),
+      delete: () => this.desk.send({ act: 'item-remove', axis, item }),
+      backspace: () => this.desk.send({ act: 'item-remove', axis, item }),
+      enter: () => this.edit(),
+      f2: () => this.edit(),
+    };
+    const perform = acts[event.key.toLowerCase()];
+    if (perform) { event.preventDefault(); perform(); }
+  }
+
+  // carry moves the record or the item under the cursor by one place.
+  carry([down, right]) {
+    const cell = this.cell();
+    const { record, item, axis } = this.where(cell);
+    if (right && record) {
+      const ids = this.rows[0].slice(3).map((th) => th.dataset.record);
+      this.#carry('move', { record }, ids, record, right);
+    } else if (down && item) {
+      const ids = [...cell.closest('tbody').querySelectorAll('tr.cells')].map((tr) => tr.dataset.item);
+      this.#carry('item-move', { axis, item }, ids, item, down);
+    }
+  }
+
+  #carry(act, values, ids, id, step) {
+    const from = ids.indexOf(id);
+    const to = from + step;
+    if (to < 0 || to >= ids.length) return;
+    const rest = ids.filter((other) => other !== id);
+    this.follow(() => this.desk.send({ act, ...values, after: to > 0 ? rest[to - 1] : '' }));
+  }
+
+  // follow keeps the cursor on the same cell while rows or columns move under it.
+  async follow(task) {
+    const cell = this.cell();
+    const at = cell.dataset.at;
+    const id = cell.id;
+    await task();
+    const again = at ? this.table.querySelector(`[data-at="${CSS.escape(at)}"]`) : id && document.getElementById(id);
+    if (again) this.moveToCell(again);
+  }
+
+  toggle(cell) {
+    this.write([{ at: cell.dataset.at, text: cell.dataset.text === 'yes' ? 'no' : 'yes' }]);
+  }
+
+  clear() {
+    const cells = (this.selected().length ? this.selected() : [this.cell()]).filter((cell) => cell.dataset.at && cell.dataset.text);
+    if (cells.length) this.write(cells.map((cell) => ({ at: cell.dataset.at, text: cell.matches('.centre') && cell.dataset.at.startsWith('featured/') ? 'no' : '' })));
+  }
+
+  async write(cells) {
+    let taken = false;
+    try {
+      taken = await this.desk.send({ act: 'cells', cells: JSON.stringify(cells) });
+    } finally {
+      for (const { at, text } of cells) {
+        if (taken) this.pending.delete(at);
+        else this.pending.set(at, text);
+      }
+      this.drawPending();
+    }
+  }
+
+  // drawPending marks the cells whose last text was not taken: editing them again starts from that text.
+  drawPending() {
+    for (const cell of this.table.querySelectorAll('.fault')) cell.classList.remove('fault');
+    for (const at of this.pending.keys()) this.table.querySelector(`[data-at="${CSS.escape(at)}"]`)?.classList.add('fault');
+  }
+
+  edit(typed) {
+    const cell = this.cell();
+    if (!cell?.dataset.at) return;
+    this.editing = cell.dataset.at;
+    const { editor } = this;
+    this.reveal(cell);
+    const box = cell.getBoundingClientRect();
+    const outer = this.scroll.getBoundingClientRect();
+    const text = typed ?? this.pending.get(this.editing) ?? cell.dataset.text;
+    const mono = cell.matches('.right, tr[data-property] td');
+    const wide = mono ? box.width : Math.max(box.width, Math.min(320, outer.right - box.left - 4));
+    const left = Math.min(box.left - outer.left, outer.width - Math.max(wide, mono ? 150 : wide) - 2) + this.scroll.scrollLeft;
+    editor.classList.toggle('mono', mono);
+    editor.style.left = `${left}px`;
+    editor.style.top = `${box.top - outer.top + this.scroll.scrollTop}px`;
+    editor.style.width = `${mono ? Math.max(box.width, 150) : wide}px`;
+    editor.style.height = `${box.height}px`;
+    editor.hidden = false;
+    editor.value = text;
+    editor.focus({ preventScroll: true });
+    if (typed === undefined) editor.select();
+    else editor.setSelectionRange(text.length, text.length);
+  }
+
+  onEditorKey(event) {
+    const moves = { Enter: [event.shiftKey ? -1 : 1, 0], Tab: [0, event.shiftKey ? -1 : 1] };
+    if (event.key === 'Escape') {
+      event.preventDefault();
+      this.cancel();
+    } else if (moves[event.key]) {
+      event.preventDefault();
+      const [down, right] = moves[event.key];
+      this.commit();
+      this.moveTo(this.cursor.row + down, this.cursor.column + right);
+    }
+    event.stopPropagation();
+  }
+
+  cancel() {
+    this.pending.delete(this.editing);
+    this.editing = null;
+    this.editor.hidden = true;
+    this.drawPending();
+    this.draw();
+  }
+
+  commit() {
+    if (!this.editing) return;
+    const at = this.editing;
+    const cell = this.table.querySelector(`[data-at="${CSS.escape(at)}"]`);
+    this.editing = null;
+    this.editor.hidden = true;
+    if (this.editor.value !== cell?.dataset.text || this.pending.has(at)) this.write([{ at, text: this.editor.value }]);
+  }
+
+  onCopy(event) {
+    if (!this.scroll.contains(document.activeElement) || this.editing) return false;
+    event.preventDefault();
+    event.clipboardData.setData('text/plain', writeTSV(this.rectangle().map((row) => row.map((cell) => cell.dataset.text ?? cell.textContent.trim()))));
+    return true;
+  }
+
+  async onPaste(event) {
+    if (!this.scroll.contains(document.activeElement) || this.editing) return;
+    event.preventDefault();
+    const text = event.clipboardData.getData('text/plain');
+    const top = Math.min(this.anchor.row, this.cursor.row);
+    const left = Math.min(this.anchor.column, this.cursor.column);
+    const at = this.rows[top]?.[left]?.dataset.at;
+    if (!at || !text) return;
+    const shape = parseTSV(text);
+    if (await this.desk.send({ act: 'paste', at, text })) {
+      this.anchor = { row: top, column: left };
+      this.cursor = { row: Math.min(top + shape.length - 1, this.rows.length - 1), column: Math.min(left + shape[0].length - 1, this.rows[top].length - 1) };
+      this.draw();
+    }
+  }
+
+  onPointer(event) {
+    const cell = event.target.closest('#grid th, #grid td');
+    if (!cell || event.button !== 0 || event.target.closest('button')) return;
+    if (!this.rows.some((row) => row.includes(cell))) return;
+    this.commit();
+    event.preventDefault();
+    this.moveToCell(cell, event.shiftKey);
+    if (cell.matches('thead .record') || (cell.matches('th[scope=row]') && cell.parentElement.dataset.item)) {
+      startDrag(this, cell, event);
+      return;
+    }
+    const over = (moved) => {
+      const hit = document.elementFromPoint(moved.clientX, moved.clientY)?.closest('#grid td, #grid th');
+      if (hit) this.moveToCell(hit, true);
+    };
+    const up = () => removeEventListener('pointermove', over);
+    addEventListener('pointermove', over);
+    addEventListener('pointerup', up, { once: true });
+  }
+
+  // afterChange finds its place in the table that the server sent.
+  afterChange() {
+    const focused = this.scroll.contains(document.activeElement) || document.activeElement === document.body;
+    this.read();
+    this.cursor.row = Math.min(this.cursor.row, this.rows.length - 1);
+    this.cursor.column = Math.min(this.cursor.column, this.rows[this.cursor.row].length - 1);
+    this.anchor.row = Math.min(this.anchor.row, this.rows.length - 1);
+    this.anchor.column = Math.min(this.anchor.column, this.rows[this.anchor.row].length - 1);
+    this.drawPending();
+    this.draw(focused && !this.editing);
+  }
+}

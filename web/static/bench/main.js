@@ -1,0 +1,42 @@
+// The bench: wires the ledger, the proof and the server together.
+import { Grid } from './grid.js';
+import { Proof } from './proof.js';
+import { Desk } from './desk.js';
+
+const root = document.getElementById('bench');
+const desk = new Desk(root);
+const grid = new Grid(desk);
+const proof = new Proof(desk, grid);
+
+const act = (name, values = {}) => desk.send({ act: name, ...values });
+
+document.addEventListener('click', (event) => {
+  const hit = (selector) => event.target.closest(selector);
+  let button;
+  if ((button = hit('[data-act]'))) act(button.dataset.act);
+  else if ((button = hit('[data-form]'))) act('form', { form: button.dataset.form });
+  else if ((button = hit('[data-add-record]'))) act('add').then(() => grid.lastColumn());
+  else if ((button = hit('[data-add-item]'))) act('item-add', { axis: button.dataset.addItem }).then(() => grid.lastItem(button.dataset.addItem));
+  else if ((button = hit('[data-part]'))) desk.choose({ part: button.dataset.part });
+  else if ((button = hit('[data-settle]'))) desk.settle(button.dataset.settle, button.dataset.value);
+  else if ((button = hit('[data-lift]'))) act('lift', { key: button.dataset.lift });
+  else if ((button = hit('[data-even]'))) act('even', { property: button.dataset.even });
+  else if (hit('[data-help]')) document.getElementById('help').showModal();
+});
+
+document.addEventListener('keydown', (event) => {
+  const control = event.ctrlKey || event.metaKey;
+  const typing = event.target.closest('input, textarea');
+  if (control && !event.altKey && event.key.toLowerCase() === 'z' && !typing) {
+    event.preventDefault();
+    act(event.shiftKey ? 'redo' : 'undo');
+  } else if (control && event.key.toLowerCase() === 'y' && !typing) {
+    event.preventDefault();
+    act('redo');
+  } else if (event.key === 'F1' || (event.key === '?' && !typing && !event.target.closest('td[data-at]'))) {
+    event.preventDefault();
+    document.getElementById('help').showModal();
+  }
+});
+
+desk.follow(proof, grid);

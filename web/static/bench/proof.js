@@ -1,0 +1,124 @@
+// The proof: one frame a width, each showing the rendered files at their true width, scaled to fit. After an edit
+// the new style sheet is loaded beside the old and the body is morphed, so nothing flashes and no scroll is lost.
+export class Proof {
+  constructor(desk, grid) {
+    this.desk = desk;
+    this.grid = grid;
+    this.frames = [...document.querySelectorAll('.frame')];
+    this.parts = document.querySelector('.frames').dataset.parts.trim().split(' ');
+    this.shown = desk.version;
+    this.record = null;
+    const fit = new ResizeObserver(() => this.fit());
+    for (const frame of this.frames) {
+      fit.observe(frame.querySelector('.window'));
+      frame.querySelector('.width-name').addEventListener('click', () => desk.choose({ width: frame.dataset.width }));
+      const view = frame.querySelector('iframe');
+      view.addEventListener('load', () => this.enter(frame));
+      if (view.contentDocument?.readyState === 'complete' && view.contentDocument.body?.childElementCount) this.enter(frame);
+    }
+    desk.onChange(async (live) => {
+      if (live.version !== this.shown) {
+        this.shown = live.version;
+        await this.refresh();
+      }
+      this.draw();
+    });
+    grid.onMove(({ record }) => {
+      this.record = record;
+      this.draw();
+    });
+    this.draw();
+  }
+
+  // enter listens inside a frame that has loaded.
+  enter(frame) {
+    const page = frame.querySelector('iframe').contentDocument;
+    page.addEventListener('click', (event) => {
+      event.preventDefault();
+      this.choose(frame, event.target);
+    });
+    page.addEventListener('scroll', () => this.draw(), { passive: true });
+    page.defaultView.addEventListener('resize', () => this.draw());
+    page.fonts?.ready.then(() => this.draw());
+    this.fit();
+  }
+
+  // fit scales each frame to its window at the width the block is shown at; a scroll bar must not narrow it.
+  fit() {
+    for (const frame of this.frames) {
+      const view = frame.querySelector('iframe');
+      const { clientWidth, clientHeight } = frame.querySelector('.window');
+      const width = Number(frame.dataset.frame);
+      const page = view.contentDocument?.documentElement;
+      const bar = page && view.contentWindow ? view.contentWindow.innerWidth - page.clientWidth : 0;
+      const scale = clientWidth / width;
+      view.style.width = `${width + bar}px`;
+      view.style.height = `${clientHeight / scale}px`;
+      view.style.transform = `scale(${scale})`;
+      frame.dataset.scale = scale;
+    }
+    this.draw();
+  }
+
+  // choose takes the part that was clicked, the record it belongs to, and the frame's width.
+  async choose(frame, target) {
+    let node = target;
+    let part = null;
+    while (node && node.nodeType === 1 && !part) {
+      part = this.parts.find((name) => node.classList.contains(`rb-${name}`));
+      if (!part) node = node.parentElement;
+    }
+    if (!part) return;
+    const record = node.closest('[data-record]')?.dataset.record;
+    await this.desk.choose({ part, width: frame.dataset.width });
+    const row = this.grid.table.querySelector('tr[data-property]');
+    const column = record ? this.grid.rows[0].findIndex((th) => th.dataset.record === record) : 1;
+    if (row) this.grid.moveToCell(row.children[column]);
+  }
+
+  async refresh() {
+    const answer = await fetch(`${this.desk.url}/proof/index.html`);
+    if (!answer.ok) return;
+    const next = new DOMParser().parseFromString(await answer.text(), 'text/html');
+    await Promise.all(this.frames.map((frame) => this.replace(frame.querySelector('iframe').contentDocument, next)));
+    for (const frame of this.frames) frame.dataset.version = this.shown;
+  }
+
+  async replace(page, next) {
+    const old = page.querySelector('link[rel=stylesheet]');
+    const href = next.querySelector('link[rel=stylesheet]').getAttribute('href');
+    let fresh = null;
+    if (old && old.getAttribute('href') !== href) {
+      fresh = page.createElement('link');
+      fresh.rel = 'stylesheet';
+      fresh.setAttribute('href', href);
+      await new Promise((resolve) => {
+        fresh.addEventListener('load', resolve, { once: true });
+        fresh.addEventListener('error', resolve, { once: true });
+        old.after(fresh);
+      });
+    }
+    Idiomorph.morph(page.body, next.body.innerHTML, { morphStyle: 'innerHTML' });
+    if (fresh) old.remove();
+  }
+
+  // draw outlines the chosen part in every frame: strongly in the record under the cursor.
+  draw() {
+    const { part, width } = this.desk;
+    document.getElementById('part-said').textContent = `${part}, ${width}`;
+    for (const frame of this.frames) {
+      frame.classList.toggle('on', frame.dataset.width === width);
+      const page = frame.querySelector('iframe').contentDocument;
+      const scale = Number(frame.dataset.scale);
+      const boxes = [...(page?.querySelectorAll(`.rb-${part}`) ?? [])].slice(0, 80).map((node) => {
+        const at = node.getBoundingClientRect();
+        const box = document.createElement('div');
+        const record = node.closest('[data-record]')?.dataset.record ?? null;
+        if (this.record && record && record !== this.record) box.className = 'other';
+        Object.assign(box.style, { left: `${at.left * scale}px`, top: `${at.top * scale}px`, width: `${at.width * scale}px`, height: `${at.height * scale}px` });
+        return box;
+      });
+      frame.querySelector('.overlay').replaceChildren(...boxes);
+    }
+  }
+}
