@@ -38,11 +38,15 @@ func (c *Cluster) Start(t testing.TB) *Application {
 	host := httptest.NewServer(webhost.New(t.TempDir()))
 	t.Cleanup(host.Close)
 	app.Host = host.URL
-	err = s.SetHost(t.Context(), "fennmoor", store.Host{URL: host.URL + "/dav/fennmoor", Public: host.URL + "/fennmoor", Username: webhost.Username, Password: webhost.Password})
-	if err != nil {
+	if err := s.SetHost(t.Context(), "fennmoor", app.HostFor("fennmoor")); err != nil {
 		t.Fatal(err)
 	}
 	return app
+}
+
+// HostFor is a site's place at the web host stand-in.
+func (a *Application) HostFor(site string) store.Host {
+	return store.Host{URL: a.Host + "/dav/" + site, Public: a.Host + "/" + site, Username: webhost.Username, Password: webhost.Password}
 }
 
 // Serve serves the application over a store.

@@ -170,45 +170,74 @@ func (b *Browser) Text(expression string) string {
 	return Eval[string](b, "String("+expression+")")
 }
 
-// Await waits until an expression is true; it polls at every frame, without sleeping in the test.
+// Await waits until an expression is true. A page that goes away while it is asked is asked again when the next
+// has come.
 func (b *Browser) Await(expression string) {
 	b.t.Helper()
-	if err := b.run(chromedp.Poll[chromedp.Void](expression, chromedp.WithPollingTimeout(patience))); err != nil {
-		page, _ := value[string](b, chromedp.Evaluate[string]("document.body.innerText.slice(0, 1500)"))
-		b.t.Fatalf("waiting for %s: %v\nconsole: %s\npage: %s", expression, err, strings.Join(b.Console(), "; "), page)
+	deadline := time.Now().Add(patience)
+	var err error
+	for time.Now().Before(deadline) {
+		err = b.run(chromedp.Poll[chromedp.Void]("document.body && ("+expression+")", chromedp.WithPollingTimeout(time.Until(deadline))))
+		if err == nil {
+			return
+		}
+		if !strings.Contains(err.Error(), "context") && !strings.Contains(err.Error(), "navigated") {
+			break
+		}
 	}
+	page, _ := value[string](b, chromedp.Evaluate[string]("document.body.innerText.slice(0, 1500)"))
+	b.t.Fatalf("waiting for %s: %v\nconsole: %s\npage: %s", expression, err, strings.Join(b.Console(), "; "), page)
 }
 
-// Press sends keys to whatever has the focus; kb names the special ones.
+// Press types texts and keys to whatever has the focus; kb names the special ones.
 func (b *Browser) Press(keys ...string) {
 	b.t.Helper()
-	for _, key := range keys {
-		b.Run(chromedp.KeyEvent(key))
-	}
+	b.Run(pressed(strings.Join(keys, "")))
 }
 
 // Chord presses a key with modifiers: "Control", "Shift", "Alt".
 func (b *Browser) Chord(key string, modifiers ...string) {
 	b.t.Helper()
-	var options []chromedp.KeyOption
+	var held []kb.Modifier
 	for _, m := range modifiers {
-		options = append(options, chromedp.KeyModifiers(modifierOf[m]))
+		held = append(held, modifierOf[m])
 	}
-	b.Run(chromedp.KeyEvent(key, options...))
+	b.Run(pressed(key, held...))
 }
 
-// Click clicks the middle of the first element that a selector finds.
+// Click clicks the middle of the first element that a selector finds, once it is there.
 func (b *Browser) Click(selector string) {
 	b.t.Helper()
-	b.Run(chromedp.Click(chromedp.CSS(selector)))
+	x, y := b.middle(selector)
+	b.Run(chromedp.MouseClickXY(x, y))
+}
+
+// Drag presses the mouse on one element, moves it by some pixels in steps, and lets go.
+func (b *Browser) Drag(selector string, right, down float64) {
+	b.t.Helper()
+	x, y := b.middle(selector)
+	b.Run(chromedp.DragAndDropXY(x, y, x+right, y+down, 8))
+}
+
+func (b *Browser) middle(selector string) (x, y float64) {
+	b.t.Helper()
+	b.Await(fmt.Sprintf("document.querySelector(%s)?.getClientRects().length > 0", Quote(selector)))
+	at := Eval[[]float64](b, fmt.Sprintf(`(() => {
+		const target = document.querySelector(%s);
+		target.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+		const box = target.getBoundingClientRect();
+		return [box.left + box.width / 2, box.top + box.height / 2];
+	})()`, Quote(selector)))
+	return at[0], at[1]
 }
 
 // Type replaces a field's text by typing.
 func (b *Browser) Type(selector, text string) {
 	b.t.Helper()
-	b.Run(chromedp.Focus(chromedp.CSS(selector)))
+	b.Await(fmt.Sprintf("document.querySelector(%s)", Quote(selector)))
+	Eval[bool](b, fmt.Sprintf("(document.querySelector(%s).focus(), true)", Quote(selector)))
 	b.Chord("a", "Control")
-	b.Run(chromedp.KeyEvent(kb.Backspace), chromedp.KeyEvent(text))
+	b.Press(kb.Backspace, text)
 }
 
 // Picture writes a PNG of the window.
@@ -230,4 +259,19 @@ func Quote(s string) string {
 		panic(err) // a string always encodes
 	}
 	return string(text)
+}
+
+// Paste puts the focus on an element and gives it a paste event with a text, as Ctrl+V does.
+func (b *Browser) Paste(selector, text string) {
+	b.t.Helper()
+	Eval[bool](b, fmt.Sprintf(`(() => {
+		const target = %s ? document.querySelector(%s) : document.activeElement;
+		target.focus();
+		const data = new DataTransfer();
+		data.setData('text/plain', %s);
+		if (target.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }))) {
+			target.value = %s;
+		}
+		return true;
+	})()`, Quote(selector), Quote(selector), Quote(text), Quote(text)))
 }
