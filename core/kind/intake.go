@@ -50,6 +50,7 @@ type Line struct {
 	Role  string
 	Label string
 	Cells []string
+	Read  []string // what each cell was understood as; "" where it was not
 	at    func(record int) (line, column int)
 }
 
@@ -157,6 +158,7 @@ func (in *Intake) lines(t Table, arrangement Arrangement) ([]Line, int) {
 				line.Cells = append(line.Cells, t.Cell(i, record+1))
 			}
 		}
+		line.Read = make([]string, len(line.Cells))
 		role, w := in.Guess(line.Label, line.Cells, i == 0)
 		line.Role = role
 		weight += w

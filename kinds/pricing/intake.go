@@ -1,6 +1,7 @@
 package pricing
 
 import (
+	"fmt"
 	"regexp"
 	"slices"
 	"strings"
@@ -228,7 +229,7 @@ func (b *builder) records(lines []kind.Line) []int {
 		}
 		if title == "" {
 			b.problems = append(b.problems, lines[0].Problem(column, "this plan has no title; it was called “Plan %d”", len(b.set.Records)+1))
-			title = "Plan " + string(rune('0'+(len(b.set.Records)+1)%10))
+				title = fmt.Sprintf("Plan %d", len(b.set.Records)+1)
 		}
 		id := document.FreshID(title, func(id string) bool { return taken[id] })
 		taken[id] = true
@@ -258,7 +259,10 @@ func (b *builder) line(line kind.Line, columns []int) {
 			b.price(line, column, record, period)
 		case line.Role == "featured":
 			v, err := kind.InclusionType{}.Parse(cell)
-			b.set.Records[record].Featured = err == nil && v.(kind.Inclusion).Has
+			if err == nil {
+				b.set.Records[record].Featured = v.(kind.Inclusion).Has
+				line.Read[column] = v.String()
+			}
 		case line.Role == "features":
 			b.list(line, column, record)
 		case line.Role == "feature":
@@ -286,6 +290,7 @@ func (b *builder) fact(line kind.Line, column int, facts map[string]kind.Value, 
 		return
 	}
 	facts[key] = v
+	line.Read[column] = v.String()
 }
 
 func (b *builder) price(line kind.Line, column, record int, period string) {
@@ -316,6 +321,10 @@ func (b *builder) price(line kind.Line, column, record int, period string) {
 		b.problems = append(b.problems, line.Problem(column, "%q was read as %s; if the mark stands before a fraction, say so", text, price.Amount))
 	}
 	b.set.Records[record].Facts["price:"+b.period(period)+":"+b.currency(code)] = price
+	line.Read[column] = price.String()
+	if price.HasAmount() && !price.Free {
+		line.Read[column] += " " + code
+	}
 }
 
 // currencyIn finds a code or sign in a heading: "Monthly (EUR)".
@@ -388,7 +397,9 @@ func (b *builder) list(line kind.Line, column, record int) {
 		}
 		text = strings.TrimSpace(strings.TrimLeft(text, "✓✔•*+ "))
 		if id := b.feature(line, column, text); id != "" && text != "" {
-			b.set.Records[record].Facts["feature:"+id] = kind.Inclusion{Has: has}
+			inclusion := kind.Inclusion{Has: has}
+			b.set.Records[record].Facts["feature:"+id] = inclusion
+			line.Read[column] += text + ": " + inclusion.String() + "\n"
 		}
 	}
 }

@@ -1,0 +1,258 @@
+package render_test
+
+import (
+	"bytes"
+	"compress/gzip"
+	"fmt"
+	"net/http"
+	"net/http/httptest"
+	"path/filepath"
+	"strings"
+	"testing"
+
+	"rubrel/core/document"
+	"rubrel/dresses"
+	"rubrel/render"
+	"rubrel/testkit"
+)
+
+// published writes every sample's release and snippet below one folder and serves it.
+func published(t *testing.T) (folder string, address func(sample string) string) {
+	t.Helper()
+	folder = t.TempDir()
+	registry := loadDresses(t)
+	for name, site := range samples(t) {
+		for _, scheme := range []document.Scheme{document.LightScheme, document.DarkScheme} {
+			dressed := *site
+			dressed.House.Scheme = scheme
+			files, err := render.Release(&dressed, registry)
+			if err != nil {
+				t.Fatalf("%s: %v", name, err)
+			}
+			write(t, filepath.Join(folder, dirOf(name)+string(scheme)), files)
+		}
+	}
+	server := httptest.NewServer(http.FileServer(http.Dir(folder)))
+	t.Cleanup(server.Close)
+	return folder, func(sample string) string { return server.URL + "/" + sample + "/" }
+}
+
+func dirOf(name string) string { return strings.ReplaceAll(name, " ", "-") + "-" }
+
+// The Nu HTML checker: no errors and no warnings on every exported page.
+func TestExportsPassTheHTMLChecker(t *testing.T) {
+	folder, _ := published(t)
+	testkit.CheckHTML(t, folder)
+}
+
+// A CSS syntax validator from npm: no errors.
+func TestExportsPassTheCSSValidator(t *testing.T) {
+	registry := loadDresses(t)
+	var sheets []string
+	for name, site := range samples(t) {
+		files, err := render.Release(site, registry)
+		if err != nil {
+			t.Fatalf("%s: %v", name, err)
+		}
+		for _, f := range files {
+			if strings.HasSuffix(f.Path, ".css") {
+				sheets = append(sheets, string(f.Bytes))
+			}
+		}
+	}
+	testkit.CheckCSS(t, sheets...)
+}
+
+// axe-core in Chromium: no violations; and no page can be scrolled sideways at the widths of the journey.
+func TestExportsInChromium(t *testing.T) {
+	_, address := published(t)
+	b := testkit.Launch(t, 1200, 900)
+	for name := range samples(t) {
+		for _, scheme := range []string{"light", "dark"} {
+			what := dirOf(name) + scheme
+			b.Open(address(what))
+			b.CheckOverflow(what, 320, 390, 768, 1200)
+			b.CheckAccessibility(what)
+		}
+	}
+	if said := b.Console(); len(said) > 0 {
+		for _, line := range said {
+			if !strings.Contains(line, "favicon") {
+				t.Errorf("console: %s", line)
+			}
+		}
+	}
+}
+
+// Rows of a price list stand on one line across its cards, whatever their texts.
+func TestRowsLineUp(t *testing.T) {
+	_, address := published(t)
+	b := testkit.Launch(t, 1200, 900)
+	for _, sample := range []string{"almanac-light", "slipway-light", "5-plans-light", "long-light"} {
+		b.Open(address(sample))
+		for _, part := range []string{"title", "button", "feature:last-child", "feature:first-child"} {
+			tops := testkit.Eval[[]float64](b, fmt.Sprintf("[...new Set([...document.querySelectorAll('.rb-%s')].map(e => Math.round(e.getBoundingClientRect().top * 4) / 4))]", part))
+			if len(tops) != 1 {
+				t.Errorf("%s: %s stands at %v", sample, part, tops)
+			}
+		}
+	}
+}
+
+// A snippet in a page with hostile CSS looks as it does on its own page: every computed style is the same.
+func TestSnippetSurvivesHostileCSS(t *testing.T) {
+	registry := loadDresses(t)
+	hostile := `* { margin: 11px !important; padding: 7px; color: red !important; font: italic 700 9px/3 cursive !important; letter-spacing: 4px !important;
+		text-transform: uppercase !important; float: left; border: 3px dotted lime; box-sizing: content-box; background: yellow !important; text-align: right }
+		*::before, *::after { content: "!" !important; position: fixed } #host a, #host #inner a:hover { display: none !important }
+		#host h2, #host h3 { font-size: 80px !important } #host ul li { list-style: square inside; display: inline !important }
+		section, article, div { width: 40px !important; max-height: 20px !important; overflow: hidden !important; display: inline !important } .rb-card { order: 3 }`
+	for _, dress := range []string{"almanac", "slipway"} {
+		site := changed(t)
+		site.House.Dress = dress
+		snippet, err := render.Snippet(site, registry, "memberships", true)
+		if err != nil {
+			t.Fatal(err)
+		}
+		page := func(css string) string {
+			return `<!doctype html><html lang="en" style="float:none!important;margin:0!important;padding:0!important;border:0!important"><title>x</title><style>` + css + `</style><body style="margin:0!important;padding:0!important;display:block!important;float:none;border:0"><main id="host" style="width:100%!important;max-height:none!important;display:block!important;margin:0!important;padding:0!important;float:none;border:0">` + string(snippet) + `</main>`
+		}
+		server := httptest.NewServer(http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+			css := ""
+			if r.URL.Path == "/hostile" {
+				css = hostile
+			}
+			w.Header().Set("Content-Type", "text/html; charset=utf-8")
+			fmt.Fprint(w, page(css))
+		}))
+		defer server.Close()
+		b := testkit.Launch(t, 1200, 900)
+		styles := func(path string) []string {
+			b.Open(server.URL + path)
+			return testkit.Eval[[]string](b, `document.fonts.ready.then(() => [...document.querySelectorAll('.rb, .rb *')].flatMap((e) => ['', '::before', '::after'].map((pseudo) => {
+				const style = getComputedStyle(e, pseudo);
+				return e.className + pseudo + ' ' + [...style].filter((p) => !p.startsWith('--')).map((p) => p + ':' + style.getPropertyValue(p)).join(';');
+			})))`)
+		}
+		plain, survived := styles("/plain"), styles("/hostile")
+		if len(plain) != len(survived) || len(plain) < 100 {
+			t.Fatalf("%s: %d elements on the plain page, %d on the hostile one", dress, len(plain), len(survived))
+		}
+		faults := 0
+		for i := range plain {
+			if plain[i] != survived[i] && faults < 5 {
+				faults++
+				t.Errorf("%s: %s", dress, difference(plain[i], survived[i]))
+			}
+		}
+	}
+}
+
+func difference(a, b string) string {
+	as, bs := strings.Split(a, ";"), strings.Split(b, ";")
+	out := strings.SplitN(a, " ", 2)[0] + ":"
+	for i := range min(len(as), len(bs)) {
+		if as[i] != bs[i] {
+			out += " " + as[i] + " became " + bs[i]
+		}
+	}
+	return out
+}
+
+// The proof of a block is, to the byte, what a release carries: the block's HTML, and for a page with that block
+// alone the same rules in its style sheet.
+func TestProofIsTheRelease(t *testing.T) {
+	registry := loadDresses(t)
+	site := changed(t)
+	proof, err := render.Proof(site, registry, "memberships")
+	if err != nil {
+		t.Fatal(err)
+	}
+	release, err := render.Release(site, registry)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if a, b := section(t, proof), section(t, release); a != b {
+		t.Errorf("the block's HTML differs:\n%s\n%s", a, b)
+	}
+	if a, b := sheet(proof), sheet(release); a != b || a == "" {
+		t.Errorf("the style sheets differ: %s and %s", a, b)
+	}
+}
+
+func section(t *testing.T, files []render.File) string {
+	t.Helper()
+	for _, f := range files {
+		if strings.HasSuffix(f.Path, ".html") {
+			from, to := bytes.Index(f.Bytes, []byte("<section")), bytes.Index(f.Bytes, []byte("</section>"))
+			if from >= 0 && to > from {
+				return string(f.Bytes[from:to])
+			}
+		}
+	}
+	t.Fatal("no section in the files")
+	return ""
+}
+
+func sheet(files []render.File) string {
+	for _, f := range files {
+		if strings.HasSuffix(f.Path, ".css") {
+			return f.Path
+		}
+	}
+	return ""
+}
+
+// Nothing that a designer types is markup or style: the only elements are the template's.
+func TestNothingTypedIsMarkup(t *testing.T) {
+	site := samples(t)["markup"]
+	files, err := render.Release(site, loadDresses(t))
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, f := range files {
+		if !strings.HasSuffix(f.Path, ".html") {
+			continue
+		}
+		for _, tag := range []string{"<script", "<img", "<iframe", "<i>", "<b>", "</style><b"} {
+			if bytes.Contains(f.Bytes, []byte(tag)) {
+				t.Errorf("%s holds %s", f.Path, tag)
+			}
+		}
+	}
+}
+
+// The page of the demo stays under 14 KB compressed: HTML and CSS, without fonts.
+func TestPageSize(t *testing.T) {
+	for name, site := range map[string]*document.Site{"demo": changed(t), "12 plans of 60 features": listOf(t, 12, 60)} {
+		size := compressed(t, site, loadDresses(t))
+		t.Logf("%s: %d bytes compressed", name, size)
+		if name == "demo" && size > 14<<10 {
+			t.Errorf("%s: %d bytes compressed, at most 14 KB", name, size)
+		}
+	}
+}
+
+func compressed(t testing.TB, site *document.Site, registry dresses.Registry) int {
+	t.Helper()
+	files, err := render.Release(site, registry)
+	if err != nil {
+		t.Fatal(err)
+	}
+	total := 0
+	for _, f := range files {
+		if strings.HasSuffix(f.Path, ".woff2") {
+			continue
+		}
+		var b bytes.Buffer
+		w := gzip.NewWriter(&b)
+		if _, err := w.Write(f.Bytes); err != nil {
+			t.Fatal(err)
+		}
+		if err := w.Close(); err != nil {
+			t.Fatal(err)
+		}
+		total += b.Len()
+	}
+	return total
+}

@@ -1,0 +1,121 @@
+package render_test
+
+import (
+	"encoding/json"
+	"fmt"
+	"os"
+	"path/filepath"
+	"strings"
+	"testing"
+
+	"rubrel/core/document"
+	"rubrel/demo"
+	"rubrel/dresses"
+	"rubrel/kinds"
+	"rubrel/render"
+)
+
+var all = kinds.All()
+
+func loadDresses(t testing.TB) dresses.Registry {
+	t.Helper()
+	registry, err := dresses.Load(all)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return registry
+}
+
+func parse(t testing.TB, text []byte) *document.Site {
+	t.Helper()
+	site, _, err := document.Parse(text, all)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return site
+}
+
+// changed is the demo site after some changes.
+func changed(t testing.TB, changes ...document.Change) *document.Site {
+	t.Helper()
+	site, tree, err := document.Parse(demo.Fennmoor, all)
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, change := range changes {
+		result, err := document.Apply(tree, site, change)
+		if err != nil {
+			t.Fatalf("%s: %v", change.Label(site), err)
+		}
+		site, tree = result.Site, result.Tree
+	}
+	return site
+}
+
+// listOf makes a site with one price list of n plans and m features.
+func listOf(t testing.TB, n, m int) *document.Site {
+	t.Helper()
+	features, records := map[string]any{}, map[string]any{}
+	for f := range m {
+		features[fmt.Sprintf("f%d", f)] = map[string]any{"order": fmt.Sprintf("%04d5", f), "facts": map[string]any{"name": fmt.Sprintf("Feature number %d", f)}}
+	}
+	for p := range n {
+		facts := map[string]any{"title": fmt.Sprintf("Plan %d", p), "price:month:eur": map[string]any{"amount": fmt.Sprintf("%d.50", p*7)}}
+		for f := range m {
+			facts[fmt.Sprintf("feature:f%d", f)] = (f+p)%3 > 0
+		}
+		records[fmt.Sprintf("p%d", p)] = map[string]any{"order": fmt.Sprintf("%04d5", p), "facts": facts, "featured": p == 1}
+	}
+	text, err := json.Marshal(map[string]any{
+		"rubrel": 1, "name": "Load", "language": "en", "house": map[string]any{"dress": "almanac"},
+		"sets": map[string]any{"s": map[string]any{"kind": "pricing", "name": "S", "order": "i", "facts": map[string]any{"button": "Take {plan}", "link": "#"}, "records": records, "axes": map[string]any{
+			"periods":    map[string]any{"month": map[string]any{"order": "i", "facts": map[string]any{"label": "a month", "duration": "P1M"}}},
+			"currencies": map[string]any{"eur": map[string]any{"order": "i", "facts": map[string]any{"code": "EUR"}}},
+			"features":   features,
+		}}},
+		"blocks": map[string]any{"b": map[string]any{"order": "i", "name": "Plans", "set": "s", "form": "cards"}},
+		"pages":  map[string]any{"p": map[string]any{"order": "i", "title": "Plans", "bands": map[string]any{"b": map[string]any{"order": "i", "blocks": map[string]any{"b": map[string]any{"order": "i"}}}}}},
+	})
+	if err != nil {
+		t.Fatal(err)
+	}
+	return parse(t, text)
+}
+
+// samples are the sites on which exports are checked: the demo in every dress and scheme, and what is awkward.
+func samples(t testing.TB) map[string]*document.Site {
+	t.Helper()
+	fact := func(key, text string) document.Change {
+		return document.SetFact{Set: "memberships", Record: "dusk", Key: key, Text: text}
+	}
+	long := strings.Repeat("Mitgliedschaftsbeitragsermäßigung", 2)
+	return map[string]*document.Site{
+		"almanac": changed(t),
+		"slipway": changed(t, document.Redress{Dress: "slipway"}),
+		"markup": changed(t, fact("title", `<script>alert(1)</script>`), fact("subtitle", `"><img src=x onerror=alert(1)>`),
+			fact("button", "</a></style><b>"), document.SetFact{Set: "memberships", Axis: "features", Item: "darkroom", Key: "name", Text: `</ul><iframe src="javascript:alert(1)">`},
+			document.Rename{Block: "memberships", Name: `A & B "quoted" <i>`}),
+		"long": changed(t, fact("title", long), fact("subtitle", strings.Repeat("word ", 39)), fact("badge", strings.Repeat("B", 40)),
+			fact("price:month:eur", "9999999999.99"), fact("feature:darkroom", strings.Repeat("unbreakable", 10))),
+		"no plans":   changed(t, document.RemoveRecord{Set: "memberships", Record: "dusk"}, document.RemoveRecord{Set: "memberships", Record: "meridian"}, document.RemoveRecord{Set: "memberships", Record: "zenith"}),
+		"one plan":   changed(t, document.RemoveRecord{Set: "memberships", Record: "dusk"}, document.RemoveRecord{Set: "memberships", Record: "zenith"}),
+		"no feature": changed(t, document.FeatureRecord{Set: "memberships", Record: "meridian"}),
+		"40 plans":   listOf(t, 40, 6),
+		"5 plans":    listOf(t, 5, 24),
+		"bare":       listOf(t, 3, 0),
+	}
+}
+
+// write puts a release into a folder of its own.
+func write(t testing.TB, folder string, files []render.File) {
+	t.Helper()
+	for _, f := range files {
+		path := filepath.Join(folder, filepath.FromSlash(f.Path))
+		if err := os.MkdirAll(filepath.Dir(path), 0o755); err != nil {
+			t.Fatal(err)
+		}
+		if err := os.WriteFile(path, f.Bytes, 0o644); err != nil {
+			t.Fatal(err)
+		}
+	}
+}

@@ -1,0 +1,105 @@
+package testkit
+
+import (
+	"bytes"
+	"encoding/json"
+	"fmt"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"runtime"
+	"strings"
+	"testing"
+)
+
+// tools is the folder with the checkers from npm, which scripts/install.sh fills.
+func tools(t testing.TB) string {
+	t.Helper()
+	_, here, _, _ := runtime.Caller(0)
+	folder := filepath.Join(filepath.Dir(here), "..", "tools", "check", "node_modules")
+	if _, err := os.Stat(folder); err != nil {
+		t.Fatalf("the checkers are not installed: run scripts/install.sh test (%v)", err)
+	}
+	return folder
+}
+
+// CheckHTML runs the Nu HTML checker over every page below a folder and fails for each thing it has to say,
+// warnings included.
+func CheckHTML(t testing.TB, folder string) {
+	t.Helper()
+	jar := filepath.Join(tools(t), "vnu-jar", "build", "dist", "vnu.jar")
+	var out bytes.Buffer
+	command := exec.Command("java", "-Xss1024k", "-jar", jar, "--format", "json", "--skip-non-html", folder)
+	command.Stderr = &out
+	runErr := command.Run() // the exit status only repeats whether there are errors
+	var report struct {
+		Messages []struct {
+			Type, SubType, URL, Message, Extract string
+			LastLine                             int
+		}
+	}
+	if err := json.Unmarshal(out.Bytes(), &report); err != nil {
+		t.Fatalf("the HTML checker: %v: %v: %s", runErr, err, out.String())
+	}
+	for _, m := range report.Messages {
+		t.Errorf("%s:%d: %s %s: %s: %s", filepath.Base(m.URL), m.LastLine, m.Type, m.SubType, m.Message, m.Extract)
+	}
+}
+
+// CheckCSS runs a CSS syntax validator over style sheets.
+func CheckCSS(t testing.TB, css ...string) {
+	t.Helper()
+	script := `
+const { validate } = await import(process.argv[1]);
+const chunks = [];
+for await (const chunk of process.stdin) chunks.push(chunk);
+const found = JSON.parse(Buffer.concat(chunks)).flatMap((css) => validate(css).map((e) => e.message + ' at ' + css.slice(Math.max(0, (e.offset ?? 0) - 40), (e.offset ?? 0) + 60)));
+console.log(JSON.stringify(found));`
+	command := exec.Command("node", "--input-type=module", "-e", script, filepath.Join(tools(t), "csstree-validator", "lib", "index.js"))
+	input, err := json.Marshal(css)
+	if err != nil {
+		t.Fatal(err)
+	}
+	command.Stdin = bytes.NewReader(input)
+	out, err := command.Output()
+	if err != nil {
+		t.Fatalf("the CSS validator: %v", err)
+	}
+	var found []string
+	if err := json.Unmarshal(out, &found); err != nil {
+		t.Fatalf("the CSS validator: %v: %s", err, out)
+	}
+	for _, fault := range found {
+		t.Errorf("CSS: %s", fault)
+	}
+}
+
+// CheckAccessibility runs axe-core on the page that is open and fails for each violation.
+func (b *Browser) CheckAccessibility(what string) {
+	b.t.Helper()
+	source, err := os.ReadFile(filepath.Join(tools(b.t), "axe-core", "axe.min.js"))
+	if err != nil {
+		b.t.Fatal(err)
+	}
+	found := Eval[[]struct {
+		ID, Help string
+		Nodes    []string
+	}](b, string(source)+`;
+axe.run(document, { resultTypes: ['violations'], iframes: false }).then((r) => r.violations.map((v) =>
+	({ id: v.id, help: v.help, nodes: v.nodes.slice(0, 4).map((n) => n.html.slice(0, 160) + ' ' + (n.any[0]?.message ?? '')) })))`)
+	for _, v := range found {
+		b.t.Errorf("%s: %s: %s:\n\t%s", what, v.ID, v.Help, strings.Join(v.Nodes, "\n\t"))
+	}
+}
+
+// CheckOverflow fails where the page can be scrolled sideways at one of the widths.
+func (b *Browser) CheckOverflow(what string, widths ...int64) {
+	b.t.Helper()
+	for _, width := range widths {
+		b.Size(width, 900)
+		if got := Eval[int64](b, "document.documentElement.scrollWidth"); got > width {
+			b.t.Errorf("%s: at %d px the page is %d px wide: %s", what, width, got, b.Text(fmt.Sprintf(
+				"[...document.querySelectorAll('*')].filter(e => e.getBoundingClientRect().right > %d + 1).slice(0, 5).map(e => e.className + ' ' + e.textContent.slice(0, 40)).join(' | ')", width)))
+		}
+	}
+}
