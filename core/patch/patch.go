@@ -279,7 +279,7 @@ func remove(document any, at Pointer) (any, Patch, error) {
 		if err != nil {
 			return nil, err
 		}
-		return append(append([]any(nil), node[:index]...), node[index+1:]...), nil
+		return append(append(make([]any, 0, len(node)), node[:index]...), node[index+1:]...), nil
 	})
 	return next, Patch{{Op: Add, Path: at, Value: old}}, err
 }
