@@ -127,11 +127,15 @@ func (in *Intake) knows(role string) bool {
 	return role == SkipRole
 }
 
-// arrangement takes the one in which more of the lines speak for a role.
+// arrangement takes the one in which the lines speak more for their roles, on average. An empty corner speaks for
+// names across the top: a list that goes down has a heading there too.
 func (in *Intake) arrangement(t Table) Arrangement {
-	_, across := in.lines(t, Across)
-	_, down := in.lines(t, Down)
-	if down > across {
+	acrossLines, across := in.lines(t, Across)
+	downLines, down := in.lines(t, Down)
+	if t.Cell(0, 0) == "" {
+		across += len(acrossLines)
+	}
+	if down*len(acrossLines) > across*len(downLines) {
 		return Down
 	}
 	return Across
@@ -177,7 +181,7 @@ func trimmed(t Table) Table {
 				filled++
 			}
 		}
-		if filled == 0 || filled == 1 && len(out.Rows) == 0 && t.Width() > 1 {
+		if filled == 0 || filled == 1 && t.Cell(i, 0) != "" && len(out.Rows) == 0 && t.Width() > 1 {
 			continue
 		}
 		out.Rows = append(out.Rows, row)

@@ -151,7 +151,9 @@ func (t PriceType) Decode(held any) (kind.Value, error) {
 		return Price{Free: true}, nil
 	}
 	text, ok := members["amount"].(string)
-	if !ok {
+	_, free := members["free"]
+	_, words := members["words"]
+	if !ok || free || words {
 		return nil, fmt.Errorf("a price has an amount, or is free, or is words alone")
 	}
 	if from, _ := members["from"].(bool); from {

@@ -99,7 +99,7 @@ func decode(source []byte) (string, error) {
 func separator(text string) rune {
 	best, bestScore := '\t', 0
 	for _, candidate := range []rune{'\t', ';', ','} {
-		table, err := split(firstLines(text, 40), candidate)
+		table, err := rows(firstLines(text, 40), candidate)
 		if err != nil || len(table.Rows) == 0 {
 			continue
 		}
@@ -107,8 +107,8 @@ func separator(text string) rune {
 		for _, row := range table.Rows {
 			counts[len(row)]++
 		}
-		for columns, rows := range counts {
-			if score := (columns - 1) * rows * rows; columns > 1 && score > bestScore {
+		for columns, count := range counts {
+			if score := (columns - 1) * count * count; columns > 1 && score > bestScore {
 				best, bestScore = candidate, score
 			}
 		}
@@ -134,7 +134,24 @@ func firstLines(text string, n int) string {
 	return text[:at]
 }
 
+// split reads the table within the bounds.
 func split(text string, comma rune) (kind.Table, error) {
+	t, err := rows(text, comma)
+	if err != nil {
+		return t, err
+	}
+	for i, row := range t.Rows {
+		if i >= MostRows {
+			return t, fmt.Errorf("line %d: a list has at most %d rows", t.Lines[i], MostRows)
+		}
+		if len(row) > MostColumns {
+			return t, fmt.Errorf("line %d: a row has at most %d columns; this one has %d", t.Lines[i], MostColumns, len(row))
+		}
+	}
+	return t, nil
+}
+
+func rows(text string, comma rune) (kind.Table, error) {
 	reader := csv.NewReader(strings.NewReader(text))
 	reader.Comma, reader.FieldsPerRecord, reader.LazyQuotes = comma, -1, true
 	var t kind.Table
@@ -147,12 +164,6 @@ func split(text string, comma rune) (kind.Table, error) {
 			return t, fmt.Errorf("this cannot be read as a table: %w", err)
 		}
 		line, _ := reader.FieldPos(0)
-		if len(t.Rows) >= MostRows {
-			return t, fmt.Errorf("line %d: a list has at most %d rows", line, MostRows)
-		}
-		if len(row) > MostColumns {
-			return t, fmt.Errorf("line %d: a row has at most %d columns; this one has %d", line, MostColumns, len(row))
-		}
 		t.Rows, t.Lines = append(t.Rows, row), append(t.Lines, line)
 	}
 }

@@ -129,7 +129,7 @@ func guess(label string, cells []string, first bool) (string, int) {
 		if period == "" {
 			period = "month"
 		}
-		return "price:" + period, 3
+		return "price:" + period, 2
 	case lists*2 > filled:
 		return "features", 2
 	case inclusions*2 >= filled:

@@ -1,0 +1,78 @@
+package delimited
+
+import (
+	"errors"
+	"reflect"
+	"strings"
+	"testing"
+)
+
+func TestRead(t *testing.T) {
+	for _, c := range []struct {
+		name, text string
+		rows       [][]string
+	}{
+		// RFC 4180, section 2.
+		{"rule 1: records on lines", "aaa,bbb,ccc\r\nzzz,yyy,xxx\r\n", [][]string{{"aaa", "bbb", "ccc"}, {"zzz", "yyy", "xxx"}}},
+		{"rule 2: no break at the end", "aaa,bbb\r\nzzz,yyy", [][]string{{"aaa", "bbb"}, {"zzz", "yyy"}}},
+		{"rule 5: quotation marks", "\"aaa\",\"bbb\"\r\nzzz,yyy", [][]string{{"aaa", "bbb"}, {"zzz", "yyy"}}},
+		{"rule 6: breaks and commas inside", "\"aaa\",\"b \r\nb,b\",\"ccc\"\r\nzzz,yyy,xxx", [][]string{{"aaa", "b \nb,b", "ccc"}, {"zzz", "yyy", "xxx"}}},
+		{"rule 7: doubled marks", "\"aaa\",\"b\"\"bb\",\"ccc\"", [][]string{{"aaa", "b\"bb", "ccc"}}},
+		{"semicolons and decimal commas", "a;1,50\nb;2,50", [][]string{{"a", "1,50"}, {"b", "2,50"}}},
+		{"tabs win over commas", "a\t1,50\nb\t2,50", [][]string{{"a", "1,50"}, {"b", "2,50"}}},
+		{"a byte-order mark", "\ufeffa,b\n1,2", [][]string{{"a", "b"}, {"1", "2"}}},
+		{"UTF-16", "\xff\xfea\x00,\x00\xac\x20\n\x00b\x00,\x00c\x00", [][]string{{"a", "€"}, {"b", "c"}}},
+		{"Windows-1252", "a;5 \x80\nb;6 \x80", [][]string{{"a", "5 €"}, {"b", "6 €"}}},
+		{"old line ends", "a,b\rc,d", [][]string{{"a", "b"}, {"c", "d"}}},
+		{"a bare mark inside", "5\" tube\t9\nx\t8", [][]string{{"5\" tube", "9"}, {"x", "8"}}},
+		{"one column", "a\nb", [][]string{{"a"}, {"b"}}},
+	} {
+		table, _, err := Read([]byte(c.text))
+		if err != nil || !reflect.DeepEqual(table.Rows, c.rows) {
+			t.Errorf("%s: %q (%v), want %q", c.name, table.Rows, err, c.rows)
+		}
+	}
+}
+
+func TestReadTells(t *testing.T) {
+	if _, _, err := Read([]byte(" \n\t\n")); !errors.Is(err, ErrEmpty) {
+		t.Errorf("an empty paste: %v", err)
+	}
+	for want, text := range map[string]string{
+		"5.0 MB":        strings.Repeat("a,b\n", 5<<20/4),
+		"5000 rows":     strings.Repeat("a\tb\n", 6000),
+		"500 columns":   strings.Repeat("a,", 600) + "b",
+		"table of text": "PK\x03\x04\x00\x00\xff\xff",
+	} {
+		if _, _, err := Read([]byte(text)); err == nil || !strings.Contains(err.Error(), want) {
+			t.Errorf("error %v, want one about %q", err, want)
+		}
+	}
+}
+
+func TestLinesOfTheSource(t *testing.T) {
+	table, _, err := Read([]byte("a,\"x\ny\"\n\nb,c\n"))
+	if err != nil || !reflect.DeepEqual(table.Lines, []int{1, 4}) {
+		t.Errorf("lines %v (%v)", table.Lines, err)
+	}
+}
+
+// A copied column keeps its empty cells.
+func TestReadTabs(t *testing.T) {
+	table, err := ReadTabs([]byte("a\n\nb\n"))
+	if err != nil || !reflect.DeepEqual(table.Rows, [][]string{{"a"}, {""}, {"b"}}) {
+		t.Errorf("%q (%v)", table.Rows, err)
+	}
+}
+
+func FuzzRead(f *testing.F) {
+	for _, seed := range []string{"a,b\n1,2", "\xff\xfea\x00", "\"a\nb\"\t1", "x;y\n1,5;2"} {
+		f.Add([]byte(seed))
+	}
+	f.Fuzz(func(t *testing.T, source []byte) {
+		table, _, err := Read(source)
+		if err == nil && len(table.Lines) != len(table.Rows) {
+			t.Fatalf("%d rows with %d lines", len(table.Rows), len(table.Lines))
+		}
+	})
+}
