@@ -8,8 +8,13 @@ import (
 	"net/url"
 	"os"
 	"path/filepath"
+	"slices"
+	"strconv"
+	"strings"
 	"sync/atomic"
+	"syscall"
 	"testing"
+	"time"
 
 	"github.com/jackc/pgx/v5"
 
@@ -97,4 +102,43 @@ func (c *Cluster) Store(t testing.TB) (*store.Store, string) {
 	}
 	t.Cleanup(s.Close)
 	return s, address
+}
+
+// Kill ends the server without warning; it has no time to write anything more.
+func (c *Cluster) Kill() error {
+	text, err := os.ReadFile(filepath.Join(c.folder, "postgres", "data", "postmaster.pid"))
+	if err != nil {
+		return fmt.Errorf("testkit: %w", err)
+	}
+	pid, err := strconv.Atoi(strings.SplitN(string(text), "\n", 2)[0])
+	if err != nil {
+		return fmt.Errorf("testkit: %w", err)
+	}
+	if err := syscall.Kill(pid, syscall.SIGKILL); err != nil {
+		return fmt.Errorf("testkit: kill %d: %w", pid, err)
+	}
+	return nil
+}
+
+// Restart starts the cluster again after Kill. It returns the address of the last database that NewURL made.
+func (c *Cluster) Restart(ctx context.Context) (string, error) {
+	started, err := cluster.Start(ctx, filepath.Join(c.folder, "postgres"), cluster.Options{})
+	if err != nil {
+		return "", err
+	}
+	c.Cluster = started
+	u, err := url.Parse(c.URL)
+	if err != nil {
+		return "", fmt.Errorf("testkit: %w", err)
+	}
+	u.Path = fmt.Sprintf("/test_%d", c.count.Load())
+	return u.String(), nil
+}
+
+// ReportP95 adds the 95th percentile of what was timed to a benchmark's result.
+func ReportP95(b *testing.B, took []time.Duration) {
+	slices.Sort(took)
+	if len(took) > 0 {
+		b.ReportMetric(float64(took[len(took)*95/100].Microseconds())/1000, "p95-ms")
+	}
 }

@@ -16,6 +16,7 @@ import (
 	"strconv"
 	"strings"
 	"syscall"
+	"time"
 
 	"github.com/jackc/pgx/v5"
 )
@@ -201,7 +202,18 @@ func (c *Cluster) launch(ctx context.Context, options Options) (int, error) {
 	if options.Forgetful {
 		settings += " -c fsync=off -c synchronous_commit=off -c full_page_writes=off"
 	}
-	return port, c.run(ctx, "pg_ctl", "-D", c.data(), "-l", filepath.Join(c.home, "server.log"), "-w", "-t", "60", "-o", settings, "start")
+	// After a kill the old server's children hold its memory for a moment, until they notice; only then can a new
+	// one start.
+	for try := 1; ; try++ {
+		err = c.run(ctx, "pg_ctl", "-D", c.data(), "-l", filepath.Join(c.home, "server.log"), "-w", "-t", "60", "-o", settings, "start")
+		if err == nil || try == 20 || ctx.Err() != nil {
+			return port, err
+		}
+		select {
+		case <-ctx.Done():
+		case <-time.After(500 * time.Millisecond):
+		}
+	}
 }
 
 func (c *Cluster) createDatabase(ctx context.Context, url string) error {
