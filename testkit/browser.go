@@ -275,3 +275,9 @@ func (b *Browser) Paste(selector, text string) {
 		return true;
 	})()`, Quote(selector), Quote(selector), Quote(text), Quote(text)))
 }
+
+// ClickAt clicks a point of the window.
+func (b *Browser) ClickAt(x, y float64) {
+	b.t.Helper()
+	b.Run(chromedp.MouseClickXY(x, y))
+}

@@ -91,7 +91,12 @@ func explainPaste(err error) (int, string) {
 
 func (s *Server) readPasted(r *http.Request) (*pasteView, error) {
 	view := &pasteView{}
-	if err := r.ParseMultipartForm(mostBody); err != nil && !errors.Is(err, http.ErrNotMultipart) {
+	parse := r.ParseForm
+	if strings.HasPrefix(r.Header.Get("Content-Type"), "multipart/") {
+		parse = func() error { return r.ParseMultipartForm(mostBody) }
+	}
+	if err := parse(); err != nil {
+		view.Kind = s.pasteKind(r)
 		return view, err
 	}
 	view.Kind, view.Name, view.Text = s.pasteKind(r), strings.TrimSpace(r.FormValue("name")), r.FormValue("text")

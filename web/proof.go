@@ -33,7 +33,14 @@ func (s *Server) proof(w http.ResponseWriter, r *http.Request) {
 		_, _ = w.Write(f.Bytes) // the client has gone if this fails
 		return
 	}
-	// A style sheet of an earlier version, asked for by a frame that is about to change.
+	// A frame that asks for the style sheet of a version just left behind gets the one of now: it is about to be
+	// told of that version too.
+	for _, f := range files {
+		if strings.HasSuffix(name, ".css") && strings.HasSuffix(f.Path, ".css") {
+			http.Redirect(w, r, f.Path, http.StatusFound)
+			return
+		}
+	}
 	http.NotFound(w, r)
 }
 

@@ -45,8 +45,9 @@ func New(s *store.Store, kinds kind.Registry, registry dresses.Registry) (*Serve
 	return &Server{store: s, kinds: kinds, dresses: registry, pages: pages}, nil
 }
 
-// mostBody bounds what a request may carry: a pasted list and its wrapping.
-const mostBody = 6 << 20
+// mostBody bounds what a request may carry. It is far above what a list may have, so that a list that is too
+// large is answered with a page that says so and not with a broken connection.
+const mostBody = 32 << 20
 
 // Handler is the whole application.
 func (s *Server) Handler() (http.Handler, error) {

@@ -67,7 +67,7 @@ export class Desk {
       this.#lost();
       throw new Error('the server did not answer');
     }
-    for (const listener of this.listeners) await listener(live);
+    for (const listener of this.listeners) listener(live);
     return !live.failed;
   }
 

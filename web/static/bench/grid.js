@@ -193,8 +193,8 @@ export class Grid {
     const on = cell.classList.contains('featured') ? 'no' : 'yes';
     const acts = {
       f: () => this.desk.send({ act: 'feature', record, on }),
-      d: () => this.desk.send({ act: 'duplicate', record }).then(() => this.moveTo(0, this.cursor.column + 1)),
-      a: () => this.desk.send({ act: 'add', after: record }).then(() => this.moveTo(1, this.cursor.column + 1)),
+      d: () => this.then(this.desk.send({ act: 'duplicate', record }), () => this.moveTo(0, this.cursor.column + 1)),
+      a: () => this.then(this.desk.send({ act: 'add', after: record }), () => this.moveTo(1, this.cursor.column + 1)),
       delete: () => this.desk.send({ act: 'remove', record }),
       backspace: () => this.desk.send({ act: 'remove', record }),
       enter: () => { this.moveTo(1, this.cursor.column); this.edit(); },
@@ -207,8 +207,8 @@ export class Grid {
   onItemKey(event, cell) {
     const { item, axis } = this.where(cell);
     const acts = {
-      d: () => this.desk.send({ act: 'item-duplicate', axis, item }).then(() => this.moveTo(this.cursor.row + 1, 0)),
-      a: () => this.desk.send({ act: 'item-add', axis, after: item }).then(() => this.moveTo(this.cursor.row + 1, 0)),
+      d: () => this.then(this.desk.send({ act: 'item-duplicate', axis, item }), () => this.moveTo(this.cursor.row + 1, 0)),
+      a: () => this.then(this.desk.send({ act: 'item-add', axis, after: item }), () => this.moveTo(this.cursor.row + 1, 0)),
       delete: () => this.desk.send({ act: 'item-remove', axis, item }),
       backspace: () => this.desk.send({ act: 'item-remove', axis, item }),
       enter: () => this.edit(),
@@ -239,14 +239,19 @@ export class Grid {
     this.follow(() => this.desk.send({ act, ...values, after: to > 0 ? rest[to - 1] : '' }));
   }
 
+  // then moves on when an act is done, unless the designer has gone elsewhere meanwhile.
+  async then(act, move) {
+    const { row, column } = this.cursor;
+    if ((await act) && !this.editing && this.cursor.row === row && this.cursor.column === column) move();
+  }
+
   // follow keeps the cursor on the same cell while rows or columns move under it.
-  async follow(task) {
-    const cell = this.cell();
-    const at = cell.dataset.at;
-    const id = cell.id;
-    await task();
-    const again = at ? this.table.querySelector(`[data-at="${CSS.escape(at)}"]`) : id && document.getElementById(id);
-    if (again) this.moveToCell(again);
+  follow(task) {
+    const { dataset: { at }, id } = this.cell();
+    this.then(task(), () => {
+      const again = at ? this.table.querySelector(`[data-at="${CSS.escape(at)}"]`) : id && document.getElementById(id);
+      if (again) this.moveToCell(again);
+    });
   }
 
   toggle(cell) {

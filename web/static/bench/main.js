@@ -15,8 +15,8 @@ document.addEventListener('click', (event) => {
   let button;
   if ((button = hit('[data-act]'))) act(button.dataset.act);
   else if ((button = hit('[data-form]'))) act('form', { form: button.dataset.form });
-  else if ((button = hit('[data-add-record]'))) act('add').then(() => grid.lastColumn());
-  else if ((button = hit('[data-add-item]'))) act('item-add', { axis: button.dataset.addItem }).then(() => grid.lastItem(button.dataset.addItem));
+  else if ((button = hit('[data-add-record]'))) grid.then(act('add'), () => grid.lastColumn());
+  else if ((button = hit('[data-add-item]'))) grid.then(act('item-add', { axis: button.dataset.addItem }), () => grid.lastItem(button.dataset.addItem));
   else if ((button = hit('[data-part]'))) desk.choose({ part: button.dataset.part });
   else if ((button = hit('[data-settle]'))) desk.settle(button.dataset.settle, button.dataset.value);
   else if ((button = hit('[data-lift]'))) act('lift', { key: button.dataset.lift });

@@ -7,6 +7,8 @@ export class Proof {
     this.frames = [...document.querySelectorAll('.frame')];
     this.parts = document.querySelector('.frames').dataset.parts.trim().split(' ');
     this.shown = desk.version;
+    this.wanted = this.shown;
+    this.busy = false;
     this.record = null;
     const fit = new ResizeObserver(() => this.fit());
     for (const frame of this.frames) {
@@ -16,11 +18,9 @@ export class Proof {
       view.addEventListener('load', () => this.enter(frame));
       if (view.contentDocument?.readyState === 'complete' && view.contentDocument.body?.childElementCount) this.enter(frame);
     }
-    desk.onChange(async (live) => {
-      if (live.version !== this.shown) {
-        this.shown = live.version;
-        await this.refresh();
-      }
+    desk.onChange((live) => {
+      this.wanted = live.version;
+      this.catchUp();
       this.draw();
     });
     grid.onMove(({ record }) => {
@@ -76,12 +76,27 @@ export class Proof {
     if (row) this.grid.moveToCell(row.children[column]);
   }
 
+  // catchUp shows the newest version; while it does, more may come, and only the last of them is shown.
+  async catchUp() {
+    if (this.busy) return;
+    this.busy = true;
+    try {
+      while (this.shown !== this.wanted) {
+        const version = this.wanted;
+        await this.refresh();
+        this.shown = version;
+        this.draw();
+      }
+    } finally {
+      this.busy = false;
+    }
+  }
+
   async refresh() {
     const answer = await fetch(`${this.desk.url}/proof/index.html`);
-    if (!answer.ok) return;
+    if (!answer.ok) throw new Error(`the proof answers ${answer.status}`);
     const next = new DOMParser().parseFromString(await answer.text(), 'text/html');
     await Promise.all(this.frames.map((frame) => this.replace(frame.querySelector('iframe').contentDocument, next)));
-    for (const frame of this.frames) frame.dataset.version = this.shown;
   }
 
   async replace(page, next) {
@@ -92,9 +107,9 @@ export class Proof {
       fresh = page.createElement('link');
       fresh.rel = 'stylesheet';
       fresh.setAttribute('href', href);
-      await new Promise((resolve) => {
+      await new Promise((resolve, reject) => {
         fresh.addEventListener('load', resolve, { once: true });
-        fresh.addEventListener('error', resolve, { once: true });
+        fresh.addEventListener('error', () => { fresh.remove(); reject(new Error('the style sheet did not load')); }, { once: true });
         old.after(fresh);
       });
     }

@@ -1,0 +1,281 @@
+package web_test
+
+import (
+	"fmt"
+	"strings"
+	"testing"
+
+	"github.com/chromedp/chromedp/kb"
+
+	"rubrel/testkit"
+)
+
+// openBench opens the demo block's bench and waits until it works.
+func openBench(t testing.TB) (*testkit.Application, *testkit.Browser) {
+	t.Helper()
+	app := shared.Start(t)
+	b := testkit.Launch(t, 1280, 800)
+	b.Open(app.URL + "/sites/fennmoor/blocks/memberships/")
+	ready(b)
+	return app, b
+}
+
+func ready(b *testkit.Browser) {
+	b.Await("document.querySelector('.cur')")
+	everyFrame(b, "page.querySelectorAll('.rb-card').length > 0")
+}
+
+// heads are the plans' names in the ledger's order.
+const heads = "[...document.querySelectorAll('thead .record')].map(e => e.dataset.name).join(' ')"
+
+func awaitHeads(b *testkit.Browser, want string) {
+	b.Await(heads + " === " + testkit.Quote(want))
+	everyFrame(b, "[...page.querySelectorAll('.rb-title')].map(e => e.textContent).join(' ') === "+testkit.Quote(want))
+}
+
+// focused waits until the cursor is on a cell.
+func focused(b *testkit.Browser, at string) {
+	b.Await(fmt.Sprintf("document.activeElement.dataset.at === %s && document.activeElement.classList.contains('cur')", testkit.Quote(at)))
+}
+
+func TestGridByKeyboard(t *testing.T) {
+	_, b := openBench(t)
+	b.Click(cell("fact/dusk/title"))
+	focused(b, "fact/dusk/title")
+	b.Press(kb.ArrowDown, kb.ArrowDown, kb.ArrowRight)
+	focused(b, "fact/meridian/subtitle")
+	b.Press(kb.Tab)
+	focused(b, "fact/zenith/subtitle")
+	b.Chord(kb.Tab, "Shift")
+	focused(b, "fact/meridian/subtitle")
+
+	// Typing replaces; Escape leaves as it was; Enter edits what is there.
+	b.Press("x", kb.Escape)
+	shown(b, "fact/meridian/subtitle", "For regular observers")
+	b.Press(kb.Enter, kb.End, "!", kb.Enter)
+	shown(b, "fact/meridian/subtitle", "For regular observers!")
+	focused(b, "fact/meridian/price:month:eur")
+	b.Press("2", "5", kb.Tab)
+	shown(b, "fact/meridian/price:month:eur", "25")
+	focused(b, "fact/zenith/price:month:eur")
+	everyFrame(b, "page.querySelector('[data-record=meridian] .rb-whole').textContent === '25'")
+
+	// Delete clears a rectangle; undo brings all of it back at once.
+	b.Chord(kb.ArrowDown, "Shift")
+	b.Press(kb.Delete)
+	shown(b, "fact/zenith/price:month:eur", "")
+	shown(b, "fact/zenith/price:year:eur", "")
+	b.Chord("z", "Control")
+	shown(b, "fact/zenith/price:month:eur", "39.50")
+	shown(b, "fact/zenith/price:year:eur", "395.00")
+
+	// Space turns yes and no.
+	b.Click(cell("fact/dusk/feature:darkroom"))
+	b.Press(" ")
+	b.Await("document.querySelector('" + cell("fact/dusk/feature:darkroom") + "').dataset.mark === 'yes'")
+
+	// Plans: feature, duplicate, move, rename, add, delete, from the heads.
+	b.Click("#col-dusk")
+	b.Press("d")
+	awaitHeads(b, "Dusk Dusk copy Meridian Zenith")
+	b.Click("#col-dusk-copy")
+	b.Chord(kb.ArrowRight, "Alt")
+	awaitHeads(b, "Dusk Meridian Dusk copy Zenith")
+	b.Press("f")
+	everyFrame(b, "[...page.querySelectorAll('.rb-featured')].map(e => e.dataset.record).join() === 'dusk-copy'")
+	b.Press(kb.Enter)
+	b.Await("!document.getElementById('editor').hidden")
+	b.Press("Dawn", kb.Enter)
+	awaitHeads(b, "Dusk Meridian Dawn Zenith")
+	b.Click("#col-dusk-copy")
+	b.Press("a")
+	awaitHeads(b, "Dusk Meridian Dawn Plan 5 Zenith")
+	b.Click("#col-plan-5")
+	b.Press(kb.Delete)
+	awaitHeads(b, "Dusk Meridian Dawn Zenith")
+
+	// Features: rename, add, duplicate, move, delete, from their names.
+	features := "[...document.querySelectorAll('tbody[data-axis=features] th[scope=row] span')].map(e => e.textContent.trim()).join('|')"
+	b.Click(cell("item/features/remote/name"))
+	b.Chord(kb.ArrowUp, "Alt")
+	b.Await(features + ".endsWith('Remote sessions from home|Darkroom and plate archive')")
+	b.Press(kb.Enter, "Sessions from home", kb.Enter)
+	b.Await(features + ".includes('Sessions from home')")
+	b.Click(cell("item/features/remote/name"))
+	b.Press("d")
+	b.Await(features + ".split('Sessions from home').length === 3")
+	b.Press(kb.Delete)
+	b.Await(features + ".split('Sessions from home').length === 2")
+	b.Press("a")
+	b.Await(features + ".includes('New feature')")
+	if said := b.Console(); len(said) > 0 {
+		t.Errorf("the console shows %s", strings.Join(said, "; "))
+	}
+
+	// All of it is undone, one by one, to where it began.
+	for range 40 {
+		if testkit.Eval[bool](b, "document.querySelector('[data-act=undo]').disabled") {
+			break
+		}
+		version := b.Text("document.getElementById('saved').dataset.version")
+		b.Chord("z", "Control")
+		b.Await("document.getElementById('saved').dataset.version !== " + testkit.Quote(version))
+	}
+	awaitHeads(b, "Dusk Meridian Zenith")
+	shown(b, "fact/meridian/subtitle", "For regular observers")
+	b.Await(features + ".startsWith('Open nights, any Friday|Guest passes')")
+}
+
+func TestGridByMouse(t *testing.T) {
+	_, b := openBench(t)
+	// Drag a plan's head two places to the right, and a feature down.
+	b.Drag("#col-dusk", 250, 0)
+	awaitHeads(b, "Meridian Zenith Dusk")
+	b.Drag(cell("item/features/open-nights/name"), 0, 60)
+	b.Await("document.querySelector('tbody[data-axis=features] tr.cells').dataset.item !== 'open-nights'")
+	// Buttons add at the end.
+	b.Click("[data-add-record]")
+	awaitHeads(b, "Meridian Zenith Dusk Plan 4")
+	b.Click("[data-add-item=features]")
+	b.Await("[...document.querySelectorAll('tbody[data-axis=features] th[scope=row]')].pop().textContent.includes('New feature')")
+	// Undo and redo by their buttons.
+	b.Click("[data-act=undo]")
+	b.Await("![...document.querySelectorAll('tbody[data-axis=features] th[scope=row]')].pop().textContent.includes('New feature')")
+	b.Click("[data-act=redo]")
+	b.Await("[...document.querySelectorAll('tbody[data-axis=features] th[scope=row]')].pop().textContent.includes('New feature')")
+}
+
+// A rectangle goes out as tab-separated text and comes in as such.
+func TestClipboard(t *testing.T) {
+	_, b := openBench(t)
+	b.Click(cell("fact/dusk/price:month:eur"))
+	b.Chord(kb.ArrowDown, "Shift")
+	b.Chord(kb.ArrowRight, "Shift")
+	copied := b.Text(`(() => { const data = new DataTransfer(); document.activeElement.dispatchEvent(new ClipboardEvent('copy', { clipboardData: data, bubbles: true, cancelable: true })); return data.getData('text/plain'); })()`)
+	if copied != "9.00\t19.00\n90.00\t190.00" {
+		t.Errorf("copied %q", copied)
+	}
+	b.Paste("", "8,50 €\t\"18.00\"\tfree\n85\t180\tnot 5 a price\n")
+	shown(b, "fact/dusk/price:month:eur", "8.50")
+	shown(b, "fact/zenith/price:month:eur", "free")
+	shown(b, "fact/meridian/price:year:eur", "180")
+	shown(b, "fact/zenith/price:year:eur", "395.00") // what cannot be read is named and left as it was
+	b.Await("document.getElementById('said').textContent.includes('not 5 a price')")
+	b.Chord("z", "Control")
+	shown(b, "fact/dusk/price:month:eur", "9.00")
+	shown(b, "fact/meridian/price:year:eur", "190.00")
+}
+
+// The look: a value for all, for the featured, an exception, at a width; lifted and evened out; part and proof
+// select each other.
+func TestLookInTheLedger(t *testing.T) {
+	_, b := openBench(t)
+	size := func(width, record string) string {
+		return inProof(width, fmt.Sprintf("getComputedStyle(page.querySelector('[data-record=%s] .rb-price')).fontSize", record))
+	}
+	b.Click("[data-part=price]")
+	b.Click(cell("look/price.font-size"))
+	b.Press("44", kb.Enter)
+	b.Await(size("wide", "dusk") + " === '44px'")
+	b.Click(cell("look/zenith:price.font-size"))
+	b.Press("50px", kb.Enter)
+	b.Await(size("wide", "zenith") + " === '50px' && " + size("wide", "dusk") + " === '44px'")
+	// The exception stays when all the others change.
+	b.Click(cell("look/price.font-size"))
+	b.Press("40", kb.Enter)
+	b.Await(size("wide", "dusk") + " === '40px' && " + size("wide", "zenith") + " === '50px'")
+	// In middle it holds there and below, and not above.
+	b.Click("[data-width=middle] .width-name")
+	b.Click(cell("look/price.font-size@middle"))
+	b.Press("33", kb.Enter)
+	b.Await(size("middle", "dusk") + " === '33px' && " + size("narrow", "dusk") + " === '33px' && " + size("wide", "dusk") + " === '40px'")
+	b.Click("[data-width=wide] .width-name")
+	// Lift: all follow what was the exception.
+	b.Click(cell("look/zenith:price.font-size"))
+	b.Await("document.getElementById('origin').textContent.includes('50px, said here')")
+	b.Chord("u", "Alt")
+	b.Await(size("wide", "dusk") + " === '50px' && " + size("wide", "meridian") + " === '50px'")
+	b.Click(cell("look/dusk:price.font-size"))
+	b.Press("20", kb.Enter)
+	b.Await(size("wide", "dusk") + " === '20px'")
+	b.Click(cell("look/dusk:price.font-size"))
+	b.Chord("e", "Alt")
+	b.Await(size("wide", "dusk") + " === '50px'")
+
+	// A click on a part in a frame selects its cells at that width.
+	x := testkit.Eval[[]float64](b, `(() => {
+		const frame = document.querySelector('[data-width=narrow]'), view = frame.querySelector('iframe');
+		const at = view.contentDocument.querySelector('.rb-title').getBoundingClientRect(), box = view.getBoundingClientRect(), scale = Number(frame.dataset.scale);
+		return [box.left + (at.left + 10) * scale, box.top + (at.top + at.height / 2) * scale];
+	})()`)
+	b.ClickAt(x[0], x[1])
+	b.Await("document.getElementById('grid').dataset.part === 'title' && document.getElementById('grid').dataset.width === 'narrow'")
+	focused(b, "look/dusk:title.color@narrow")
+}
+
+// An edit swaps in what changed: the frames are not loaded again and keep their scroll.
+func TestProofKeepsItsScroll(t *testing.T) {
+	_, b := openBench(t)
+	b.Text("(() => { for (const f of document.querySelectorAll('iframe')) { f.contentWindow.scrollTo(0, 120); f.contentWindow.kept = true; } })()")
+	before := map[string]string{}
+	for _, width := range []string{"wide", "middle", "narrow"} {
+		before[width] = b.Text(inProof(width, "page.defaultView.kept + ' ' + page.defaultView.scrollY"))
+	}
+	if before["narrow"] != "true 120" {
+		t.Fatalf("the frames do not scroll: %v", before)
+	}
+	b.Click(cell("fact/zenith/title"))
+	b.Press("Apex", kb.Enter)
+	everyFrame(b, "page.querySelector('[data-record=zenith] .rb-title').textContent === 'Apex'")
+	for _, width := range []string{"wide", "middle", "narrow"} {
+		if got := b.Text(inProof(width, "page.defaultView.kept + ' ' + page.defaultView.scrollY")); got != before[width] {
+			t.Errorf("%s: after an edit %s, before %s", width, got, before[width])
+		}
+	}
+}
+
+// Two tabs on one block: each sees the other's edits, and a clash on one place shows both values.
+func TestTwoTabs(t *testing.T) {
+	app, one := openBench(t)
+	two := one.Tab(1280, 800)
+	two.Open(app.URL + "/sites/fennmoor/blocks/memberships/")
+	ready(two)
+	one.Click(cell("fact/dusk/title"))
+	one.Press("Evening", kb.Enter)
+	shown(two, "fact/dusk/title", "Evening")
+	everyFrame(two, "page.querySelector('[data-record=dusk] .rb-title').textContent === 'Evening'")
+
+	// While the second is typing, it is not disturbed; what it sends was made on an older version.
+	two.Click(cell("fact/dusk/badge"))
+	two.Press("New")
+	one.Click(cell("fact/dusk/badge"))
+	one.Press("Old favourite", kb.Enter)
+	shown(one, "fact/dusk/badge", "Old favourite")
+	two.Press(kb.Enter)
+	two.Await("document.querySelector('.clash')?.textContent.includes('Old favourite') && document.querySelector('.clash').textContent.includes('New')")
+	shown(two, "fact/dusk/badge", "Old favourite")
+	two.Click("[data-value=mine]")
+	shown(two, "fact/dusk/badge", "New")
+	two.Await("!document.querySelector('.clash')")
+	shown(one, "fact/dusk/badge", "New")
+}
+
+// Rubrel's own screens, in both themes: axe-core has nothing to report.
+func TestScreensAreAccessible(t *testing.T) {
+	app, b := openBench(t)
+	for _, theme := range []string{"light", "dark"} {
+		b.Text("fetch('/theme', { method: 'POST', body: new URLSearchParams({ theme: " + testkit.Quote(theme) + " }) })")
+		for _, path := range []string{"/", "/sites/fennmoor/", "/sites/fennmoor/paste", "/sites/fennmoor/releases", "/sites/fennmoor/blocks/memberships/snippet", "/nowhere", "/sites/fennmoor/blocks/memberships/"} {
+			b.Open(app.URL + path)
+			if strings.HasSuffix(path, "memberships/") {
+				ready(b)
+			}
+			b.CheckAccessibility(theme + " " + path)
+		}
+		b.Open(app.URL + "/sites/fennmoor/paste")
+		b.Paste("#text", priceList)
+		b.Click("button[type=submit]")
+		b.Await("document.querySelector('.mapping')")
+		b.CheckAccessibility(theme + " paste, read")
+	}
+}

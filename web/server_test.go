@@ -1,0 +1,225 @@
+package web_test
+
+import (
+	"context"
+	"io"
+	"net"
+	"net/http"
+	"net/url"
+	"strings"
+	"testing"
+
+	"rubrel/testkit"
+)
+
+// post sends a form as a page of Rubrel's own would; header may say otherwise.
+func post(t *testing.T, address string, form url.Values, header http.Header) (int, string) {
+	t.Helper()
+	request, err := http.NewRequestWithContext(t.Context(), http.MethodPost, address, strings.NewReader(form.Encode()))
+	if err != nil {
+		t.Fatal(err)
+	}
+	request.Header.Set("Content-Type", "application/x-www-form-urlencoded")
+	for name, values := range header {
+		request.Header[name] = values
+	}
+	response, err := http.DefaultClient.Do(request)
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer response.Body.Close()
+	body, err := io.ReadAll(response.Body)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return response.StatusCode, string(body)
+}
+
+const benchPath = "/sites/fennmoor/blocks/memberships"
+
+func edit(values ...string) url.Values {
+	form := url.Values{"version": {"0"}, "tab": {"t"}}
+	for i := 0; i < len(values); i += 2 {
+		form.Set(values[i], values[i+1])
+	}
+	return form
+}
+
+func TestHealth(t *testing.T) {
+	app := shared.Start(t)
+	if status, body := fetch(t, app.URL+"/healthz"); status != http.StatusOK || body != "ok\n" {
+		t.Errorf("healthy: %d %s", status, body)
+	}
+}
+
+// Every page has a policy that lets nothing but Rubrel's own files in, and no page breaks it (the console of the
+// browser tests shows none).
+func TestPolicy(t *testing.T) {
+	app := shared.Start(t)
+	for _, path := range []string{"/", "/sites/fennmoor/", benchPath + "/", "/nowhere", benchPath + "/proof/index.html"} {
+		response, err := http.Get(app.URL + path)
+		if err != nil {
+			t.Fatal(err)
+		}
+		response.Body.Close()
+		policy := response.Header.Get("Content-Security-Policy")
+		if !strings.Contains(policy, "default-src 'none'") || strings.Contains(policy, "unsafe") || strings.Contains(policy, "*") {
+			t.Errorf("%s: policy %q", path, policy)
+		}
+		if strings.Contains(path, "proof") == strings.Contains(policy, "script-src") {
+			t.Errorf("%s: policy %q", path, policy)
+		}
+	}
+}
+
+// A page of another origin can change nothing, and cannot reach Rubrel under a name of its own.
+func TestOtherOrigins(t *testing.T) {
+	app := shared.Start(t)
+	form := edit("act", "feature", "record", "dusk", "on", "yes")
+	for _, header := range []http.Header{{"Origin": {"https://elsewhere.test"}}, {"Sec-Fetch-Site": {"cross-site"}}, {"Sec-Fetch-Site": {"same-site"}}} {
+		if status, _ := post(t, app.URL+benchPath+"/edit", form, header); status != http.StatusForbidden {
+			t.Errorf("%v: %d", header, status)
+		}
+	}
+	if status, _ := post(t, app.URL+benchPath+"/edit", form, http.Header{"Sec-Fetch-Site": {"same-origin"}}); status != http.StatusOK {
+		t.Errorf("the same origin: %d", status)
+	}
+	client := &http.Client{Transport: &http.Transport{DialContext: func(ctx context.Context, network, _ string) (net.Conn, error) {
+		return new(net.Dialer).DialContext(ctx, network, strings.TrimPrefix(app.URL, "http://"))
+	}}}
+	response, err := client.Get("http://rebound.test/")
+	if err != nil {
+		t.Fatal(err)
+	}
+	response.Body.Close()
+	if response.StatusCode != http.StatusMisdirectedRequest {
+		t.Errorf("under a foreign name: %d", response.StatusCode)
+	}
+}
+
+// Bad input is answered with what is wrong, and changes nothing.
+func TestBadInput(t *testing.T) {
+	app := shared.Start(t)
+	for _, c := range []struct {
+		path   string
+		form   url.Values
+		status int
+		says   string
+	}{
+		{benchPath + "/edit", edit("act", "cells", "cells", `[{"At":"fact/dusk/price:month:eur","Text":"-3"}]`), 422, "negative"},
+		{benchPath + "/edit", edit("act", "cells", "cells", `[{"At":"fact/dusk/link","Text":"javascript:alert(1)"}]`), 422, "starts with"},
+		{benchPath + "/edit", edit("act", "cells", "cells", `[{"At":"look/card.padding","Text":"1px;} body{"}]`), 422, "padding"},
+		{benchPath + "/edit", edit("act", "cells", "cells", `[{"At":"look/card.padding@tiny","Text":"1px"}]`), 422, "width"},
+		{benchPath + "/edit", edit("act", "cells", "cells", `[{"At":"../etc","Text":"1px"}]`), 422, "not a cell"},
+		{benchPath + "/edit", edit("act", "cells", "cells", `not json`), 422, "no cell"},
+		{benchPath + "/edit", edit("act", "dance"), 422, "dance"},
+		{benchPath + "/edit", edit("act", "undo"), 409, "nothing to undo"},
+		{benchPath + "/edit", edit("act", "feature", "record", "nobody"), 422, "no plan"},
+		{benchPath + "/edit", url.Values{"act": {"add"}}, 422, "version"},
+		{benchPath + "/settle/77", url.Values{"value": {"mine"}}, 404, "nothing at this address"},
+		{"/sites", url.Values{"name": {strings.Repeat("x", 200)}}, 422, "at most 120"},
+		{"/sites", url.Values{"name": {"  "}}, 422, "empty"},
+		{"/sites/fennmoor/blocks", url.Values{"name": {"x"}, "kind": {"banana"}}, 422, "kind"},
+		{"/sites/fennmoor/dress", url.Values{"dress": {"../../etc"}}, 422, "dress"},
+		{"/sites/fennmoor/host", url.Values{"url": {"file:///etc"}, "public": {"https://x.test"}}, 422, "starts with"},
+		{"/sites/fennmoor/paste", url.Values{"text": {""}}, 422, "nothing to read"},
+		{"/sites/fennmoor/paste", url.Values{"text": {strings.Repeat("a\tb\n", 5<<20/4)}}, 422, "5.0 MB"},
+		{"/sites/fennmoor/paste", url.Values{"text": {strings.Repeat("a\tb\n", 6<<20)}}, 413, "32 MB"},
+		{"/sites/fennmoor/paste/make", url.Values{"text": {"\t\n"}, "name": {"x"}}, 422, "nothing to read"},
+		{"/sites/nowhere/dress", url.Values{"dress": {"almanac"}}, 404, "nothing at this address"},
+		{benchPath[:len(benchPath)-1] + "/edit", edit("act", "add"), 404, "nothing at this address"},
+	} {
+		status, body := post(t, app.URL+c.path, c.form, nil)
+		if status != c.status || !strings.Contains(body, c.says) {
+			t.Errorf("%s %.80v: %d, want %d with %q: %.300s", c.path, c.form, status, c.status, c.says, body)
+		}
+	}
+	l, err := app.Store.Load(t.Context(), "fennmoor")
+	if err != nil || l.Version != 0 {
+		t.Errorf("version %d (%v): bad input changed something", l.Version, err)
+	}
+	for path, want := range map[string]int{"/sites/nowhere/": 404, benchPath + "/proof/../../../etc/passwd": 404, "/sites/fennmoor/releases/9.zip": 404, "/static/": 200, benchPath + "x/": 404} {
+		if status, _ := fetch(t, app.URL+path); status != want && path != "/static/" {
+			t.Errorf("%s: %d, want %d", path, status, want)
+		}
+	}
+}
+
+// What a designer types comes back as text on every screen.
+func TestTypedMarkupStaysText(t *testing.T) {
+	app := shared.Start(t)
+	evil := `<img src=x onerror=alert(1)>"'</textarea><script>alert(2)</script>`
+	for _, c := range []struct {
+		path string
+		form url.Values
+	}{
+		{"/sites", url.Values{"name": {evil}}},
+		{"/sites/fennmoor/rename", url.Values{"name": {evil}}},
+		{"/sites/fennmoor/blocks", url.Values{"name": {evil}, "kind": {"pricing"}}},
+		{"/sites/fennmoor/paste", url.Values{"text": {"\t" + evil + "\nPrice\t" + evil}, "name": {evil}}},
+		{benchPath + "/edit", edit("act", "cells", "cells", `[{"At":"fact/dusk/title","Text":`+testkit.Quote(evil)+`}]`)},
+	} {
+		if _, body := post(t, app.URL+c.path, c.form, nil); strings.Contains(body, "<img src=x") || strings.Contains(body, "<script>alert") {
+			t.Errorf("%s sends markup back: %.300s", c.path, body)
+		}
+	}
+	for _, path := range []string{"/", "/sites/fennmoor/", benchPath + "/", benchPath + "/proof/index.html", benchPath + "/snippet", "/sites/fennmoor/releases"} {
+		if _, body := fetch(t, app.URL+path); strings.Contains(body, "<img src=x") || strings.Contains(body, "<script>alert") {
+			t.Errorf("%s shows markup", path)
+		}
+	}
+}
+
+// Releases: numbered, kept as they were, gone back to; as a zip; and a host that refuses is told.
+func TestReleases(t *testing.T) {
+	app := shared.Start(t)
+	publish := func() string {
+		_, body := post(t, app.URL+"/sites/fennmoor/releases", nil, nil)
+		return body
+	}
+	live := func() string { _, body := fetch(t, app.Host+"/fennmoor/"); return body }
+	publish()
+	if page := live(); !strings.Contains(page, "€9.00 a month") {
+		t.Fatalf("release 1 is not live: %.200s", page)
+	}
+	post(t, app.URL+benchPath+"/edit", edit("act", "cells", "cells", `[{"At":"fact/dusk/price:month:eur","Text":"12"}]`), nil)
+	if strings.Contains(live(), "€12.00") {
+		t.Error("an edit is live before it is published")
+	}
+	publish()
+	if page := live(); !strings.Contains(page, "€12.00 a month") {
+		t.Error("release 2 is not live")
+	}
+	post(t, app.URL+"/sites/fennmoor/releases/1/live", nil, nil)
+	page := live()
+	if !strings.Contains(page, "€9.00 a month") {
+		t.Error("release 1 is not live again")
+	}
+	// Its style sheet and fonts are there.
+	for _, part := range strings.Split(page, `href="`)[1:] {
+		name := part[:strings.IndexByte(part, '"')]
+		if strings.HasSuffix(name, ".css") {
+			if status, css := fetch(t, app.Host+"/fennmoor/"+name); status != http.StatusOK || !strings.Contains(css, "fonts/") {
+				t.Errorf("%s: %d", name, status)
+			}
+		}
+	}
+	if status, body := fetch(t, app.URL+"/sites/fennmoor/releases/2.zip"); status != http.StatusOK || !strings.HasPrefix(body, "PK") {
+		t.Errorf("zip: %d", status)
+	}
+	host := app.HostFor("fennmoor")
+	host.Password = "wrong"
+	if err := app.Store.SetHost(t.Context(), "fennmoor", host); err != nil {
+		t.Fatal(err)
+	}
+	if body := publish(); !strings.Contains(body, "refuses the name and password") || !strings.Contains(body, "Release 3 is kept") {
+		t.Errorf("a host that refuses: %.400s", body)
+	}
+	host.URL = "http://127.0.0.1:1/dav"
+	if err := app.Store.SetHost(t.Context(), "fennmoor", host); err != nil {
+		t.Fatal(err)
+	}
+	if body := publish(); !strings.Contains(body, "does not answer") {
+		t.Errorf("a host that is away: %.400s", body)
+	}
+}
