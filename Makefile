@@ -26,4 +26,4 @@ bench:
 
 screenshots:
 	scripts/install.sh test
-	go run ./tools/screenshots
+	RUBREL_SCREENSHOTS=1 go test -count=1 ./tools/screenshots

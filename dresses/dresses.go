@@ -2,7 +2,9 @@
 package dresses
 
 import (
+	"crypto/sha256"
 	"embed"
+	"encoding/hex"
 	"encoding/json"
 	"fmt"
 	"maps"
@@ -37,7 +39,7 @@ type Face struct {
 
 // FontFile is a WOFF 2 file and the characters it is for.
 type FontFile struct {
-	Name         string // file name
+	Path         string // where a release carries it; the name holds a hash of the content
 	UnicodeRange string // as CSS writes it
 	Bytes        []byte
 }
@@ -122,7 +124,9 @@ func load(name string, kinds kind.Registry) (*Dress, error) {
 			if err != nil {
 				return nil, err
 			}
-			loaded.Files = append(loaded.Files, FontFile{file, subset.unicodeRange, bytes})
+			sum := sha256.Sum256(bytes)
+			name := strings.TrimSuffix(file, ".woff2") + "." + hex.EncodeToString(sum[:6]) + ".woff2"
+			loaded.Files = append(loaded.Files, FontFile{path.Join("fonts", name), subset.unicodeRange, bytes})
 		}
 		d.Faces = append(d.Faces, loaded)
 	}

@@ -124,9 +124,7 @@ func dataURL(f dresses.FontFile) string {
 }
 
 // fontPath is where a release carries a font.
-func fontPath(f dresses.FontFile) string {
-	return "fonts/" + hashed(strings.TrimSuffix(f.Name, ".woff2"), "woff2", f.Bytes)
-}
+func fontPath(f dresses.FontFile) string { return f.Path }
 
 // hashed is a file name that carries a hash of the content.
 func hashed(name, extension string, content []byte) string {
@@ -138,7 +136,7 @@ func (d *dressed) fonts() []File {
 	var files []File
 	for _, face := range d.dress.Faces {
 		for _, file := range face.Files {
-			files = append(files, File{fontPath(file), "font/woff2", file.Bytes})
+			files = append(files, File{file.Path, "font/woff2", file.Bytes})
 		}
 	}
 	return files

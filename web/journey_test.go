@@ -135,8 +135,13 @@ func TestJourney(t *testing.T) {
 		t.Errorf("the console shows errors: %s", strings.Join(said, "; "))
 	}
 
-	// The same page with script off shows the same.
+	// The same page with script off shows the same, and fits at every width.
+	b.Open(app.Host + "/saltline-boat-share/")
+	with := b.Text("document.body.innerText")
 	b.Script(false)
 	b.Open(app.Host + "/saltline-boat-share/")
-	b.Script(true)
+	if without := b.Text("document.body.innerText"); without != with || !strings.Contains(without, "Coast") {
+		t.Errorf("with script off the page reads %q, with script %q", without, with)
+	}
+	b.CheckOverflow("the live page", 320, 390, 768, 1200)
 }

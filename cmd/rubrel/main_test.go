@@ -1,0 +1,165 @@
+package main
+
+import (
+	"bufio"
+	"bytes"
+	"context"
+	"encoding/json"
+	"io"
+	"net"
+	"net/http"
+	"net/url"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"regexp"
+	"strings"
+	"syscall"
+	"testing"
+)
+
+func TestHeadless(t *testing.T) {
+	var out bytes.Buffer
+	if err := run(t.Context(), []string{"demo-document"}, &out); err != nil {
+		t.Fatal(err)
+	}
+	source := filepath.Join(t.TempDir(), "site.json")
+	if err := os.WriteFile(source, out.Bytes(), 0o644); err != nil {
+		t.Fatal(err)
+	}
+	folder := t.TempDir()
+	out.Reset()
+	if err := run(t.Context(), []string{"render", source, "-o", folder}, &out); err != nil {
+		t.Fatal(err)
+	}
+	page, err := os.ReadFile(filepath.Join(folder, "index.html"))
+	if err != nil || !bytes.Contains(page, []byte("€19.00 a month")) {
+		t.Errorf("the rendered page: %v", err)
+	}
+	if !strings.Contains(out.String(), filepath.Join(folder, "index.html")) {
+		t.Errorf("render says %s", out.String())
+	}
+	out.Reset()
+	if err := run(t.Context(), []string{"schema"}, &out); err != nil || !json.Valid(out.Bytes()) {
+		t.Errorf("schema: %v", err)
+	}
+}
+
+func TestHeadlessFaults(t *testing.T) {
+	bad := filepath.Join(t.TempDir(), "bad.json")
+	if err := os.WriteFile(bad, []byte(`{"rubrel":1,"name":"x","language":"en","house":{"dress":"almanac"},"sets":{"s":{"kind":"pricing","name":"S","order":"i","records":{"a":{"order":"i","facts":{"title":"A","price:month:eur":"9"}}}}}}`), 0o644); err != nil {
+		t.Fatal(err)
+	}
+	for _, c := range []struct {
+		arguments []string
+		says      string
+	}{
+		{[]string{"dance"}, "no command"}, {[]string{"render"}, "render SITE.json"}, {[]string{"render", "/nowhere.json", "-o", t.TempDir()}, "no such file"},
+		{[]string{"render", bad, "-o", t.TempDir()}, "/sets/s/records/a/facts/price:month:eur"}, {[]string{"serve"}, "RUBREL_DATABASE"},
+	} {
+		if err := run(t.Context(), c.arguments, io.Discard); err == nil || !strings.Contains(err.Error(), c.says) {
+			t.Errorf("%v: %v, want %q", c.arguments, err, c.says)
+		}
+	}
+}
+
+func TestTakenPort(t *testing.T) {
+	taken, err := net.Listen("tcp", "127.0.0.1:0")
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer taken.Close()
+	t.Setenv("RUBREL_ADDR", taken.Addr().String())
+	if err := run(t.Context(), []string{"demo"}, io.Discard); err == nil || !strings.Contains(err.Error(), "taken by another program") || !strings.Contains(err.Error(), "RUBREL_ADDR") {
+		t.Errorf("on a taken port: %v", err)
+	}
+}
+
+// instance is a demo that runs as a process of its own.
+type instance struct {
+	*exec.Cmd
+	url string
+}
+
+var addressPattern = regexp.MustCompile(`http://127\.0\.0\.1:\d+`)
+
+func startDemo(t *testing.T, binary, home string) instance {
+	t.Helper()
+	command := exec.Command(binary, "demo")
+	command.Env = append(os.Environ(), "RUBREL_ADDR=127.0.0.1:0", "RUBREL_WEBHOST=127.0.0.1:0", "RUBREL_HOME="+home)
+	out, err := command.StdoutPipe()
+	if err != nil {
+		t.Fatal(err)
+	}
+	command.Stderr = os.Stderr
+	if err := command.Start(); err != nil {
+		t.Fatal(err)
+	}
+	line, err := bufio.NewReader(out).ReadString('\n')
+	if err != nil {
+		t.Fatalf("the demo says %q (%v)", line, err)
+	}
+	return instance{command, addressPattern.FindString(line)}
+}
+
+// The demo is killed without warning, its database with it; started again, it has every edit that was answered.
+func TestDemoAfterAKill(t *testing.T) {
+	home, err := os.MkdirTemp("/var/tmp", "rubrel-demo-")
+	if err != nil {
+		t.Fatal(err)
+	}
+	if err := os.Chmod(home, 0o755); err != nil {
+		t.Fatal(err)
+	}
+	t.Cleanup(func() { _ = os.RemoveAll(home) })
+	binary := filepath.Join(t.TempDir(), "rubrel")
+	if out, err := exec.Command("go", "build", "-o", binary, ".").CombinedOutput(); err != nil {
+		t.Fatalf("build: %v: %s", err, out)
+	}
+	first := startDemo(t, binary, home)
+	form := url.Values{"act": {"cells"}, "version": {"0"}, "tab": {"t"}, "cells": {`[{"At":"fact/dusk/title","Text":"Gloaming"}]`}}
+	response, err := http.PostForm(first.url+"/sites/fennmoor/blocks/memberships/edit", form)
+	if err != nil {
+		t.Fatal(err)
+	}
+	response.Body.Close()
+	if response.StatusCode != http.StatusOK {
+		t.Fatalf("the edit is answered %d", response.StatusCode)
+	}
+	pid, err := os.ReadFile(filepath.Join(home, "postgres", "data", "postmaster.pid"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	kill(t, strings.SplitN(string(pid), "\n", 2)[0])
+	if err := first.Process.Kill(); err != nil {
+		t.Fatal(err)
+	}
+	_ = first.Wait() // it was killed
+
+	second := startDemo(t, binary, home)
+	response, err = http.Get(second.url + "/sites/fennmoor/document.json")
+	if err != nil {
+		t.Fatal(err)
+	}
+	body, err := io.ReadAll(response.Body)
+	response.Body.Close()
+	if err != nil || !bytes.Contains(body, []byte("Gloaming")) {
+		t.Errorf("the edit is gone (%v)", err)
+	}
+	if err := second.Process.Signal(syscall.SIGTERM); err != nil {
+		t.Fatal(err)
+	}
+	if err := second.Wait(); err != nil {
+		t.Errorf("on SIGTERM it ends with %v", err)
+	}
+	if _, err := os.Stat(filepath.Join(home, "postgres", "data", "postmaster.pid")); !os.IsNotExist(err) {
+		t.Error("the database is left running")
+	}
+}
+
+func kill(t *testing.T, pid string) {
+	t.Helper()
+	if out, err := exec.CommandContext(context.Background(), "kill", "-9", pid).CombinedOutput(); err != nil {
+		t.Fatalf("kill %s: %v: %s", pid, err, out)
+	}
+}

@@ -1,0 +1,79 @@
+// Package screenshots makes the pictures in docs/screenshots from the demo data. `make screenshots` runs it.
+package screenshots
+
+import (
+	"os"
+	"path/filepath"
+	"testing"
+
+	"rubrel/testkit"
+)
+
+var shared *testkit.Cluster
+
+func TestMain(m *testing.M) {
+	if os.Getenv("RUBREL_SCREENSHOTS") == "" {
+		return // only on demand: it writes into the repository
+	}
+	testkit.Main(m, &shared)
+}
+
+const list = "\tHarbour\tCoast\tOpen sea\nFor\tWeekend sailors\tRegulars\tLong passages\nPrice per month\t29,95 €\t49,00 €\ton request\n" +
+	"Price per year\t299,50 €\t4x9,00 €\t\nBerth\t✓\t✓\t✓\nNights away\t2\t10\tunlimited\nSkipper on call\tno\t–\tyes\n"
+
+func TestScreenshots(t *testing.T) {
+	app := shared.Start(t)
+	b := testkit.Launch(t, 1280, 800)
+	picture := func(name string) {
+		t.Helper()
+		b.Await("document.fonts.status === 'loaded'")
+		b.Picture(filepath.Join("..", "..", "docs", "screenshots", name+".png"))
+	}
+	bench := app.URL + "/sites/fennmoor/blocks/memberships/"
+	openBench := func() {
+		t.Helper()
+		b.Open(bench)
+		b.Await("document.querySelector('.cur') && [...document.querySelectorAll('iframe')].every((f) => f.contentDocument?.querySelector('.rb-card') && f.contentDocument.fonts.status === 'loaded')")
+	}
+
+	openBench()
+	b.Click("[data-part=price]")
+	b.Click(`[data-at="look/zenith:price.font-size"]`)
+	b.Press("48px\r")
+	b.Await(`document.querySelector('[data-at="look/zenith:price.font-size"].exception')`)
+	b.Click(`[data-at="look/zenith:price.font-size"]`)
+	b.Await("document.getElementById('saved').textContent === 'saved' && !document.getElementById('saved').classList.contains('busy')")
+	picture("bench")
+	b.Text("fetch('/theme', { method: 'POST', body: new URLSearchParams({ theme: 'dark' }) })")
+	openBench()
+	picture("bench-dark")
+	b.Text("fetch('/theme', { method: 'POST', body: new URLSearchParams({ theme: 'light' }) })")
+
+	b.Open(app.URL + "/sites/fennmoor/paste")
+	b.Paste("#text", list)
+	b.Type("#name", "Boat shares")
+	b.Click("button[type=submit]")
+	b.Await("document.querySelector('.mapping')")
+	picture("paste")
+	b.Open(app.URL + "/sites/fennmoor/releases")
+	b.Type("#note", "Summer prices")
+	b.Click(".row-head .button")
+	b.Await("document.querySelector('.live')")
+	picture("releases")
+	b.Open(app.URL + "/")
+	picture("sites")
+	b.Open(app.URL + "/sites/fennmoor/")
+	picture("site")
+
+	b.Size(1200, 900)
+	b.Open(app.Host + "/fennmoor/")
+	picture("cards-almanac")
+	b.Open(app.URL + "/sites/fennmoor/")
+	b.Click("[name=dress]")
+	b.Await("document.querySelector('.worn th').textContent === 'Slipway'")
+	b.Open(bench + "proof/index.html")
+	picture("cards-slipway")
+	b.Size(390, 844)
+	b.Open(bench + "proof/index.html")
+	picture("cards-phone")
+}
