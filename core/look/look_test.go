@@ -46,7 +46,7 @@ func TestPropertyParse(t *testing.T) {
 	}
 	for property, texts := range map[string][]string{
 		"font-size": {"", "0", "-4px", "12pt", "big", "400.1px", "1e3px", "9999999999999999999999px", "12px;color:red", "space-2"},
-		"padding": {"-1px", "1 2 3 4 5", "1px solid", "}", "ink"}, "color": {"url(javascript:x)", "type-1", "red}body{"},
+		"padding":   {"-1px", "1 2 3 4 5", "1px solid", "}", "ink"}, "color": {"url(javascript:x)", "type-1", "red}body{"},
 		"border": {"solid", "1px solid", "1px wavy red", "-1px solid ink", "1px solid ink extra"}, "font-weight": {"1.5", "0", "1001", "bold"},
 		"box-shadow": {"1px", "0 0 -1px ink", "0 0 0 0 0 ink"}, "font-family": {"", "a;b", "x}", "a,,b", `a"b`}, "text-transform": {"shout"},
 	} {

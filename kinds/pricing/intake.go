@@ -229,7 +229,7 @@ func (b *builder) records(lines []kind.Line) []int {
 		}
 		if title == "" {
 			b.problems = append(b.problems, lines[0].Problem(column, "this plan has no title; it was called “Plan %d”", len(b.set.Records)+1))
-				title = fmt.Sprintf("Plan %d", len(b.set.Records)+1)
+			title = fmt.Sprintf("Plan %d", len(b.set.Records)+1)
 		}
 		id := document.FreshID(title, func(id string) bool { return taken[id] })
 		taken[id] = true
