@@ -185,7 +185,7 @@ func (b *Browser) Await(expression string) {
 			break
 		}
 	}
-	page, _ := value[string](b, chromedp.Evaluate[string]("document.body.innerText.slice(0, 1500)"))
+	page, _ := value[string](b, chromedp.Evaluate[string]("(document.getElementById('foot')?.innerText ?? '') + document.body.innerText.slice(0, 700)"))
 	b.t.Fatalf("waiting for %s: %v\nconsole: %s\npage: %s", expression, err, strings.Join(b.Console(), "; "), page)
 }
 
@@ -210,6 +210,13 @@ func (b *Browser) Click(selector string) {
 	b.t.Helper()
 	x, y := b.middle(selector)
 	b.Run(chromedp.MouseClickXY(x, y))
+}
+
+// DoubleClick clicks the middle of an element twice.
+func (b *Browser) DoubleClick(selector string) {
+	b.t.Helper()
+	x, y := b.middle(selector)
+	b.Run(chromedp.MouseClickXY(x, y), chromedp.MouseClickXY(x, y, chromedp.ClickCount(2)))
 }
 
 // Drag presses the mouse on one element, moves it by some pixels in steps, and lets go.

@@ -138,11 +138,36 @@ func TestGridByMouse(t *testing.T) {
 	awaitHeads(b, "Meridian Zenith Dusk Plan 4")
 	b.Click("[data-add-item=features]")
 	b.Await("[...document.querySelectorAll('tbody[data-axis=features] th[scope=row]')].pop().textContent.includes('New feature')")
+	// What has a key has a button: feature, duplicate and delete a plan, rename and delete a feature, clear a cell.
+	act := func(label string) {
+		t.Helper()
+		x := testkit.Eval[[]float64](b, "(() => { const box = [...document.querySelectorAll('#origin button')].find(e => e.textContent === "+testkit.Quote(label)+").getBoundingClientRect(); return [box.left + 3, box.top + 5]; })()")
+		b.ClickAt(x[0], x[1])
+	}
+	b.Click("#col-zenith")
+	act("Feature")
+	b.Await("document.querySelector('#col-zenith.featured')")
+	act("Duplicate")
+	awaitHeads(b, "Meridian Zenith Zenith copy Dusk Plan 4")
+	b.Click("#col-zenith-copy")
+	act("Delete")
+	awaitHeads(b, "Meridian Zenith Dusk Plan 4")
+	b.Click(cell("fact/dusk/note"))
+	act("Clear")
+	shown(b, "fact/dusk/note", "")
+	b.DoubleClick(cell("fact/dusk/feature:remote"))
+	b.Await("document.querySelector('" + cell("fact/dusk/feature:remote") + "').dataset.mark === 'yes'")
+	b.DoubleClick(cell("fact/dusk/title"))
+	b.Await("!document.getElementById('editor').hidden")
+	b.Press("Gloaming", kb.Enter)
+	awaitHeads(b, "Meridian Zenith Gloaming Plan 4")
 	// Undo and redo by their buttons.
+	b.Click("[data-add-item=features]")
+	b.Await("[...document.querySelectorAll('tbody[data-axis=features] th[scope=row]')].filter(e => e.textContent.includes('New feature')).length === 2")
 	b.Click("[data-act=undo]")
-	b.Await("![...document.querySelectorAll('tbody[data-axis=features] th[scope=row]')].pop().textContent.includes('New feature')")
+	b.Await("[...document.querySelectorAll('tbody[data-axis=features] th[scope=row]')].filter(e => e.textContent.includes('New feature')).length === 1")
 	b.Click("[data-act=redo]")
-	b.Await("[...document.querySelectorAll('tbody[data-axis=features] th[scope=row]')].pop().textContent.includes('New feature')")
+	b.Await("[...document.querySelectorAll('tbody[data-axis=features] th[scope=row]')].filter(e => e.textContent.includes('New feature')).length === 2")
 }
 
 // A rectangle goes out as tab-separated text and comes in as such.

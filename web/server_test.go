@@ -1,8 +1,10 @@
 package web_test
 
 import (
+	"bytes"
 	"context"
 	"io"
+	"mime/multipart"
 	"net"
 	"net/http"
 	"net/url"
@@ -221,5 +223,48 @@ func TestReleases(t *testing.T) {
 	}
 	if body := publish(); !strings.Contains(body, "does not answer") {
 		t.Errorf("a host that is away: %.400s", body)
+	}
+}
+
+// A CSV file is uploaded as a browser does it, and made into a block; a file too large says so.
+func TestUpload(t *testing.T) {
+	app := shared.Start(t)
+	upload := func(path, content string) (int, string) {
+		t.Helper()
+		var body bytes.Buffer
+		form := multipart.NewWriter(&body)
+		file, err := form.CreateFormFile("file", "evenings.csv")
+		if err != nil {
+			t.Fatal(err)
+		}
+		if _, err := io.WriteString(file, content); err != nil {
+			t.Fatal(err)
+		}
+		if err := form.Close(); err != nil {
+			t.Fatal(err)
+		}
+		response, err := http.Post(app.URL+path, form.FormDataContentType(), &body)
+		if err != nil {
+			t.Fatal(err)
+		}
+		defer response.Body.Close()
+		page, err := io.ReadAll(response.Body)
+		if err != nil {
+			t.Fatal(err)
+		}
+		return response.StatusCode, string(page)
+	}
+	list := "\ufeffPlan;Price per pupil;Note\r\nTwilight;\"4,50 €\";\"an hour\nbefore dark\"\r\nMidnight;\"7,00 €\";\r\n"
+	if status, page := upload("/sites/fennmoor/paste", list); status != http.StatusOK || !strings.Contains(page, "4.50 EUR") || !strings.Contains(page, `value="evenings"`) {
+		t.Errorf("read: %d %.300s", status, page)
+	}
+	if status, page := upload("/sites/fennmoor/paste/make", list); status != http.StatusOK || !strings.Contains(page, "Twilight") || !strings.Contains(page, "an hour before dark") {
+		t.Errorf("made: %d", status)
+	}
+	if status, page := upload("/sites/fennmoor/paste", strings.Repeat("a,b\n", 5<<20/4)); status != http.StatusUnprocessableEntity || !strings.Contains(page, "5.0 MB") {
+		t.Errorf("5 MB: %d %.200s", status, page)
+	}
+	if status, page := upload("/sites/fennmoor/paste", "PK\x03\x04\x00\xff"); status != http.StatusUnprocessableEntity || !strings.Contains(page, "not a table") {
+		t.Errorf("a packed file: %d %.200s", status, page)
 	}
 }

@@ -59,16 +59,16 @@ func (t TextType) Parse(text string) (Value, error) {
 	if !utf8.ValidString(text) {
 		return nil, fmt.Errorf("the text is not valid UTF-8")
 	}
-	text = strings.ReplaceAll(text, "\r\n", "\n")
-	if !t.Lines {
-		text = strings.Join(strings.Fields(text), " ")
-	}
-	text = strings.TrimSpace(strings.Map(func(r rune) rune {
-		if r < ' ' && r != '\n' || r == 0x7f {
+	text = strings.Map(func(r rune) rune {
+		if r < ' ' && r != '\n' && r != '\t' || r == 0x7f {
 			return -1
 		}
 		return r
-	}, text))
+	}, strings.ReplaceAll(text, "\r\n", "\n"))
+	if !t.Lines {
+		text = strings.Join(strings.Fields(text), " ")
+	}
+	text = strings.TrimSpace(text)
 	if n := utf8.RuneCountInString(text); n > t.Most {
 		return nil, fmt.Errorf("the text has %d characters; at most %d fit here", n, t.Most)
 	}

@@ -16,7 +16,11 @@ export class Grid {
     desk.onChange((live) => this.afterChange(live));
     this.scroll.addEventListener('keydown', (event) => this.onKey(event));
     this.scroll.addEventListener('pointerdown', (event) => this.onPointer(event));
-    this.scroll.addEventListener('dblclick', (event) => { if (event.target.closest('[data-at]')) this.edit(); });
+    this.scroll.addEventListener('dblclick', (event) => {
+      const cell = event.target.closest('[data-at]');
+      if (cell && this.turns(cell)) this.toggle(cell);
+      else if (cell || event.target.closest('thead .record')) this.edit();
+    });
     this.scroll.addEventListener('focusin', (event) => this.onFocus(event));
     document.addEventListener('copy', (event) => this.onCopy(event));
     document.addEventListener('cut', (event) => { if (this.onCopy(event)) this.clear(); });
@@ -79,25 +83,47 @@ export class Grid {
     };
   }
 
+  // sayOrigin says below the grid what the cursor is on, where a look value comes from, and what can be done to
+  // it: everything that has a key has a button here too.
   sayOrigin(cell) {
     const origin = document.getElementById('origin');
-    const { record, property, column } = this.where(cell);
-    origin.replaceChildren();
-    if (!property || !cell.dataset.at) return;
+    const { record, item, property, column } = this.where(cell);
     const bold = document.createElement('b');
-    const who = record ? this.rows[0][column].dataset.name : ['', 'All', 'Featured'][column];
-    bold.textContent = [this.desk.part, property, who, this.desk.width].join(' · ');
-    origin.append(bold, cell.dataset.origin ?? '');
-    const offer = (label, name, value) => {
+    const acts = [];
+    if (cell.matches('thead .record')) {
+      bold.textContent = cell.dataset.name;
+      const featured = cell.classList.contains('featured');
+      acts.push([featured ? 'Stop featuring' : 'Feature', () => this.headAct(this.cell(), 'f')], ['Rename', () => this.headAct(this.cell(), 'enter')],
+        ['Duplicate', () => this.headAct(this.cell(), 'd')], ['Add after', () => this.headAct(this.cell(), 'a')], ['Delete', () => this.headAct(this.cell(), 'delete')]);
+    } else if (item && cell.matches('th')) {
+      bold.textContent = cell.dataset.text;
+      acts.push(['Rename', () => this.headAct(this.cell(), 'enter')], ['Duplicate', () => this.headAct(this.cell(), 'd')],
+        ['Add after', () => this.headAct(this.cell(), 'a')], ['Delete', () => this.headAct(this.cell(), 'delete')]);
+    } else if (cell.dataset.at) {
+      const who = record ? this.rows[0][column].dataset.name : ['', 'All', 'Featured'][column];
+      const what = property ? [this.desk.part, property, who, this.desk.width] : [cell.parentElement.firstElementChild.textContent.trim(), who];
+      bold.textContent = what.join(' · ');
+      if (cell.classList.contains('exception') && property) acts.push(['Lift to All', () => this.desk.send({ act: 'lift', key: this.cell().dataset.at.slice(5) }), 'lift']);
+      if (property && cell.parentElement.querySelector('.exception')) acts.push(['Even out', () => this.desk.send({ act: 'even', property }), 'even']);
+      acts.push(['Clear', () => this.clear()], ['Copy', () => navigator.clipboard.writeText(this.copied())],
+        ['Paste', async () => this.paste(await navigator.clipboard.readText())]);
+    }
+    // Buttons that stay the same are left alone: a press must not lose its button to an answer that comes meanwhile.
+    const shows = [cell.dataset.at ?? cell.id, bold.textContent, cell.dataset.origin, ...acts.map(([label]) => label)].join('|');
+    if (origin.dataset.shows === shows) return;
+    origin.dataset.shows = shows;
+    const buttons = acts.map(([label, act, name]) => {
       const button = document.createElement('button');
       button.type = 'button';
       button.className = 'link';
-      button.dataset[name] = value;
       button.textContent = label;
-      origin.append(button);
-    };
-    if (cell.classList.contains('exception')) offer('Lift to All', 'lift', cell.dataset.at.slice(5));
-    if (cell.parentElement.querySelector('.exception')) offer('Even out', 'even', property);
+      if (name) button.dataset.name = name;
+      button.addEventListener('click', act);
+      return button;
+    });
+    const says = document.createElement('span');
+    says.textContent = cell.dataset.origin ?? '';
+    origin.replaceChildren(bold, says, ...buttons);
   }
 
   selected() {
@@ -156,15 +182,13 @@ export class Grid {
     else if (key === 'End') { done(); this.moveTo(control ? 1e6 : this.cursor.row, 1e6, shiftKey); }
     else if (key === 'PageDown' || key === 'PageUp') { done(); this.moveTo(this.cursor.row + (key === 'PageDown' ? 12 : -12), this.cursor.column, shiftKey); }
     else if (key === 'Escape') { done(); this.leave(); }
-    else if (altKey && key.toLowerCase() === 'u') { done(); document.querySelector('#origin [data-lift]')?.click(); }
-    else if (altKey && key.toLowerCase() === 'e') { done(); document.querySelector('#origin [data-even]')?.click(); }
+    else if (altKey && key.toLowerCase() === 'u') { done(); document.querySelector('#origin [data-name=lift]')?.click(); }
+    else if (altKey && key.toLowerCase() === 'e') { done(); document.querySelector('#origin [data-name=even]')?.click(); }
     else if (control || altKey) return;
-    else if (cell.matches('thead .record')) this.onRecordKey(event, cell);
-    else if (cell.matches('th[scope=row]') && cell.parentElement.dataset.item) this.onItemKey(event, cell);
+    else if (cell.matches('thead .record') || (cell.matches('th') && cell.parentElement.dataset.item)) this.onHeadKey(event, cell);
     else if (key === 'Enter' || key === 'F2') { done(); this.edit(); }
     else if (key === 'Delete' || key === 'Backspace') { done(); this.clear(); }
-    else if (key === ' ' && cell.dataset.mark) { done(); this.toggle(cell); }
-    else if (key === ' ' && cell.dataset.at?.startsWith('featured/')) { done(); this.toggle(cell); }
+    else if (key === ' ' && this.turns(cell)) { done(); this.toggle(cell); }
     else if (key.length === 1 && cell.dataset.at) { done(); this.edit(key); }
   }
 
@@ -188,34 +212,31 @@ export class Grid {
     }
   }
 
-  onRecordKey(event, cell) {
-    const record = cell.dataset.record;
-    const on = cell.classList.contains('featured') ? 'no' : 'yes';
-    const acts = {
-      f: () => this.desk.send({ act: 'feature', record, on }),
-      d: () => this.then(this.desk.send({ act: 'duplicate', record }), () => this.moveTo(0, this.cursor.column + 1)),
-      a: () => this.then(this.desk.send({ act: 'add', after: record }), () => this.moveTo(1, this.cursor.column + 1)),
-      delete: () => this.desk.send({ act: 'remove', record }),
-      backspace: () => this.desk.send({ act: 'remove', record }),
-      enter: () => { this.moveTo(1, this.cursor.column); this.edit(); },
-      f2: () => { this.moveTo(1, this.cursor.column); this.edit(); },
-    };
-    const perform = acts[event.key.toLowerCase()];
-    if (perform) { event.preventDefault(); perform(); }
+  onHeadKey(event, cell) {
+    if (this.headAct(cell, event.key.toLowerCase())) event.preventDefault();
   }
 
-  onItemKey(event, cell) {
-    const { item, axis } = this.where(cell);
-    const acts = {
-      d: () => this.then(this.desk.send({ act: 'item-duplicate', axis, item }), () => this.moveTo(this.cursor.row + 1, 0)),
-      a: () => this.then(this.desk.send({ act: 'item-add', axis, after: item }), () => this.moveTo(this.cursor.row + 1, 0)),
-      delete: () => this.desk.send({ act: 'item-remove', axis, item }),
-      backspace: () => this.desk.send({ act: 'item-remove', axis, item }),
+  // headAct carries out what a key does on the head of a record or an item; it is false for a key that does nothing.
+  headAct(cell, key) {
+    const { record, item, axis } = this.where(cell);
+    const { row, column } = this.cursor;
+    const { desk } = this;
+    const acts = cell.matches('thead .record') ? {
+      f: () => desk.send({ act: 'feature', record, on: cell.classList.contains('featured') ? 'no' : 'yes' }),
+      d: () => this.then(desk.send({ act: 'duplicate', record }), () => this.moveTo(0, column + 1)),
+      a: () => this.then(desk.send({ act: 'add', after: record }), () => this.moveTo(1, column + 1)),
+      delete: () => desk.send({ act: 'remove', record }),
+      enter: () => { this.moveTo(1, column); this.edit(); },
+    } : {
+      d: () => this.then(desk.send({ act: 'item-duplicate', axis, item }), () => this.moveTo(row + 1, 0)),
+      a: () => this.then(desk.send({ act: 'item-add', axis, after: item }), () => this.moveTo(row + 1, 0)),
+      delete: () => desk.send({ act: 'item-remove', axis, item }),
       enter: () => this.edit(),
-      f2: () => this.edit(),
     };
-    const perform = acts[event.key.toLowerCase()];
-    if (perform) { event.preventDefault(); perform(); }
+    acts.backspace = acts.delete;
+    acts.f2 = acts.enter;
+    acts[key]?.();
+    return Boolean(acts[key]);
   }
 
   // carry moves the record or the item under the cursor by one place.
@@ -253,6 +274,9 @@ export class Grid {
       if (again) this.moveToCell(again);
     });
   }
+
+  // turns tells whether a cell is a plain yes or no.
+  turns(cell) { return Boolean(cell.dataset.mark) || Boolean(cell.dataset.at?.startsWith('featured/')); }
 
   toggle(cell) {
     this.write([{ at: cell.dataset.at, text: cell.dataset.text === 'yes' ? 'no' : 'yes' }]);
@@ -337,17 +361,24 @@ export class Grid {
     if (this.editor.value !== cell?.dataset.text || this.pending.has(at)) this.write([{ at, text: this.editor.value }]);
   }
 
+  copied() {
+    return writeTSV(this.rectangle().map((row) => row.map((cell) => cell.dataset.text ?? cell.textContent.trim())));
+  }
+
   onCopy(event) {
     if (!this.scroll.contains(document.activeElement) || this.editing) return false;
     event.preventDefault();
-    event.clipboardData.setData('text/plain', writeTSV(this.rectangle().map((row) => row.map((cell) => cell.dataset.text ?? cell.textContent.trim()))));
+    event.clipboardData.setData('text/plain', this.copied());
     return true;
   }
 
-  async onPaste(event) {
+  onPaste(event) {
     if (!this.scroll.contains(document.activeElement) || this.editing) return;
     event.preventDefault();
-    const text = event.clipboardData.getData('text/plain');
+    this.paste(event.clipboardData.getData('text/plain'));
+  }
+
+  async paste(text) {
     const top = Math.min(this.anchor.row, this.cursor.row);
     const left = Math.min(this.anchor.column, this.cursor.column);
     const at = this.rows[top]?.[left]?.dataset.at;

@@ -19,8 +19,6 @@ document.addEventListener('click', (event) => {
   else if ((button = hit('[data-add-item]'))) grid.then(act('item-add', { axis: button.dataset.addItem }), () => grid.lastItem(button.dataset.addItem));
   else if ((button = hit('[data-part]'))) desk.choose({ part: button.dataset.part });
   else if ((button = hit('[data-settle]'))) desk.settle(button.dataset.settle, button.dataset.value);
-  else if ((button = hit('[data-lift]'))) act('lift', { key: button.dataset.lift });
-  else if ((button = hit('[data-even]'))) act('even', { property: button.dataset.even });
   else if (hit('[data-help]')) document.getElementById('help').showModal();
 });
 

@@ -1,0 +1,174 @@
+package ledger_test
+
+import (
+	"errors"
+	"testing"
+
+	"rubrel/core/document"
+	"rubrel/core/ledger"
+	"rubrel/demo"
+	"rubrel/dresses"
+	"rubrel/kinds"
+	"rubrel/render"
+)
+
+var all = kinds.All()
+
+type bench struct {
+	t    *testing.T
+	site *document.Site
+	tree any
+}
+
+func newBench(t *testing.T) *bench {
+	t.Helper()
+	site, tree, err := document.Parse(demo.Fennmoor, all)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return &bench{t, site, tree}
+}
+
+func (b *bench) block() *document.Block {
+	block, _ := b.site.BlockByID("memberships")
+	return block
+}
+
+func (b *bench) grid(part, width string) *ledger.Grid {
+	b.t.Helper()
+	registry, err := dresses.Load(all)
+	if err != nil {
+		b.t.Fatal(err)
+	}
+	cascade, tokens, err := render.Cascade(b.site, registry, "memberships")
+	if err != nil {
+		b.t.Fatal(err)
+	}
+	g, err := ledger.Build(b.site, b.block(), cascade, tokens, part, width)
+	if err != nil {
+		b.t.Fatal(err)
+	}
+	return g
+}
+
+func (b *bench) do(change document.Change, err error) error {
+	if err != nil {
+		return err
+	}
+	result, err := document.Apply(b.tree, b.site, change)
+	if err == nil {
+		b.site, b.tree = result.Site, result.Tree
+	}
+	return err
+}
+
+func cellAt(g *ledger.Grid, at string) (ledger.Cell, bool) {
+	for _, s := range g.Sections {
+		for _, r := range s.Rows {
+			for _, c := range append([]ledger.Cell{r.Head}, r.Cells...) {
+				if c.At == at {
+					return c, true
+				}
+			}
+		}
+	}
+	return ledger.Cell{}, false
+}
+
+// What is typed into a cell is what the cell then holds, for every cell of the grid that says something.
+func TestWhatIsTypedIsHeld(t *testing.T) {
+	b := newBench(t)
+	for _, part := range []string{"card", "price", "button"} {
+		for _, section := range b.grid(part, "wide").Sections {
+			for _, row := range section.Rows {
+				for _, c := range append([]ledger.Cell{row.Head}, row.Cells...) {
+					if c.At == "" || c.Text == "" {
+						continue
+					}
+					change, err := ledger.Change(b.block(), c.At, c.Text)
+					if err != nil {
+						t.Errorf("%s: %v", c.At, err)
+						continue
+					}
+					if err := b.do(change, nil); !errors.Is(err, document.Nothing) {
+						t.Errorf("%s: its own text %q changes it (%v)", c.At, c.Text, err)
+					}
+				}
+			}
+		}
+	}
+}
+
+func TestLookCells(t *testing.T) {
+	b := newBench(t)
+	at := func(key string) string { return "look/" + key }
+	say := func(key, text string) {
+		t.Helper()
+		if err := b.do(ledger.Change(b.block(), at(key), text)); err != nil {
+			t.Fatal(err)
+		}
+	}
+	expect := func(width, key string, state ledger.State, shown string) {
+		t.Helper()
+		c, ok := cellAt(b.grid("price", width), at(key))
+		if !ok || c.State != state || c.Shown != shown {
+			t.Errorf("%s in %s: %s %q, want %s %q", key, width, c.State, c.Shown, state, shown)
+		}
+	}
+	expect("wide", "price.font-size", ledger.Followed, "type-8")
+	expect("middle", "price.font-size@middle", ledger.Followed, "type-7")
+	say("price.font-size", "44")
+	say("zenith:price.font-size", "48")
+	expect("wide", "price.font-size", ledger.Said, "44px")
+	expect("wide", "dusk:price.font-size", ledger.Followed, "44px")
+	expect("wide", "zenith:price.font-size", ledger.Exception, "48px")
+	expect("wide", "price.color@featured", ledger.Followed, "feature-accent")
+	c, _ := cellAt(b.grid("price", "wide"), at("zenith:price.font-size"))
+	if c.Origin != "48px, said here; block says 44px." {
+		t.Errorf("origin %q", c.Origin)
+	}
+	if c, _ = cellAt(b.grid("sign", "wide"), at("sign.color")); c.Swatch != "#10203a" || c.State != ledger.Followed {
+		t.Errorf("an inherited colour: %+v", c)
+	}
+	// Emptied, a cell follows again.
+	say("zenith:price.font-size", "")
+	expect("wide", "zenith:price.font-size", ledger.Followed, "44px")
+}
+
+func TestPaste(t *testing.T) {
+	b := newBench(t)
+	batch, left, err := b.grid("card", "wide").Paste(b.block(), "fact/meridian/price:month:eur", [][]string{{"20", "40", "beyond"}, {"200", "400"}})
+	if err != nil || left != 1 || len(batch.Changes) != 4 {
+		t.Fatalf("%d changes, %d left out (%v)", len(batch.Changes), left, err)
+	}
+	if err := b.do(batch, nil); err != nil {
+		t.Fatal(err)
+	}
+	for at, want := range map[string]string{"fact/meridian/price:month:eur": "20", "fact/zenith/price:year:eur": "400", "fact/dusk/price:month:eur": "9.00"} {
+		if c, _ := cellAt(b.grid("card", "wide"), at); c.Text != want {
+			t.Errorf("%s holds %q, want %q", at, c.Text, want)
+		}
+	}
+	if _, _, err := b.grid("card", "wide").Paste(b.block(), "fact/gone/title", [][]string{{"x"}}); err == nil {
+		t.Error("pasted into a cell that is not there")
+	}
+	for _, at := range []string{"", "fact/dusk", "fact/a/b/c", "look/x", "item/features", "nothing/at/all"} {
+		if change, err := ledger.Change(b.block(), at, "x"); err == nil {
+			t.Errorf("%q is %v", at, change)
+		}
+	}
+}
+
+// What the set says for all is shown where a record follows it, and an own text is an exception.
+func TestSetFacts(t *testing.T) {
+	b := newBench(t)
+	if c, _ := cellAt(b.grid("card", "wide"), "fact/dusk/button"); c.State != ledger.Followed || c.Shown != "Join as {plan}" {
+		t.Errorf("following: %+v", c)
+	}
+	if err := b.do(ledger.Change(b.block(), "fact/dusk/button", "Try it")); err != nil {
+		t.Fatal(err)
+	}
+	if c, _ := cellAt(b.grid("card", "wide"), "fact/dusk/button"); c.State != ledger.Exception || c.Shown != "Try it" {
+		t.Errorf("own: %+v", c)
+	}
+}

@@ -1,0 +1,65 @@
+package dresses_test
+
+import (
+	"testing"
+
+	"rubrel/core/colour"
+	"rubrel/core/look"
+	"rubrel/dresses"
+	"rubrel/kinds"
+)
+
+// pairs are the tokens that stand on each other in the kinds' default looks.
+var pairs = []struct{ ink, ground look.Token }{
+	{"ink", "ground"}, {"ink", "raised"}, {"quiet", "ground"}, {"quiet", "raised"}, {"on-accent", "accent"}, {"accent", "raised"},
+	{"on-feature", "feature"}, {"feature-quiet", "feature"}, {"feature-accent", "feature"}, {"on-feature-accent", "feature-accent"},
+	{"good", "raised"}, {"warn", "raised"}, {"raised", "ink"},
+}
+
+// WCAG 2.2, success criterion 1.4.3: text on its ground has a contrast of at least 4.5, in every dress, light and
+// dark. An accent that a dress uses as a ground only may be nearer to the paper.
+func TestContrast(t *testing.T) {
+	registry, err := dresses.Load(kinds.All())
+	if err != nil {
+		t.Fatal(err)
+	}
+	if len(registry) < 2 {
+		t.Fatalf("%d dresses", len(registry))
+	}
+	for name, dress := range registry {
+		for scheme, tokens := range map[string]look.Tokens{"light": dress.Light, "dark": dress.Dark} {
+			of := func(token look.Token) colour.Colour { return tokens.Value(token).(look.ColourValue).Colour }
+			for _, p := range pairs {
+				if name == "almanac" && scheme == "light" && p.ink == "accent" {
+					continue // amber: a ground for badges
+				}
+				if got := colour.Contrast(of(p.ink), of(p.ground)); got < 4.5 {
+					t.Errorf("%s, %s: %s on %s has a contrast of %.2f", name, scheme, p.ink, p.ground, got)
+				}
+			}
+		}
+	}
+}
+
+func TestFaces(t *testing.T) {
+	registry, err := dresses.Load(kinds.All())
+	if err != nil {
+		t.Fatal(err)
+	}
+	for name, dress := range registry {
+		families := map[string]bool{}
+		for _, face := range dress.Faces {
+			families[face.Family] = true
+			for _, file := range face.Files {
+				if len(file.Bytes) < 1000 || string(file.Bytes[:4]) != "wOF2" {
+					t.Errorf("%s: %s is not WOFF 2", name, file.Path)
+				}
+			}
+		}
+		for _, token := range []look.Token{"text", "display"} {
+			if family := dress.Light.Value(token).(look.Family); !families[family[0]] {
+				t.Errorf("%s: no font of %s is carried", name, family[0])
+			}
+		}
+	}
+}
