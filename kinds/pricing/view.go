@@ -7,6 +7,7 @@ import (
 	"html/template"
 	"strconv"
 	"strings"
+	"unicode"
 
 	"rubrel/core/kind"
 	"rubrel/core/layout"
@@ -35,6 +36,7 @@ type cardView struct {
 type priceView struct {
 	Spoken string // the whole price as one text, for those who hear the page
 	From   string
+	Words  string
 	Parts  []pricePart
 	Was    string
 	Period string
@@ -59,6 +61,23 @@ func cards(v kind.View) (template.HTML, error) {
 		return "", fmt.Errorf("pricing cards: %w", err)
 	}
 	return template.HTML(b.String()), nil
+}
+
+// ems is about how wide the amount is in its own font size, on the wide side: a digit of the shipped figures is at
+// most 0.62 em, and signs and fractions are set smaller than the whole unless a look says otherwise.
+func (p priceView) ems() float64 {
+	widths := map[string]float64{"whole": 0.62, "sign": 0.45, "separator": 0.3, "fraction": 0.34}
+	total := 0.1
+	for _, part := range p.Parts {
+		for _, r := range part.Text {
+			if unicode.IsPunct(r) || unicode.IsSpace(r) {
+				total += 0.3
+				continue
+			}
+			total += widths[part.Part]
+		}
+	}
+	return total
 }
 
 func newCard(v kind.View, record kind.Record) cardView {
@@ -119,7 +138,7 @@ func (c *cardView) price(v kind.View, record kind.Record) {
 func newPrice(price pricing.Price, period string, unit money.Currency, locale money.Locale, style money.Style) priceView {
 	switch {
 	case price.Words != "":
-		return priceView{Spoken: price.Words, Parts: []pricePart{{"whole", price.Words}}}
+		return priceView{Spoken: price.Words, Words: price.Words}
 	case price.Free:
 		return priceView{Spoken: "Free", Parts: []pricePart{{"whole", "Free"}}}
 	}
@@ -151,6 +170,13 @@ func cardsVariables(v kind.View) []kind.Variable {
 	n := len(v.Set.Records)
 	variables := []kind.Variable{{Name: "--rb-rows", Value: strconv.Itoa(rowsAbove + max(1, len(v.Set.Items("features"))))},
 		{Name: "--rb-lines", Value: strconv.Itoa(max(1, len(v.Set.Items("features"))))}}
+	widest := 1.0
+	for _, record := range v.Set.Records {
+		if card := newCard(v, record); card.Price != nil {
+			widest = max(widest, card.Price.ems())
+		}
+	}
+	variables = append(variables, kind.Variable{Name: "--rb-ems", Value: strconv.FormatFloat(widest, 'f', 2, 64)})
 	last := 0
 	for i, width := range v.Widths {
 		columns := layout.Columns(n, sideBySide(width.Frame))
