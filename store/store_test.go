@@ -12,7 +12,6 @@ import (
 
 	"rubrel/core/document"
 	"rubrel/core/kind"
-	"rubrel/demo"
 	"rubrel/kinds"
 	"rubrel/render"
 	"rubrel/store"
@@ -23,20 +22,6 @@ import (
 var shared *testkit.Cluster
 
 func TestMain(m *testing.M) { testkit.Main(m, &shared) }
-
-// withDemo is a store that holds the demo site.
-func withDemo(t testing.TB, c *testkit.Cluster) (*store.Store, string) {
-	t.Helper()
-	s, address := c.Store(t)
-	_, tree, err := document.Parse(demo.Fennmoor, kinds.All())
-	if err != nil {
-		t.Fatal(err)
-	}
-	if err := s.CreateSite(t.Context(), "fennmoor", tree); err != nil {
-		t.Fatal(err)
-	}
-	return s, address
-}
 
 func price(record, text string) document.Change {
 	return document.SetFact{Set: "memberships", Record: record, Key: "price:month:eur", Text: text}
@@ -56,7 +41,7 @@ var ann = store.Author{Actor: "ann", Tab: "a", Scope: "memberships"}
 var ben = store.Author{Actor: "ben", Tab: "b", Scope: "memberships"}
 
 func TestEditUndoRedo(t *testing.T) {
-	s, _ := withDemo(t, shared)
+	s, _ := shared.DemoStore(t)
 	ctx := t.Context()
 	var trees []any
 	l, err := s.Load(ctx, "fennmoor")
@@ -112,7 +97,7 @@ func TestEditUndoRedo(t *testing.T) {
 
 // Edits to different places both survive; an edit to the same place is kept as a clash, and either value can be taken.
 func TestClash(t *testing.T) {
-	s, address := withDemo(t, shared)
+	s, address := shared.DemoStore(t)
 	other, err := store.Open(t.Context(), address, kinds.All()) // a second process
 	if err != nil {
 		t.Fatal(err)
@@ -160,7 +145,7 @@ func TestClash(t *testing.T) {
 
 // Many authors edit at once: no edit is lost and versions are dense.
 func TestConcurrentEdits(t *testing.T) {
-	s, _ := withDemo(t, shared)
+	s, _ := shared.DemoStore(t)
 	var group sync.WaitGroup
 	for i := range 8 {
 		group.Add(1)
@@ -184,7 +169,7 @@ func TestConcurrentEdits(t *testing.T) {
 
 // A change made through one process is heard in another.
 func TestChangesAreHeard(t *testing.T) {
-	s, address := withDemo(t, shared)
+	s, address := shared.DemoStore(t)
 	other, err := store.Open(t.Context(), address, kinds.All())
 	if err != nil {
 		t.Fatal(err)
@@ -208,7 +193,7 @@ func TestChangesAreHeard(t *testing.T) {
 }
 
 func TestSites(t *testing.T) {
-	s, _ := withDemo(t, shared)
+	s, _ := shared.DemoStore(t)
 	tree, _, err := document.New("Saltline", "en", "slipway", kinds.All())
 	_ = tree
 	if err != nil {
@@ -231,7 +216,7 @@ func TestSites(t *testing.T) {
 
 // Releases are numbered in order and never change; equal files are kept once.
 func TestReleases(t *testing.T) {
-	s, _ := withDemo(t, shared)
+	s, _ := shared.DemoStore(t)
 	files := []render.File{{Path: "index.html", Type: "text/html", Bytes: []byte("one")}, {Path: "a.css", Type: "text/css", Bytes: []byte("css")}}
 	for want := 1; want <= 3; want++ {
 		files[0].Bytes = fmt.Appendf(nil, "page %d", want)
@@ -260,7 +245,7 @@ func TestNoSavedEditIsLost(t *testing.T) {
 		t.Fatal(err)
 	}
 	defer c.Remove()
-	s, _ := withDemo(t, c)
+	s, _ := c.DemoStore(t)
 	var last *store.Loaded
 	for version := range int64(20) {
 		if last, err = s.Edit(t.Context(), "fennmoor", ann, version, price("dusk", fmt.Sprint(100+version))); err != nil {
@@ -292,7 +277,7 @@ func BenchmarkEdit(b *testing.B) {
 		b.Fatal(err)
 	}
 	defer c.Remove()
-	s, _ := withDemo(b, c)
+	s, _ := c.DemoStore(b)
 	var took []time.Duration
 	for i := 0; b.Loop(); i++ {
 		start := time.Now()

@@ -4,8 +4,6 @@ import (
 	"net/http/httptest"
 	"testing"
 
-	"rubrel/core/document"
-	"rubrel/demo"
 	"rubrel/dresses"
 	"rubrel/kinds"
 	"rubrel/standin/webhost"
@@ -25,14 +23,7 @@ type Application struct {
 // Start starts the application over an empty database, with the demo site in it.
 func (c *Cluster) Start(t testing.TB) *Application {
 	t.Helper()
-	s, address := c.Store(t)
-	_, tree, err := document.Parse(demo.Fennmoor, kinds.All())
-	if err != nil {
-		t.Fatal(err)
-	}
-	if err := s.CreateSite(t.Context(), "fennmoor", tree); err != nil {
-		t.Fatal(err)
-	}
+	s, address := c.DemoStore(t)
 	app := Serve(t, s)
 	app.Database = address
 	host := httptest.NewServer(webhost.New(t.TempDir()))

@@ -18,6 +18,8 @@ import (
 
 	"github.com/jackc/pgx/v5"
 
+	"rubrel/core/document"
+	"rubrel/demo"
 	"rubrel/kinds"
 	"rubrel/store"
 	"rubrel/store/cluster"
@@ -101,6 +103,20 @@ func (c *Cluster) Store(t testing.TB) (*store.Store, string) {
 		t.Fatal(err)
 	}
 	t.Cleanup(s.Close)
+	return s, address
+}
+
+// DemoStore opens a store that holds the demo site as "fennmoor".
+func (c *Cluster) DemoStore(t testing.TB) (*store.Store, string) {
+	t.Helper()
+	s, address := c.Store(t)
+	_, tree, err := document.Parse(demo.Fennmoor, kinds.All())
+	if err != nil {
+		t.Fatal(err)
+	}
+	if err := s.CreateSite(t.Context(), "fennmoor", tree); err != nil {
+		t.Fatal(err)
+	}
 	return s, address
 }
 

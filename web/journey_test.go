@@ -2,7 +2,6 @@ package web_test
 
 import (
 	"fmt"
-	"io"
 	"net/http"
 	"strings"
 	"testing"
@@ -39,24 +38,6 @@ func everyFrame(b *testkit.Browser, expression string) {
 	for _, width := range []string{"wide", "middle", "narrow"} {
 		b.Await(inProof(width, expression))
 	}
-}
-
-func fetch(t *testing.T, address string) (int, string) {
-	t.Helper()
-	request, err := http.NewRequestWithContext(t.Context(), http.MethodGet, address, nil)
-	if err != nil {
-		t.Fatal(err)
-	}
-	response, err := http.DefaultClient.Do(request)
-	if err != nil {
-		t.Fatal(err)
-	}
-	defer response.Body.Close()
-	body, err := io.ReadAll(response.Body)
-	if err != nil {
-		t.Fatal(err)
-	}
-	return response.StatusCode, string(body)
 }
 
 // TestJourney goes from a pasted list to a published page as a designer does.

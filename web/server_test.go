@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"context"
 	"io"
+	"maps"
 	"mime/multipart"
 	"net"
 	"net/http"
@@ -14,14 +15,13 @@ import (
 	"rubrel/testkit"
 )
 
-// post sends a form as a page of Rubrel's own would; header may say otherwise.
-func post(t *testing.T, address string, form url.Values, header http.Header) (int, string) {
+// ask sends a request and returns the status and the body.
+func ask(t *testing.T, method, address string, header http.Header, body io.Reader) (int, string) {
 	t.Helper()
-	request, err := http.NewRequestWithContext(t.Context(), http.MethodPost, address, strings.NewReader(form.Encode()))
+	request, err := http.NewRequestWithContext(t.Context(), method, address, body)
 	if err != nil {
 		t.Fatal(err)
 	}
-	request.Header.Set("Content-Type", "application/x-www-form-urlencoded")
 	for name, values := range header {
 		request.Header[name] = values
 	}
@@ -30,11 +30,24 @@ func post(t *testing.T, address string, form url.Values, header http.Header) (in
 		t.Fatal(err)
 	}
 	defer response.Body.Close()
-	body, err := io.ReadAll(response.Body)
+	answer, err := io.ReadAll(response.Body)
 	if err != nil {
 		t.Fatal(err)
 	}
-	return response.StatusCode, string(body)
+	return response.StatusCode, string(answer)
+}
+
+func fetch(t *testing.T, address string) (int, string) {
+	t.Helper()
+	return ask(t, http.MethodGet, address, nil, nil)
+}
+
+// post sends a form as a page of Rubrel's own would; header may say otherwise.
+func post(t *testing.T, address string, form url.Values, header http.Header) (int, string) {
+	t.Helper()
+	all := http.Header{"Content-Type": {"application/x-www-form-urlencoded"}}
+	maps.Copy(all, header)
+	return ask(t, http.MethodPost, address, all, strings.NewReader(form.Encode()))
 }
 
 const benchPath = "/sites/fennmoor/blocks/memberships"
@@ -243,16 +256,7 @@ func TestUpload(t *testing.T) {
 		if err := form.Close(); err != nil {
 			t.Fatal(err)
 		}
-		response, err := http.Post(app.URL+path, form.FormDataContentType(), &body)
-		if err != nil {
-			t.Fatal(err)
-		}
-		defer response.Body.Close()
-		page, err := io.ReadAll(response.Body)
-		if err != nil {
-			t.Fatal(err)
-		}
-		return response.StatusCode, string(page)
+		return ask(t, http.MethodPost, app.URL+path, http.Header{"Content-Type": {form.FormDataContentType()}}, &body)
 	}
 	list := "\ufeffPlan;Price per pupil;Note\r\nTwilight;\"4,50 €\";\"an hour\nbefore dark\"\r\nMidnight;\"7,00 €\";\r\n"
 	if status, page := upload("/sites/fennmoor/paste", list); status != http.StatusOK || !strings.Contains(page, "4.50 EUR") || !strings.Contains(page, `value="evenings"`) {

@@ -2,6 +2,8 @@ package main
 
 import (
 	"context"
+	"crypto/sha256"
+	"encoding/hex"
 	"errors"
 	"fmt"
 	"io"
@@ -59,11 +61,7 @@ func demoCommand(ctx context.Context, _ []string, out io.Writer) (err error) {
 	if err != nil {
 		return errors.Join(err, listener.Close())
 	}
-	home, err := filepath.Abs(setting("RUBREL_HOME", ".rubrel"))
-	if err != nil {
-		return err
-	}
-	database, err := cluster.Start(ctx, filepath.Join(home, "postgres"), cluster.Options{})
+	home, database, err := startDatabase(ctx)
 	if err != nil {
 		return err
 	}
@@ -90,6 +88,25 @@ func demoCommand(ctx context.Context, _ []string, out io.Writer) (err error) {
 	}
 	fmt.Fprintf(out, "Rubrel is at            http://%s/\nThe web host stand-in   %s/\nData                    %s\n", listener.Addr(), hostURL, home)
 	return serve(ctx, served{listener, handler}, served{hostListener, webhost.New(folder)})
+}
+
+// startDatabase starts the demo's cluster in RUBREL_HOME. Where nothing is set and the unprivileged user cannot
+// reach this folder (a checkout below /root), it goes to /var/tmp, under a name made of this folder's.
+func startDatabase(ctx context.Context) (home string, c *cluster.Cluster, err error) {
+	home, err = filepath.Abs(setting("RUBREL_HOME", ".rubrel"))
+	if err != nil {
+		return "", nil, err
+	}
+	c, err = cluster.Start(ctx, filepath.Join(home, "postgres"), cluster.Options{})
+	if errors.Is(err, cluster.ErrUnreachable) && os.Getenv("RUBREL_HOME") == "" {
+		sum := sha256.Sum256([]byte(home))
+		home = "/var/tmp/rubrel-" + hex.EncodeToString(sum[:4])
+		c, err = cluster.Start(ctx, filepath.Join(home, "postgres"), cluster.Options{})
+	}
+	if errors.Is(err, cluster.ErrUnreachable) {
+		err = fmt.Errorf("%w: set RUBREL_HOME to a folder it can reach, such as /var/tmp/rubrel", err)
+	}
+	return home, c, err
 }
 
 func listen(name, otherwise string) (net.Listener, error) {

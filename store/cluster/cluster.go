@@ -37,6 +37,9 @@ type Cluster struct {
 
 const role = "rubrel"
 
+// ErrUnreachable is the error for a folder that the unprivileged user cannot enter.
+var ErrUnreachable = errors.New("the user postgres cannot enter the folder")
+
 // Start finds the cluster in a folder, makes it where there is none, and starts it where it does not run. A
 // cluster that was killed recovers by itself. The folder must be reachable by the user "postgres" when the
 // program runs as root.
@@ -97,11 +100,8 @@ func findPrograms() (string, error) {
 
 // prepare makes the folder, and as root gives it to the unprivileged user that will run the server.
 func (c *Cluster) prepare() error {
-	if err := os.MkdirAll(c.home, 0o755); err != nil {
-		return fmt.Errorf("cluster: %w", err)
-	}
 	if os.Geteuid() != 0 {
-		return nil
+		return makeFolder(c.home)
 	}
 	owner, err := user.Lookup("postgres")
 	if err != nil {
@@ -112,14 +112,27 @@ func (c *Cluster) prepare() error {
 	c.as = &syscall.Credential{Uid: uint32(uid), Gid: uint32(gid)}
 	for dir := filepath.Dir(c.home); dir != "/"; dir = filepath.Dir(dir) {
 		info, err := os.Stat(dir)
+		if errors.Is(err, os.ErrNotExist) {
+			continue // it is made below, open to all
+		}
 		if err != nil {
 			return fmt.Errorf("cluster: %w", err)
 		}
 		if info.Mode()&0o001 == 0 {
-			return fmt.Errorf("cluster: the user postgres cannot enter %s; set RUBREL_HOME to a folder it can reach, such as /var/tmp/rubrel", dir)
+			return fmt.Errorf("cluster: %w %s", ErrUnreachable, dir)
 		}
 	}
+	if err := makeFolder(c.home); err != nil {
+		return err
+	}
 	if err := os.Chown(c.home, uid, gid); err != nil {
+		return fmt.Errorf("cluster: %w", err)
+	}
+	return nil
+}
+
+func makeFolder(path string) error {
+	if err := os.MkdirAll(path, 0o755); err != nil {
 		return fmt.Errorf("cluster: %w", err)
 	}
 	return nil
