@@ -129,3 +129,47 @@ func (a *Decimal) UnmarshalJSON(b []byte) error {
 	}
 	return err
 }
+
+// QuoRem divides a by b > 0 into a whole quotient, rounded down, and a remainder that is 0 or more and less than b.
+func (a Decimal) QuoRem(b Decimal) (quotient, remainder Decimal) {
+	if b.Cmp(Decimal{}) <= 0 {
+		panic("money: QuoRem by " + b.String())
+	}
+	quotient = apply(exact.QuoInteger, a, b)
+	remainder = a.Sub(quotient.Mul(b))
+	if remainder.IsNegative() {
+		quotient = quotient.Sub(NewDecimal(1, 0))
+		remainder = remainder.Add(b)
+	}
+	return quotient, remainder
+}
+
+// QuoHalfUp divides a by b, rounded to the given number of places, ties away from zero.
+func (a Decimal) QuoHalfUp(b Decimal, places int) Decimal {
+	if b.IsZero() {
+		panic("money: division by zero")
+	}
+	// The quotient in units of the last place is the whole part of |a|·10^places / |b|; twice the remainder decides.
+	scaled, divisor := a.Mul(NewDecimal(1, int32(places))), b
+	negative := a.IsNegative() != b.IsNegative()
+	if scaled.IsNegative() {
+		scaled = scaled.Neg()
+	}
+	if divisor.IsNegative() {
+		divisor = divisor.Neg()
+	}
+	quotient, remainder := scaled.QuoRem(divisor)
+	if remainder.Add(remainder).Cmp(divisor) >= 0 {
+		quotient = quotient.Add(NewDecimal(1, 0))
+	}
+	if negative {
+		quotient = quotient.Neg()
+	}
+	return quotient.Mul(NewDecimal(1, int32(-places))).HalfUp(places)
+}
+
+// Whole is the decimal as an int64; false where it has a fraction or does not fit.
+func (a Decimal) Whole() (int64, bool) {
+	n, err := a.d.Int64()
+	return n, err == nil
+}

@@ -1,0 +1,186 @@
+package pricing
+
+import (
+	"rubrel/core/kind"
+	"rubrel/core/money"
+)
+
+// Origin says how a price came about.
+type Origin string
+
+// The origins of a price.
+const (
+	SaidPrice      Origin = "said"
+	RulePrice      Origin = "rule"      // from the base period, by the period's rule
+	ConvertedPrice Origin = "converted" // from the base currency, by a stored rate
+)
+
+// PeriodLine is one period of a list. The first is the base.
+type PeriodLine struct {
+	ID, Label string
+	Period    Period
+	Rule      *Rule
+}
+
+// CurrencyLine is one currency of a list. The first is the base.
+type CurrencyLine struct {
+	ID       string
+	Currency money.Currency
+	Rate     *money.Decimal // units of this currency for one of the base
+	Rounding money.Rounding
+}
+
+// List is a price list: what is said, and the rules by which the rest follows.
+type List struct {
+	Periods    []PeriodLine
+	Currencies []CurrencyLine
+	// Said is a plan's own price for a period in a currency.
+	Said func(plan, period, currency string) (Price, bool)
+}
+
+// NewList reads the list out of a set whose axes are periods and currencies and whose field is price. What the
+// document's own check lets through is sound; a currency that is not is left out.
+func NewList(set kind.Set) List {
+	var l List
+	for _, item := range set.Items("periods") {
+		line := PeriodLine{ID: item.ID, Label: kind.Text(item.Facts, "label")}
+		line.Period, _ = item.Facts["duration"].(Period)
+		if rule, ok := item.Facts["rule"].(Rule); ok {
+			line.Rule = &rule
+		}
+		l.Periods = append(l.Periods, line)
+	}
+	for _, item := range set.Items("currencies") {
+		currency, err := money.CurrencyByCode(kind.Text(item.Facts, "code"))
+		if err != nil {
+			continue
+		}
+		line := CurrencyLine{ID: item.ID, Currency: currency}
+		if r, ok := item.Facts["rate"].(rate); ok {
+			line.Rate = &r.Decimal
+		}
+		line.Rounding, _ = item.Facts["rounding"].(money.Rounding)
+		l.Currencies = append(l.Currencies, line)
+	}
+	records := map[string]kind.Record{}
+	for _, record := range set.Records {
+		records[record.ID] = record
+	}
+	l.Said = func(plan, period, currency string) (Price, bool) {
+		price, ok := records[plan].Facts["price:"+period+":"+currency].(Price)
+		return price, ok
+	}
+	return l
+}
+
+// Price is what a plan costs for a period in a currency, and how that came about. It is false where nothing is said
+// and nothing follows.
+//
+// What is said holds. Else a period with a rule follows from the base period in the same currency; else the amount
+// is converted from the base currency. Both are rounded by the currency's rule; what is said never is.
+func (l List) Price(plan string, period PeriodLine, currency CurrencyLine) (Price, Origin, bool) {
+	if price, ok := l.Said(plan, period.ID, currency.ID); ok {
+		return price, SaidPrice, true
+	}
+	base := l.Periods[0]
+	if period.Rule != nil && period.ID != base.ID {
+		if price, ok := l.byRule(plan, period, currency, base); ok {
+			return price, RulePrice, true
+		}
+	}
+	home := l.Currencies[0]
+	if currency.Rate == nil || currency.ID == home.ID {
+		return Price{}, "", false
+	}
+	price, _, ok := l.Price(plan, period, home)
+	if !ok {
+		return Price{}, "", false
+	}
+	return price.each(func(amount money.Decimal) money.Decimal {
+		return currency.Rounding.Apply(amount.Mul(*currency.Rate), currency.Currency)
+	}), ConvertedPrice, true
+}
+
+func (l List) byRule(plan string, period PeriodLine, currency CurrencyLine, base PeriodLine) (Price, bool) {
+	n, ok := period.Period.Times(base.Period)
+	if !ok {
+		return Price{}, false
+	}
+	price, _, ok := l.Price(plan, base, currency)
+	if !ok || price.Words != "" {
+		return Price{}, false
+	}
+	fits := true
+	derived := price.each(func(amount money.Decimal) money.Decimal {
+		applied, ok := period.Rule.Apply(amount, n)
+		if !ok {
+			fits = false
+			return amount
+		}
+		return currency.Rounding.Apply(applied, currency.Currency)
+	})
+	derived.Was = nil // an earlier price of the base period is not one of the other's
+	return derived, fits
+}
+
+// each changes the amounts of a price that has some.
+func (p Price) each(change func(money.Decimal) money.Decimal) Price {
+	if p.Free || p.Words != "" {
+		return p
+	}
+	p.Amount = change(p.Amount)
+	if p.Was != nil {
+		was := change(*p.Was)
+		p.Was = &was
+		if was.Cmp(p.Amount) <= 0 {
+			p.Was = nil // rounding has made them one
+		}
+	}
+	return p
+}
+
+// Saving is what a period saves against paying the base period as often: computed from the amounts as shown.
+type Saving struct {
+	Amount  money.Decimal
+	Percent int // rounded down, so that no page claims more than it gives
+	Free    int // whole base periods that the amount is worth; 0 where it is not a whole number of them
+}
+
+// Saving compares a period's price with the base period's. It is false where nothing is saved or the two cannot be
+// compared.
+func (l List) Saving(plan string, period PeriodLine, currency CurrencyLine) (Saving, bool) {
+	base := l.Periods[0]
+	n, commensurable := period.Period.Times(base.Period)
+	each, _, ok := l.Price(plan, base, currency)
+	whole, _, also := l.Price(plan, period, currency)
+	if !commensurable || !ok || !also || each.Words != "" || whole.Words != "" || each.Free || n < 2 {
+		return Saving{}, false
+	}
+	full := each.Amount.Mul(money.NewDecimal(int64(n), 0))
+	saved := full.Sub(whole.Amount)
+	if saved.IsNegative() || saved.IsZero() {
+		return Saving{}, false
+	}
+	s := Saving{Amount: saved}
+	percent, _ := saved.Mul(money.NewDecimal(100, 0)).QuoRem(full)
+	if n, ok := percent.Whole(); ok {
+		s.Percent = int(n)
+	}
+	if free, rest := saved.QuoRem(each.Amount); rest.IsZero() {
+		if n, ok := free.Whole(); ok {
+			s.Free = int(n)
+		}
+	}
+	return s, true
+}
+
+// Monthly is a period's amount for one base period, rounded to the currency's minor units, ties up: "the year, a
+// month". It is false where the two cannot be compared.
+func (l List) Monthly(plan string, period PeriodLine, currency CurrencyLine) (money.Decimal, bool) {
+	n, ok := period.Period.Times(l.Periods[0].Period)
+	price, _, said := l.Price(plan, period, currency)
+	if !ok || !said || price.Words != "" {
+		return money.Decimal{}, false
+	}
+	return price.Amount.QuoHalfUp(money.NewDecimal(int64(n), 0), currency.Currency.Digits), true
+}
