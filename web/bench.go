@@ -178,7 +178,7 @@ func (s *Server) readAct(l *store.Loaded, blockID string, r *http.Request) (docu
 	case "feature":
 		return document.FeatureRecord{Set: set, Record: value("record"), On: value("on") == "yes", Only: true}, "", nil
 	case "item-add":
-		return document.AddItem{Set: set, Axis: value("axis"), After: value("after")}, "", nil
+		return document.AddItem{Set: set, Axis: value("axis"), After: value("after"), Text: value("text")}, "", nil
 	case "item-duplicate":
 		return document.AddItem{Set: set, Axis: value("axis"), Copy: value("item")}, "", nil
 	case "item-remove":

@@ -170,6 +170,53 @@ func TestGridByMouse(t *testing.T) {
 	b.Await("[...document.querySelectorAll('tbody[data-axis=features] th[scope=row]')].filter(e => e.textContent.includes('New feature')).length === 2")
 }
 
+// One price list, everything else derived: a price changes and the year follows; a rule for all years; a currency in
+// one act, with a rate and a rounding; what is said is an exception from it.
+func TestDerivedPrices(t *testing.T) {
+	_, b := openBench(t)
+	derived := func(at, text string) {
+		t.Helper()
+		b.Await(fmt.Sprintf("(() => { const c = document.querySelector(%s); return c?.classList.contains('derived') && c.textContent.trim() === %s; })()", testkit.Quote(cell(at)), testkit.Quote(text)))
+	}
+	derived("fact/dusk/price:year:eur", "90.00")
+	b.Click(cell("fact/dusk/price:month:eur"))
+	b.Press("12", kb.Enter)
+	derived("fact/dusk/price:year:eur", "120.00")
+	everyFrame(b, "page.querySelector('[data-record=dusk] .rb-note').textContent.includes('€120.00 a year')")
+	b.Click(cell("item/periods/year/rule"))
+	b.Press("25%", kb.Enter)
+	derived("fact/dusk/price:year:eur", "108.00")
+	derived("fact/zenith/price:year:eur", "355.50")
+
+	b.Click("[data-add-to=currencies]")
+	b.Await("document.getElementById('adder').open")
+	b.Press("gbp", kb.Enter)
+	b.Await("document.querySelector('" + cell("fact/dusk/price:month:gbp") + "')")
+	b.Click(cell("item/currencies/gbp/rate"))
+	b.Press("0.85", kb.Enter)
+	derived("fact/dusk/price:month:gbp", "10.20")
+	b.Click(cell("fact/dusk/price:month:gbp"))
+	b.Press("9.95", kb.Enter)
+	shown(b, "fact/dusk/price:month:gbp", "9.95")
+	derived("fact/dusk/price:year:gbp", "89.55") // three quarters of twelve of the pounds as said
+
+	b.Click("[data-add-to=periods]")
+	b.Await("document.getElementById('adder').open")
+	b.Press("sometimes", kb.Enter)
+	b.Await("document.getElementById('said').textContent.includes('not a period')")
+	b.Click("[data-add-to=periods]")
+	b.Await("document.getElementById('adder').open")
+	b.Press("quarter", kb.Enter)
+	b.Await("document.querySelector('" + cell("fact/dusk/price:quarter:eur") + "')")
+	for range 6 {
+		version := b.Text("document.getElementById('saved').dataset.version")
+		b.Click("[data-act=undo]")
+		b.Await("document.getElementById('saved').dataset.version !== " + testkit.Quote(version))
+	}
+	derived("fact/dusk/price:year:eur", "90.00")
+	b.Await("!document.querySelector('" + cell("fact/dusk/price:month:gbp") + "')")
+}
+
 // A rectangle goes out as tab-separated text and comes in as such.
 func TestClipboard(t *testing.T) {
 	_, b := openBench(t)
@@ -184,7 +231,7 @@ func TestClipboard(t *testing.T) {
 	shown(b, "fact/dusk/price:month:eur", "8.50")
 	shown(b, "fact/zenith/price:month:eur", "free")
 	shown(b, "fact/meridian/price:year:eur", "180")
-	shown(b, "fact/zenith/price:year:eur", "395.00") // what cannot be read is named and left as it was
+	shown(b, "fact/zenith/price:year:eur", "free") // what cannot be read is named, and the year goes on following
 	b.Await("document.getElementById('said').textContent.includes('not 5 a price')")
 	b.Chord("z", "Control")
 	shown(b, "fact/dusk/price:month:eur", "9.00")

@@ -17,6 +17,8 @@ const usage = `rubrel: pricing tables and their kin, from a price list to a publ
   rubrel serve                    serve over the database in RUBREL_DATABASE
   rubrel render SITE.json -o DIR  write a site's release into a folder; needs no database
   rubrel demo-document            print the demo site as one JSON document
+  rubrel quote SITE.json --set ID [--period P] [--currency C]
+                                  print every plan's amounts as JSON
   rubrel schema                   print the JSON Schema of such a document
 
 RUBREL_ADDR     where to listen (127.0.0.1:8080)
@@ -28,7 +30,7 @@ RUBREL_HOME     where the demo keeps its database (.rubrel)
 type command func(ctx context.Context, arguments []string, out io.Writer) error
 
 var commands = map[string]command{
-	"demo": demoCommand, "serve": serveCommand, "render": renderCommand, "demo-document": demoDocument, "schema": schema,
+	"demo": demoCommand, "serve": serveCommand, "render": renderCommand, "demo-document": demoDocument, "schema": schema, "quote": quoteCommand,
 }
 
 func main() {

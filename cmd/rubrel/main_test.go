@@ -16,6 +16,8 @@ import (
 	"strings"
 	"syscall"
 	"testing"
+
+	"rubrel/demo"
 )
 
 func TestHeadless(t *testing.T) {
@@ -45,6 +47,49 @@ func TestHeadless(t *testing.T) {
 	}
 }
 
+// A quote has the same numbers as the page, to the last digit.
+func TestQuoteIsThePage(t *testing.T) {
+	source := filepath.Join(t.TempDir(), "site.json")
+	if err := os.WriteFile(source, demo.Fennmoor, 0o644); err != nil {
+		t.Fatal(err)
+	}
+	folder := t.TempDir()
+	if err := run(t.Context(), []string{"render", source, "-o", folder}, io.Discard); err != nil {
+		t.Fatal(err)
+	}
+	page, err := os.ReadFile(filepath.Join(folder, "index.html"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	amounts := 0
+	for _, period := range []string{"month", "year", "once"} {
+		var out bytes.Buffer
+		if err := run(t.Context(), []string{"quote", source, "--set", "memberships", "--period", period, "--currency", "EUR"}, &out); err != nil {
+			t.Fatal(err)
+		}
+		var lines []struct {
+			Plan, Shown, Origin string
+			Price               struct{ Amount string }
+			Saving              *struct{ Free int }
+		}
+		if err := json.Unmarshal(out.Bytes(), &lines); err != nil {
+			t.Fatal(err)
+		}
+		for _, line := range lines {
+			amounts++
+			if !bytes.Contains(page, []byte(line.Shown)) {
+				t.Errorf("the page does not show %s of %s, %s", line.Shown, line.Plan, period)
+			}
+			if period == "year" && (line.Origin != "rule" || line.Saving == nil || line.Saving.Free != 2) {
+				t.Errorf("the year of %s: %+v", line.Plan, line)
+			}
+		}
+	}
+	if amounts != 8 {
+		t.Errorf("%d amounts quoted, want 8", amounts)
+	}
+}
+
 func TestHeadlessFaults(t *testing.T) {
 	bad := filepath.Join(t.TempDir(), "bad.json")
 	if err := os.WriteFile(bad, []byte(`{"rubrel":1,"name":"x","language":"en","house":{"dress":"almanac"},"sets":{"s":{"kind":"pricing","name":"S","order":"i","records":{"a":{"order":"i","facts":{"title":"A","price:month:eur":"9"}}}}}}`), 0o644); err != nil {
@@ -56,6 +101,7 @@ func TestHeadlessFaults(t *testing.T) {
 	}{
 		{[]string{"dance"}, "no command"}, {[]string{"render"}, "render SITE.json"}, {[]string{"render", "/nowhere.json", "-o", t.TempDir()}, "no such file"},
 		{[]string{"render", bad, "-o", t.TempDir()}, "/sets/s/records/a/facts/price:month:eur"}, {[]string{"serve"}, "RUBREL_DATABASE"},
+		{[]string{"quote"}, "quote SITE.json"}, {[]string{"quote", bad, "--set", "s"}, "/sets/s/records/a"},
 	} {
 		if err := run(t.Context(), c.arguments, io.Discard); err == nil || !strings.Contains(err.Error(), c.says) {
 			t.Errorf("%v: %v, want %q", c.arguments, err, c.says)

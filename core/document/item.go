@@ -11,7 +11,8 @@ import (
 // an item whose facts it takes, with every record's fact for it.
 type AddItem struct {
 	Set, Axis, After, Copy string
-	Facts                  map[string]string // texts by field
+	// Text is what the designer typed for it: its label, or what the axis makes of it.
+	Text string
 }
 
 // Plan reads the facts, names the item by its label and places it.
@@ -37,7 +38,11 @@ func (c AddItem) Plan(s *Site) (patch.Patch, error) {
 		}
 	}
 	label := ""
-	for name, text := range c.Facts {
+	texts, err := axis.TextsFor(c.Text)
+	if err != nil {
+		return nil, faultf(nil, "%v", err)
+	}
+	for name, text := range texts {
 		field, ok := axis.FieldNamed(name)
 		if !ok {
 			return nil, faultf(nil, "a %s has no field %q", axis.One, name)
@@ -58,7 +63,16 @@ func (c AddItem) Plan(s *Site) (patch.Patch, error) {
 		}
 		facts[axis.Label], label = value, value.String()
 	}
-	id := FreshID(label, func(id string) bool { _, taken := set.ItemNamed(c.Axis, id); return taken })
+	for _, item := range set.Items(c.Axis) {
+		if axis.Complete != nil && kind.Text(item.Facts, axis.Label) == label {
+			return nil, faultf(nil, "the %s %s is there already", axis.One, label)
+		}
+	}
+	name := label
+	if axis.Complete != nil && c.Text != "" {
+		name = c.Text
+	}
+	id := FreshID(name, func(id string) bool { _, taken := set.ItemNamed(c.Axis, id); return taken })
 	order, err := set.itemOrderAfter(c.Axis, c.After)
 	if err != nil {
 		return nil, err
@@ -94,6 +108,9 @@ func (c RemoveItem) Plan(s *Site) (patch.Patch, error) {
 	}
 	if _, ok := set.ItemNamed(c.Axis, c.Item); !ok {
 		return nil, missing(axis.One, c.Item)
+	}
+	if !axis.AsRows && len(set.Items(c.Axis)) == 1 {
+		return nil, faultf(nil, "this is the only %s; add another before you delete it", axis.One)
 	}
 	var p patch.Patch
 	for _, fact := range set.factsFor(c.Axis, c.Item) {

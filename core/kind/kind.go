@@ -39,8 +39,13 @@ type Field struct {
 	Each     []string // the axes over which the field has one value each; none for a plain field
 	Aliases  []string // other headings under which a pasted list may carry it
 	Required bool
-	// Derive computes the value shown where nothing is said; nil where nothing is derived.
+	// Derive computes the value that holds where nothing is said; nil where nothing is derived.
 	Derive func(set Set, record Record, key FactKey) (Value, bool)
+	// AllOf makes a field of an axis the rule for all: it stands in the All column of the rows of the field named,
+	// for every item of the axis but the first, from which the others follow.
+	AllOf string
+	// NotFirst leaves a field of an axis out for the first item, from which the others follow.
+	NotFirst bool
 }
 
 // Axis is a short ordered list of things along which a field repeats: periods, currencies, features.
@@ -52,6 +57,10 @@ type Axis struct {
 	Label string
 	// AsRows says that the interface shows the axis as a section of rows of its own.
 	AsRows bool
+	// Complete makes the facts of a new item of what a designer types: "GBP", "year". Nil where the text is the label.
+	Complete func(text string) (map[string]string, error)
+	// Offers are texts for Complete that the interface offers.
+	Offers []string
 	// Most is how many items fit.
 	Most int
 }
@@ -218,4 +227,15 @@ func (k *Kind) FirstPart() string {
 		}
 	}
 	return k.Parts[0].Name
+}
+
+// TextsFor are the facts of a new item, as texts by field, of what a designer types; none for an empty text.
+func (a Axis) TextsFor(text string) (map[string]string, error) {
+	switch {
+	case text == "":
+		return nil, nil
+	case a.Complete != nil:
+		return a.Complete(text)
+	}
+	return map[string]string{a.Label: text}, nil
 }

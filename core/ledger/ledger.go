@@ -4,6 +4,7 @@ package ledger
 
 import (
 	"fmt"
+	"strings"
 
 	"rubrel/core/document"
 	"rubrel/core/kind"
@@ -30,6 +31,7 @@ type Section struct {
 	Title string
 	Axis  string // the axis whose items are the rows, where they can be added and moved
 	Look  bool
+	Adds  []kind.Axis // axes without rows of their own, whose items are added from here
 	Rows  []Row
 }
 
@@ -37,11 +39,12 @@ type Section struct {
 type Row struct {
 	Label, Detail string
 	Help          string
-	Item          string // the item of the section's axis
-	Head          Cell   // the row's own name, where it can be edited
-	Property      string // of the look
-	Cells         []Cell // All, Featured, then one for each record
-	Exceptions    int    // how many records say something else
+	Item          string   // the item of the section's axis
+	Of            []string // "axis/item" for each axis that the row's fact goes over
+	Head          Cell     // the row's own name, where it can be edited
+	Property      string   // of the look
+	Cells         []Cell   // All, Featured, then one for each record
+	Exceptions    int      // how many records say something else
 }
 
 // State is how a cell stands to what is said elsewhere.
@@ -88,6 +91,9 @@ func Build(site *document.Site, b *document.Block, cascade look.Cascade, tokens 
 	}
 	l := layer{set: set, block: b, cascade: cascade, tokens: tokens, widths: site.Widths}
 	g.Sections = append(g.Sections, l.facts())
+	if rules := l.rules(); len(rules.Adds) > 0 {
+		g.Sections = append(g.Sections, rules)
+	}
 	for _, axis := range set.Kind.Axes {
 		if axis.AsRows {
 			g.Sections = append(g.Sections, l.axis(axis))
@@ -146,9 +152,24 @@ func (l layer) factRow(field kind.Field, key kind.FactKey) Row {
 		fallback = kind.Text(l.set.Facts, common.Name)
 		all = factCell("set/"+common.Name, fallback, common.Type)
 	}
+	for i, name := range field.Each {
+		axis, _ := l.set.Kind.AxisNamed(name)
+		row.Of = append(row.Of, name+"/"+key.Items[i])
+		if item, ok := l.set.ItemNamed(name, key.Items[i]); ok && i == 0 {
+			row.Head = factCell("item/"+name+"/"+item.ID+"/"+axis.Label, kind.Text(item.Facts, axis.Label), axis.LabelField().Type)
+		}
+		if cell, ok := l.ruleCell(axis, field, key.Items[i]); ok {
+			all = cell
+		}
+	}
 	row.Cells = append(row.Cells, all, Cell{State: None})
 	for _, record := range l.set.Records {
 		cell := factCell("fact/"+record.ID+"/"+key.String(), kind.Text(record.Facts, key.String()), field.Type)
+		if cell.Text == "" && field.Derive != nil {
+			if value, ok := field.Derive(l.set.Set, record, key); ok {
+				cell.State, cell.Shown = Derived, value.String()
+			}
+		}
 		if cell.Text == "" && fallback != "" {
 			cell.State, cell.Shown = Followed, fallback
 		} else if cell.Text != "" && fallback != "" {
@@ -157,6 +178,47 @@ func (l layer) factRow(field kind.Field, key kind.FactKey) Row {
 		row.Cells = append(row.Cells, cell)
 	}
 	return row
+}
+
+// rules are what is said of the items of axes without rows of their own, beside their labels and the rules that stand
+// in the facts' All column: a period's duration, a currency's rate and rounding.
+func (l layer) rules() Section {
+	var section Section
+	var titles []string
+	for _, axis := range l.set.Kind.Axes {
+		if axis.AsRows {
+			continue
+		}
+		section.Adds = append(section.Adds, axis)
+		titles = append(titles, axis.Name)
+		for i, item := range l.set.Items(axis.Name) {
+			for _, field := range axis.Fields {
+				if field.Name == axis.Label || field.AllOf != "" || field.NotFirst && i == 0 {
+					continue
+				}
+				row := l.setRow(field)
+				row.Detail = kind.Text(item.Facts, axis.Label)
+				row.Of = []string{axis.Name + "/" + item.ID}
+				row.Cells[0] = factCell("item/"+axis.Name+"/"+item.ID+"/"+field.Name, kind.Text(item.Facts, field.Name), field.Type)
+				section.Rows = append(section.Rows, row)
+			}
+		}
+	}
+	section.Title = capital(strings.Join(titles, ", "))
+	return section
+}
+
+// ruleCell is the rule by which an item's values follow from those of the axis's first item.
+func (l layer) ruleCell(axis kind.Axis, field kind.Field, id string) (Cell, bool) {
+	items := l.set.Items(axis.Name)
+	for _, rule := range axis.Fields {
+		if item, ok := l.set.ItemNamed(axis.Name, id); ok && rule.AllOf == field.Name && items[0].ID != id {
+			cell := factCell("item/"+axis.Name+"/"+id+"/"+rule.Name, kind.Text(item.Facts, rule.Name), rule.Type)
+			cell.Origin = rule.Help
+			return cell, true
+		}
+	}
+	return Cell{}, false
 }
 
 // detail names the items of a repeated field: "a month", and the currency where there are several.
@@ -241,4 +303,9 @@ func (l layer) axis(axis kind.Axis) Section {
 	return section
 }
 
-func capital(word string) string { return string(word[0]-'a'+'A') + word[1:] }
+func capital(words string) string {
+	if words == "" {
+		return ""
+	}
+	return strings.ToUpper(words[:1]) + words[1:]
+}

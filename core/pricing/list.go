@@ -73,6 +73,26 @@ func NewList(set kind.Set) List {
 	return l
 }
 
+// PeriodByID finds a period.
+func (l List) PeriodByID(id string) (PeriodLine, bool) {
+	for _, p := range l.Periods {
+		if p.ID == id {
+			return p, true
+		}
+	}
+	return PeriodLine{}, false
+}
+
+// CurrencyByID finds a currency.
+func (l List) CurrencyByID(id string) (CurrencyLine, bool) {
+	for _, c := range l.Currencies {
+		if c.ID == id {
+			return c, true
+		}
+	}
+	return CurrencyLine{}, false
+}
+
 // Price is what a plan costs for a period in a currency, and how that came about. It is false where nothing is said
 // and nothing follows.
 //

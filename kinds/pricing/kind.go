@@ -3,6 +3,7 @@ package pricing
 
 import (
 	_ "embed"
+	"fmt"
 
 	"rubrel/core/kind"
 	"rubrel/core/money"
@@ -30,12 +31,15 @@ func Declaration() *kind.Kind {
 }
 
 var axes = []kind.Axis{
-	{Name: "periods", One: "period", Label: "label", Most: 8, Fields: []kind.Field{
+	{Name: "periods", One: "period", Label: "label", Most: 8, Complete: completePeriod, Offers: []string{"month", "quarter", "year", "week", "day", "once"}, Fields: []kind.Field{
 		{Name: "label", Label: "label", Help: "what stands after the price: a month", Type: kind.TextType{Most: 40}, Required: true},
 		{Name: "duration", Label: "duration", Help: "an ISO 8601 duration such as P1M, or once", Type: pricing.PeriodType{}, Required: true},
+		{Name: "rule", Label: "rule", Help: "how it follows from the first period: 2 free, or 16% off", Type: pricing.RuleType{}, AllOf: "price"},
 	}},
-	{Name: "currencies", One: "currency", Label: "code", Most: 12, Fields: []kind.Field{
+	{Name: "currencies", One: "currency", Label: "code", Most: 12, Complete: completeCurrency, Offers: []string{"EUR", "GBP", "USD", "CHF", "SEK", "JPY", "CAD", "AUD"}, Fields: []kind.Field{
 		{Name: "code", Label: "code", Help: "a code of ISO 4217", Type: pricing.CurrencyType{}, Required: true},
+		{Name: "rate", Label: "rate", Help: "how much of it one unit of the first currency is, such as 0.8571", Type: pricing.RateType{}, NotFirst: true},
+		{Name: "rounding", Label: "rounding", Help: "how converted and derived amounts are rounded: none, to 0.05, ending .99, ending 9 down", Type: pricing.RoundingType{}},
 	}},
 	{Name: "features", One: "feature", Label: "name", Most: 200, AsRows: true, Fields: []kind.Field{
 		{Name: "name", Label: "name", Help: "said once, for all plans", Type: kind.TextType{Most: 120}, Required: true},
@@ -54,7 +58,7 @@ var fields = []kind.Field{
 		Aliases: []string{"plan", "name", "tier", "package", "membership", "tarif", "paket", "forfait"}},
 	{Name: "subtitle", Label: "subtitle", Help: "whom it is for", Type: kind.TextType{Most: 200},
 		Aliases: []string{"description", "for", "tagline", "who for", "beschreibung", "summary"}},
-	{Name: "price", Label: "price", Help: "9.00, free, from 9.00, 9.00 was 12.00, or words", Type: pricing.PriceType{}, Each: []string{"periods", "currencies"},
+	{Name: "price", Label: "price", Help: "9.00, free, from 9.00, 9.00 was 12.00, or words", Type: pricing.PriceType{}, Each: []string{"periods", "currencies"}, Derive: derivePrice,
 		Aliases: []string{"price", "cost", "fee", "rate", "amount", "preis", "prix", "precio"}},
 	{Name: "note", Label: "note", Help: "small print below the price", Type: kind.TextType{Most: 200},
 		Aliases: []string{"small print", "billing", "terms", "hinweis"}},
@@ -65,6 +69,43 @@ var fields = []kind.Field{
 	{Name: "link", Label: "link", Help: "where this plan's button leads", Type: kind.LinkType{},
 		Aliases: []string{"url", "href", "address"}},
 	{Name: "feature", Label: "feature", Help: "yes, no or a value", Type: kind.InclusionType{}, Each: []string{"features"}},
+}
+
+// derivePrice is what a price follows from where it is not said.
+func derivePrice(set kind.Set, record kind.Record, key kind.FactKey) (kind.Value, bool) {
+	list := pricing.NewList(set)
+	period, known := list.PeriodByID(key.Items[0])
+	currency, also := list.CurrencyByID(key.Items[1])
+	if !known || !also {
+		return nil, false
+	}
+	price, _, ok := list.Price(record.ID, period, currency)
+	return price, ok
+}
+
+// completePeriod reads "year", "yearly" or an ISO 8601 duration as a new period.
+func completePeriod(text string) (map[string]string, error) {
+	if id, ok := periodIn(text); ok {
+		for _, p := range periodWords {
+			if p.id == id {
+				return map[string]string{"label": p.label, "duration": p.duration}, nil
+			}
+		}
+	}
+	period, err := pricing.ParsePeriod(text)
+	if err != nil {
+		return nil, fmt.Errorf("%q is not a period: write month, quarter, year, week, day, once, or a duration such as P6M", text)
+	}
+	return map[string]string{"label": period.String(), "duration": period.String()}, nil
+}
+
+// completeCurrency reads a code as a new currency.
+func completeCurrency(text string) (map[string]string, error) {
+	v, err := pricing.CurrencyType{}.Parse(text)
+	if err != nil {
+		return nil, err
+	}
+	return map[string]string{"code": v.String()}, nil
 }
 
 // fresh is the set a designer begins with: three plans to write over.

@@ -110,28 +110,25 @@ func spoken(set kind.Set, record kind.Record, field, plan string) string {
 	return strings.ReplaceAll(kind.Text(set.Facts, field), "{plan}", plan)
 }
 
-// price shows the first period's price large and every other period's in a line of its own.
+// price shows the first period's price large and every other period's in a line of its own, in the first currency.
 func (c *cardView) price(v kind.View, record kind.Record) {
+	list := pricing.NewList(v.Set)
+	if len(list.Currencies) == 0 {
+		return
+	}
 	locale := money.LocaleFor(v.Locale)
 	style := money.Style{DropZeros: kind.Text(v.Set.Facts, "fraction") == "when needed"}
-	for _, currency := range v.Set.Items("currencies")[:min(1, len(v.Set.Items("currencies")))] {
-		unit, err := money.CurrencyByCode(kind.Text(currency.Facts, "code"))
-		if err != nil {
-			continue // the document was checked; an unknown code cannot be here
+	for _, period := range list.Periods {
+		price, _, ok := list.Price(record.ID, period, list.Currencies[0])
+		if !ok {
+			continue
 		}
-		for _, period := range v.Set.Items("periods") {
-			price, said := record.Facts["price:"+period.ID+":"+currency.ID].(pricing.Price)
-			if !said {
-				continue
-			}
-			label := kind.Text(period.Facts, "label")
-			shown := newPrice(price, label, unit, locale, style)
-			if c.Price == nil {
-				c.Price = &shown
-				continue
-			}
-			c.Notes = append(c.Notes, "or "+shown.Spoken)
+		shown := newPrice(price, period.Label, list.Currencies[0].Currency, locale, style)
+		if c.Price == nil {
+			c.Price = &shown
+			continue
 		}
+		c.Notes = append(c.Notes, "or "+shown.Spoken)
 	}
 }
 

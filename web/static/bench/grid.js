@@ -99,6 +99,12 @@ export class Grid {
       bold.textContent = cell.dataset.text;
       acts.push(['Rename', () => this.headAct(this.cell(), 'enter')], ['Duplicate', () => this.headAct(this.cell(), 'd')],
         ['Add after', () => this.headAct(this.cell(), 'a')], ['Delete', () => this.headAct(this.cell(), 'delete')]);
+    } else if (cell.matches('th') && cell.parentElement.dataset.of) {
+      bold.textContent = cell.textContent.trim();
+      acts.push(['Rename', () => this.edit()]);
+      for (const [axis, item] of cell.parentElement.dataset.of.trim().split(' ').map((of) => of.split('/'))) {
+        acts.push([`Delete ${item} from the ${axis}`, () => this.desk.send({ act: 'item-remove', axis, item })]);
+      }
     } else if (cell.dataset.at) {
       const who = record ? this.rows[0][column].dataset.name : ['', 'All', 'Featured'][column];
       const what = property ? [this.desk.part, property, who, this.desk.width] : [cell.parentElement.firstElementChild.textContent.trim(), who];
@@ -362,7 +368,8 @@ export class Grid {
   }
 
   copied() {
-    return writeTSV(this.rectangle().map((row) => row.map((cell) => cell.dataset.text ?? cell.textContent.trim())));
+    const text = (cell) => (cell.matches('.derived') ? cell.textContent.trim() : cell.dataset.text ?? cell.textContent.trim());
+    return writeTSV(this.rectangle().map((row) => row.map(text)));
   }
 
   onCopy(event) {

@@ -10,6 +10,21 @@ const proof = new Proof(desk, grid);
 
 const act = (name, values = {}) => desk.send({ act: name, ...values });
 
+// add asks which period or currency is wanted, and adds it in one act.
+function add({ addTo: axis, one, offers }) {
+  const dialog = document.getElementById('adder');
+  const text = document.getElementById('adder-text');
+  document.getElementById('adder-title').textContent = `Add a ${one}`;
+  document.getElementById('adder-offers').replaceChildren(...offers.trim().split(' ').map((offer) => new Option(offer)));
+  text.value = '';
+  text.placeholder = offers.trim().split(' ').slice(0, 4).join(', ');
+  dialog.returnValue = '';
+  dialog.addEventListener('close', () => {
+    if (dialog.returnValue === 'add') act('item-add', { axis, text: text.value });
+  }, { once: true });
+  dialog.showModal();
+}
+
 document.addEventListener('click', (event) => {
   const hit = (selector) => event.target.closest(selector);
   let button;
@@ -17,6 +32,7 @@ document.addEventListener('click', (event) => {
   else if ((button = hit('[data-form]'))) act('form', { form: button.dataset.form });
   else if ((button = hit('[data-add-record]'))) grid.then(act('add'), () => grid.lastColumn());
   else if ((button = hit('[data-add-item]'))) grid.then(act('item-add', { axis: button.dataset.addItem }), () => grid.lastItem(button.dataset.addItem));
+  else if ((button = hit('[data-add-to]'))) add(button.dataset);
   else if ((button = hit('[data-part]'))) desk.choose({ part: button.dataset.part });
   else if ((button = hit('[data-settle]'))) desk.settle(button.dataset.settle, button.dataset.value);
   else if (hit('[data-help]')) document.getElementById('help').showModal();
