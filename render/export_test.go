@@ -10,6 +10,8 @@ import (
 	"strings"
 	"testing"
 
+	"github.com/chromedp/chromedp/kb"
+
 	"rubrel/core/document"
 	"rubrel/dresses"
 	"rubrel/render"
@@ -81,6 +83,44 @@ func TestExportsInChromium(t *testing.T) {
 				t.Errorf("console: %s", line)
 			}
 		}
+	}
+}
+
+// The switch turns by mouse and by keyboard, with script off; what it shows is right, and nothing moves.
+func TestSwitch(t *testing.T) {
+	_, address := published(t)
+	b := testkit.Launch(t, 1200, 1400)
+	b.Script(false)
+	b.Open(address("currencies-light"))
+	prices := func(want string) {
+		t.Helper()
+		got := b.Text("[...document.querySelectorAll('.rb-price')].filter(e => getComputedStyle(e).display !== 'none').map(e => e.querySelector('.rb-spoken').textContent).join(', ')")
+		if got != want {
+			t.Errorf("the page shows %q, want %q", got, want)
+		}
+	}
+	places := func() string {
+		return b.Text("[...document.querySelectorAll('.rb-button, .rb-feature, .rb-title, .rb-option')].map(e => { const r = e.getBoundingClientRect(); return [r.left, r.top, r.width, r.height].join(); }).join(' ')")
+	}
+	prices("€90.00 a year, €190.00 a year, €395.00 a year") // it opens on the year
+	if got := b.Text("[...document.querySelectorAll('.rb-saving')].map(e => e.textContent).join()"); got != "−16 %" {
+		t.Errorf("the switch claims %q", got)
+	}
+	before := places()
+	b.Click(".rb-p0")
+	prices("€9.00 a month, €19.00 a month, €39.50 a month")
+	b.Click(".rb-c1")
+	prices("£7.50 a month, £15.99 a month, £33.99 a month")
+	b.Press(kb.ArrowLeft)
+	prices("€9.00 a month, €19.00 a month, €39.50 a month")
+	b.Click(".rb-p1")
+	b.Press(kb.ArrowRight)
+	prices("Not offered, €760.00 once, for life, €1,560.00 once, for life")
+	b.Press(kb.ArrowLeft)
+	b.Click(".rb-c1")
+	prices("£74.99 a year, £159.99 a year, £339.99 a year")
+	if after := places(); after != before {
+		t.Errorf("something moved:\n%s\n%s", before, after)
 	}
 }
 

@@ -52,6 +52,17 @@ func changed(t testing.TB, changes ...document.Change) *document.Site {
 	return site
 }
 
+// withPound is the demo with a second currency, converted and rounded, and one price of its own in it.
+func withPound(t testing.TB) *document.Site {
+	t.Helper()
+	pound := func(key, text string) document.Change {
+		return document.SetFact{Set: "memberships", Axis: "currencies", Item: "gbp", Key: key, Text: text}
+	}
+	return changed(t, document.AddItem{Set: "memberships", Axis: "currencies", Text: "gbp"}, pound("rate", "0.8571"), pound("rounding", "ending .99"),
+		document.SetFact{Set: "memberships", Record: "dusk", Key: "price:month:gbp", Text: "7.50"},
+		document.SetFact{Set: "memberships", Key: "opens", Text: "a year"})
+}
+
 // listOf makes a site with one price list of n plans and m features.
 func listOf(t testing.TB, n, m int) *document.Site {
 	t.Helper()
@@ -90,8 +101,9 @@ func samples(t testing.TB) map[string]*document.Site {
 	}
 	long := strings.Repeat("Mitgliedschaftsbeitragsermäßigung", 2)
 	return map[string]*document.Site{
-		"almanac": changed(t),
-		"slipway": changed(t, document.Redress{Dress: "slipway"}),
+		"almanac":    changed(t),
+		"currencies": withPound(t),
+		"slipway":    changed(t, document.Redress{Dress: "slipway"}),
 		"markup": changed(t, fact("title", `<script>alert(1)</script>`), fact("subtitle", `"><img src=x onerror=alert(1)>`),
 			fact("button", "</a></style><b>"), document.SetFact{Set: "memberships", Axis: "features", Item: "darkroom", Key: "name", Text: `</ul><iframe src="javascript:alert(1)">`},
 			document.Rename{Block: "memberships", Name: `A & B "quoted" <i>`}),

@@ -182,7 +182,7 @@ func TestDerivedPrices(t *testing.T) {
 	b.Click(cell("fact/dusk/price:month:eur"))
 	b.Press("12", kb.Enter)
 	derived("fact/dusk/price:year:eur", "120.00")
-	everyFrame(b, "page.querySelector('[data-record=dusk] .rb-note').textContent.includes('€120.00 a year')")
+	everyFrame(b, "page.querySelector('[data-record=dusk] .rb-of-p1').textContent.includes('€120.00 a year')")
 	b.Click(cell("item/periods/year/rule"))
 	b.Press("25%", kb.Enter)
 	derived("fact/dusk/price:year:eur", "108.00")

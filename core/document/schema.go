@@ -88,7 +88,7 @@ func lookSchema(k *kind.Kind, records bool) kind.Schema {
 			if property, err := look.PropertyNamed(name); err == nil {
 				hint = property.Hint
 			}
-			patterns[prefix+regexp.QuoteMeta(part.Name+"."+name)+"(@(featured|hover))?(@[a-z0-9-]+)?$"] = kind.Schema{"type": "string", "maxLength": 400, "description": hint}
+			patterns[prefix+regexp.QuoteMeta(part.Name+"."+name)+"(@(featured|hover|selected))?(@[a-z0-9-]+)?$"] = kind.Schema{"type": "string", "maxLength": 400, "description": hint}
 		}
 	}
 	return kind.Schema{"type": "object", "additionalProperties": false, "patternProperties": patterns}

@@ -14,7 +14,7 @@ const (
 // Cascade is everything that is said about one block's look.
 //
 // Resolution is total and in this order: the nearest level first (record, block, kind, house style); within a
-// level the most particular state (hover, then featured, then normal); within a state the nearest width (the one
+// level the most particular state (selected or hover, then featured, then normal); within a state the nearest width (the one
 // asked for, then each wider one). Keys with a Record belong to the record level and stand in Block.
 type Cascade struct {
 	House, Kind, Block Sheet
@@ -25,7 +25,7 @@ type Cascade struct {
 type Target struct {
 	Record   string // empty for the block as a whole
 	Featured bool
-	State    State // Normal or Hover
+	State    State // Normal, Hover or Selected
 	Width    int   // index into Widths
 }
 
@@ -87,8 +87,8 @@ func (c Cascade) at(level Level, t Target, part, property string) (Said, bool) {
 // states lists what applies to the target, most particular first.
 func (t Target) states() []State {
 	states := make([]State, 0, 3)
-	if t.State == Hover {
-		states = append(states, Hover)
+	if t.State != Normal {
+		states = append(states, t.State)
 	}
 	if t.Featured {
 		states = append(states, Featured)

@@ -60,8 +60,11 @@ func (r Rule) selector(blockClass string) string {
 	case BlockItself:
 		s += " " + part
 	}
-	if r.State == Hover {
+	switch r.State {
+	case Hover:
 		s += ":hover"
+	case Selected:
+		s += ":has(:checked)"
 	}
 	return ":where(" + s + ")"
 }

@@ -13,9 +13,13 @@ const (
 	Normal   State = ""
 	Featured State = "featured"
 	Hover    State = "hover"
+	Selected State = "selected"
 )
 
-var states = map[State]bool{Normal: true, Featured: true, Hover: true}
+var states = map[State]bool{Normal: true, Featured: true, Hover: true, Selected: true}
+
+// doing are the states that come and go while a visitor acts, the stronger last.
+var doing = []State{Hover, Selected}
 
 // Width is a named range of the block's own inline size.
 type Width struct {

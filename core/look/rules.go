@@ -1,6 +1,7 @@
 package look
 
 import (
+	"slices"
 	"sort"
 )
 
@@ -106,15 +107,11 @@ func current(given []emitted, t Target) string {
 
 // targets lists what needs rules of its own, from the general to the particular.
 func (c Cascade) targets(part PartSpec, records []RecordRef) []Target {
-	targets := []Target{{}}
-	if part.Place == BlockItself {
-		return targets
+	bases := []Target{{}}
+	if part.Place != BlockItself {
+		bases = append(bases, Target{Featured: true})
 	}
-	targets = append(targets, Target{Featured: true})
-	hovers := c.hoverSaid(part.Name)
-	if hovers {
-		targets = append(targets, Target{State: Hover}, Target{Featured: true, State: Hover})
-	}
+	targets := c.withStates(part, bases)
 	own := map[string]bool{}
 	for key := range c.Block {
 		if key.Record != "" && key.Part == part.Name {
@@ -122,21 +119,32 @@ func (c Cascade) targets(part PartSpec, records []RecordRef) []Target {
 		}
 	}
 	for _, record := range records {
-		if !own[record.ID] {
-			continue
-		}
-		targets = append(targets, Target{Record: record.ID, Featured: record.Featured})
-		if hovers {
-			targets = append(targets, Target{Record: record.ID, Featured: record.Featured, State: Hover})
+		if own[record.ID] {
+			targets = append(targets, c.withStates(part, []Target{{Record: record.ID, Featured: record.Featured}})...)
 		}
 	}
 	return targets
 }
 
-func (c Cascade) hoverSaid(part string) bool {
+// withStates adds to targets what they are in each state that anything is said for.
+func (c Cascade) withStates(part PartSpec, bases []Target) []Target {
+	targets := slices.Clone(bases)
+	for _, state := range doing {
+		if !c.stateSaid(part.Name, state) {
+			continue
+		}
+		for _, base := range bases {
+			base.State = state
+			targets = append(targets, base)
+		}
+	}
+	return targets
+}
+
+func (c Cascade) stateSaid(part string, state State) bool {
 	for _, sheet := range []Sheet{c.House, c.Kind, c.Block} {
 		for key := range sheet {
-			if key.Part == part && key.State == Hover {
+			if key.Part == part && key.State == state {
 				return true
 			}
 		}

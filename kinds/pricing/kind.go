@@ -50,6 +50,7 @@ var axes = []kind.Axis{
 var setFields = []kind.Field{
 	{Name: "button", Label: "button", Help: "the words on every button; {plan} stands for the plan's title", Type: kind.TextType{Most: 60}},
 	{Name: "link", Label: "link", Help: "where every button leads; {plan} stands for the plan's ID", Type: kind.LinkType{}},
+	{Name: "opens", Label: "opens on", Help: "the period that is shown first, by its label: a year", Type: kind.TextType{Most: 40}},
 	{Name: "fraction", Label: "fraction", Help: "whether .00 is shown", Type: kind.ChoiceType{Words: []string{"always", "when needed"}}},
 }
 

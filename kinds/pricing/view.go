@@ -20,12 +20,29 @@ var files embed.FS
 
 var cardsTemplate = template.Must(template.ParseFS(files, "cards.html"))
 
+// blockView is the whole form as the template shows it.
+type blockView struct {
+	Switches []switchView
+	Cards    []cardView
+}
+
+// switchView is a choice that a visitor has: which period, which currency.
+type switchView struct {
+	Legend, Name string
+	Options      []optionView
+}
+
+type optionView struct {
+	Class, Value, Label, Saving string
+	Checked                     bool
+}
+
 // cardView is one plan as the template shows it.
 type cardView struct {
 	ID                 string
 	Featured           bool
 	Badge, Title, Text string
-	Price              *priceView
+	Prices             []priceView
 	Notes              []string
 	Button, Link       string
 	Features           []featureView
@@ -34,6 +51,7 @@ type cardView struct {
 
 // priceView is a price in the parts that may be set differently.
 type priceView struct {
+	Class  string // of which period and currency it is, where there is a switch
 	Spoken string // the whole price as one text, for those who hear the page
 	From   string
 	Words  string
@@ -53,11 +71,12 @@ type featureView struct {
 // cards writes the cards form.
 func cards(v kind.View) (template.HTML, error) {
 	var b bytes.Buffer
-	views := make([]cardView, len(v.Set.Records))
-	for i, record := range v.Set.Records {
-		views[i] = newCard(v, record)
+	list := pricing.NewList(v.Set)
+	view := blockView{Switches: newSwitches(v, list)}
+	for _, record := range v.Set.Records {
+		view.Cards = append(view.Cards, newCard(v, list, record))
 	}
-	if err := cardsTemplate.Execute(&b, views); err != nil {
+	if err := cardsTemplate.Execute(&b, view); err != nil {
 		return "", fmt.Errorf("pricing cards: %w", err)
 	}
 	return template.HTML(b.String()), nil
@@ -80,14 +99,14 @@ func (p priceView) ems() float64 {
 	return total
 }
 
-func newCard(v kind.View, record kind.Record) cardView {
+func newCard(v kind.View, list pricing.List, record kind.Record) cardView {
 	card := cardView{
 		ID: record.ID, Featured: record.Featured, Heading: "h" + strconv.Itoa(v.HeadingLevel),
 		Badge: kind.Text(record.Facts, "badge"), Title: kind.Text(record.Facts, "title"), Text: kind.Text(record.Facts, "subtitle"),
 		Button: spoken(v.Set, record, "button", kind.Text(record.Facts, "title")),
 		Link:   spoken(v.Set, record, "link", record.ID),
 	}
-	card.price(v, record)
+	card.Prices = newPrices(v, list, record)
 	if note := kind.Text(record.Facts, "note"); note != "" {
 		card.Notes = append(card.Notes, note)
 	}
@@ -110,26 +129,91 @@ func spoken(set kind.Set, record kind.Record, field, plan string) string {
 	return strings.ReplaceAll(kind.Text(set.Facts, field), "{plan}", plan)
 }
 
-// price shows the first period's price large and every other period's in a line of its own, in the first currency.
-func (c *cardView) price(v kind.View, record kind.Record) {
-	list := pricing.NewList(v.Set)
+// newSwitches makes a switch for the periods and one for the currencies, each where there is a choice.
+func newSwitches(v kind.View, list pricing.List) []switchView {
+	var switches []switchView
 	if len(list.Currencies) == 0 {
-		return
+		return nil
 	}
+	if len(list.Periods) > 1 {
+		s := switchView{Legend: "Period", Name: v.BlockID + "-period"}
+		opens := opensOn(v.Set, list)
+		for i, period := range list.Periods {
+			option := optionView{Class: periodClass(i), Value: period.ID, Label: period.Label, Checked: i == opens}
+			if percent := leastSaving(v.Set, list, period); percent > 0 {
+				option.Saving = fmt.Sprintf("−%d %%", percent)
+			}
+			s.Options = append(s.Options, option)
+		}
+		switches = append(switches, s)
+	}
+	if len(list.Currencies) > 1 {
+		s := switchView{Legend: "Currency", Name: v.BlockID + "-currency"}
+		for i, currency := range list.Currencies {
+			s.Options = append(s.Options, optionView{Class: currencyClass(i), Value: currency.ID, Label: currency.Currency.Code, Checked: i == 0})
+		}
+		switches = append(switches, s)
+	}
+	return switches
+}
+
+func periodClass(i int) string   { return "rb-p" + strconv.Itoa(i) }
+func currencyClass(i int) string { return "rb-c" + strconv.Itoa(i) }
+
+// opensOn is the position of the period that the set says is shown first.
+func opensOn(set kind.Set, list pricing.List) int {
+	for i, period := range list.Periods {
+		if period.Label == kind.Text(set.Facts, "opens") {
+			return i
+		}
+	}
+	return 0
+}
+
+// leastSaving is the percent that every plan with a price for the period saves at least, in every currency: what the
+// switch may claim for all. It is 0 where one of them saves nothing.
+func leastSaving(set kind.Set, list pricing.List, period pricing.PeriodLine) int {
+	least := -1
+	for _, record := range set.Records {
+		for _, currency := range list.Currencies {
+			price, _, ok := list.Price(record.ID, period, currency)
+			if !ok || !price.HasAmount() || price.Free {
+				continue
+			}
+			saving, _ := list.Saving(record.ID, period, currency)
+			if least < 0 || saving.Percent < least {
+				least = saving.Percent
+			}
+		}
+	}
+	return max(0, least)
+}
+
+// newPrices makes a plan's price for every choice of the switches; one that is not sold so has a dash.
+func newPrices(v kind.View, list pricing.List, record kind.Record) []priceView {
 	locale := money.LocaleFor(v.Locale)
 	style := money.Style{DropZeros: kind.Text(v.Set.Facts, "fraction") == "when needed"}
-	for _, period := range list.Periods {
-		price, _, ok := list.Price(record.ID, period, list.Currencies[0])
-		if !ok {
-			continue
+	var prices []priceView
+	any := false
+	for i, period := range list.Periods {
+		for j, currency := range list.Currencies {
+			shown := priceView{Spoken: "Not offered", Words: "–"}
+			if price, _, ok := list.Price(record.ID, period, currency); ok {
+				shown, any = newPrice(price, period.Label, currency.Currency, locale, style), true
+			}
+			if len(list.Periods) > 1 {
+				shown.Class = "rb-of-p" + strconv.Itoa(i)
+			}
+			if len(list.Currencies) > 1 {
+				shown.Class = strings.TrimSpace(shown.Class + " rb-of-c" + strconv.Itoa(j))
+			}
+			prices = append(prices, shown)
 		}
-		shown := newPrice(price, period.Label, list.Currencies[0].Currency, locale, style)
-		if c.Price == nil {
-			c.Price = &shown
-			continue
-		}
-		c.Notes = append(c.Notes, "or "+shown.Spoken)
 	}
+	if !any {
+		return nil
+	}
+	return prices
 }
 
 func newPrice(price pricing.Price, period string, unit money.Currency, locale money.Locale, style money.Style) priceView {
@@ -168,9 +252,10 @@ func cardsVariables(v kind.View) []kind.Variable {
 	variables := []kind.Variable{{Name: "--rb-rows", Value: strconv.Itoa(rowsAbove + max(1, len(v.Set.Items("features"))))},
 		{Name: "--rb-lines", Value: strconv.Itoa(max(1, len(v.Set.Items("features"))))}}
 	widest := 1.0
+	list := pricing.NewList(v.Set)
 	for _, record := range v.Set.Records {
-		if card := newCard(v, record); card.Price != nil {
-			widest = max(widest, card.Price.ems())
+		for _, price := range newPrices(v, list, record) {
+			widest = max(widest, price.ems())
 		}
 	}
 	variables = append(variables, kind.Variable{Name: "--rb-ems", Value: strconv.FormatFloat(widest, 'f', 2, 64)})

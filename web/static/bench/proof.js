@@ -34,6 +34,7 @@ export class Proof {
   enter(frame) {
     const page = frame.querySelector('iframe').contentDocument;
     page.addEventListener('click', (event) => {
+      if (event.target.matches('input')) return; // a switch of the block turns, here as on the client's page
       event.preventDefault();
       this.choose(frame, event.target);
     });
