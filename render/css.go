@@ -142,7 +142,7 @@ func (d *dressed) blockCSS(b *document.Block, set *document.Set, form kind.Form,
 	if form.Variables != nil {
 		writeVariables(&out, blockClass(b.ID), d.site.Widths, form.Variables(view))
 	}
-	out.WriteString(cascade.WriteRules(blockClass(b.ID), cascade.Rules(set.Kind.PartSpecs(), records)))
+	out.WriteString(cascade.WriteRules(blockClass(b.ID), cascade.Rules(set.Kind.PartSpecs(form.Name), records)))
 	out.WriteString("}")
 	return out.String(), nil
 }

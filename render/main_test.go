@@ -63,6 +63,13 @@ func withPound(t testing.TB) *document.Site {
 		document.SetFact{Set: "memberships", Key: "opens", Text: "a year"})
 }
 
+// asMatrix shows a site's first block as a matrix.
+func asMatrix(t testing.TB, site *document.Site) *document.Site {
+	t.Helper()
+	site.Blocks[0].Form = "matrix"
+	return site
+}
+
 // listOf makes a site with one price list of n plans and m features.
 func listOf(t testing.TB, n, m int) *document.Site {
 	t.Helper()
@@ -101,9 +108,11 @@ func samples(t testing.TB) map[string]*document.Site {
 	}
 	long := strings.Repeat("Mitgliedschaftsbeitragsermäßigung", 2)
 	return map[string]*document.Site{
-		"almanac":    changed(t),
-		"currencies": withPound(t),
-		"slipway":    changed(t, document.Redress{Dress: "slipway"}),
+		"almanac":      changed(t),
+		"currencies":   withPound(t),
+		"matrix":       changed(t, document.SetForm{Block: "memberships", Form: "matrix"}),
+		"matrix of 12": asMatrix(t, listOf(t, 12, 20)),
+		"slipway":      changed(t, document.Redress{Dress: "slipway"}),
 		"markup": changed(t, fact("title", `<script>alert(1)</script>`), fact("subtitle", `"><img src=x onerror=alert(1)>`),
 			fact("button", "</a></style><b>"), document.SetFact{Set: "memberships", Axis: "features", Item: "darkroom", Key: "name", Text: `</ul><iframe src="javascript:alert(1)">`},
 			document.Rename{Block: "memberships", Name: `A & B "quoted" <i>`}),

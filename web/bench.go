@@ -63,11 +63,7 @@ func (s *Server) benchView(w http.ResponseWriter, r *http.Request, l *store.Load
 	if err != nil {
 		return nil, err
 	}
-	part := r.FormValue("part")
-	if part == "" {
-		part = set.Kind.FirstPart()
-	}
-	grid, err := ledger.Build(l.Site, block, cascade, tokens, part, r.FormValue("width"))
+	grid, err := ledger.Build(l.Site, block, cascade, tokens, r.FormValue("part"), r.FormValue("width"))
 	if err != nil {
 		return nil, err
 	}

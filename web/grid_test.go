@@ -217,6 +217,25 @@ func TestDerivedPrices(t *testing.T) {
 	b.Await("!document.querySelector('" + cell("fact/dusk/price:month:gbp") + "')")
 }
 
+// Changing form keeps everything: the same set and look as a table, and back.
+func TestChangeOfForm(t *testing.T) {
+	_, b := openBench(t)
+	b.Click("[data-part=price]")
+	b.Click(cell("look/price.font-size"))
+	b.Press("44", kb.Enter)
+	everyFrame(b, "page.querySelectorAll('.rb-card').length === 3 && !page.querySelector('table')")
+	b.Click("[data-form=matrix]")
+	everyFrame(b, "page.querySelectorAll('.rb-matrix tbody tr').length === 5 && page.querySelectorAll('.rb-plan').length === 3")
+	b.Await(inProof("wide", "getComputedStyle(page.querySelector('[data-record=dusk] .rb-price')).fontSize") + " === '44px'")
+	b.Await("document.querySelector('[data-form=matrix]').classList.contains('on') && document.querySelector('[data-part=plan]') && !document.querySelector('[data-part=card]')")
+	// The switch turns in the proof, too.
+	b.Text(inProof("wide", "page.querySelector('.rb-p1').click()"))
+	b.Await(inProof("wide", "[...page.querySelectorAll('[data-record=dusk] .rb-price')].filter(e => getComputedStyle(e).display !== 'none').length === 1 && getComputedStyle(page.querySelector('[data-record=dusk] .rb-of-p1')).display !== 'none'"))
+	b.Click("[data-form=cards]")
+	everyFrame(b, "page.querySelectorAll('.rb-card').length === 3 && !page.querySelector('table')")
+	b.Await("document.querySelector('[data-part=card]')")
+}
+
 // A rectangle goes out as tab-separated text and comes in as such.
 func TestClipboard(t *testing.T) {
 	_, b := openBench(t)

@@ -88,6 +88,7 @@ type Variable struct {
 // Part is one named piece of a form's anatomy.
 type Part struct {
 	Name       string
+	Forms      []string // the forms that have it; all where none is named
 	Help       string
 	Place      look.Place
 	Parent     string   // the part around it, from which inherited properties come
@@ -154,10 +155,16 @@ func (k *Kind) PartNamed(name string) (Part, bool) {
 	return k.Parts[i], true
 }
 
-// PartSpecs lists the parts as the look engine needs them.
-func (k *Kind) PartSpecs() []look.PartSpec {
-	specs := make([]look.PartSpec, len(k.Parts))
-	for i, p := range k.Parts {
+// PartsOf lists the parts that a form has.
+func (k *Kind) PartsOf(form string) []Part {
+	return slices.DeleteFunc(slices.Clone(k.Parts), func(p Part) bool { return len(p.Forms) > 0 && !slices.Contains(p.Forms, form) })
+}
+
+// PartSpecs lists a form's parts as the look engine needs them.
+func (k *Kind) PartSpecs(form string) []look.PartSpec {
+	parts := k.PartsOf(form)
+	specs := make([]look.PartSpec, len(parts))
+	for i, p := range parts {
 		specs[i] = look.PartSpec{Name: p.Name, Place: p.Place, As: p.As}
 	}
 	return specs
@@ -219,9 +226,9 @@ func (a Axis) LabelField() Field {
 	return f
 }
 
-// FirstPart is the part the bench opens on: the one that stands for a record.
-func (k *Kind) FirstPart() string {
-	for _, p := range k.Parts {
+// FirstPart is the part on which the bench opens a form: the one that stands for a record.
+func (k *Kind) FirstPart(form string) string {
+	for _, p := range k.PartsOf(form) {
 		if p.Place == look.RecordItem {
 			return p.Name
 		}

@@ -4,6 +4,7 @@ package ledger
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 
 	"rubrel/core/document"
@@ -78,13 +79,14 @@ func Build(site *document.Site, b *document.Block, cascade look.Cascade, tokens 
 	if !ok {
 		return nil, fmt.Errorf("ledger: block %s has no set", b.ID)
 	}
-	if _, ok := set.Kind.PartNamed(part); !ok {
-		part = set.Kind.Parts[0].Name
+	parts := set.Kind.PartsOf(b.Form)
+	if !slices.ContainsFunc(parts, func(p kind.Part) bool { return p.Name == part }) {
+		part = set.Kind.FirstPart(b.Form)
 	}
 	if width == "" || site.Widths.Index(width) < 0 {
 		width = site.Widths[0].Name
 	}
-	g := &Grid{Part: part, Parts: set.Kind.Parts, Width: width}
+	g := &Grid{Part: part, Parts: parts, Width: width}
 	for i := range set.Records {
 		r := &set.Records[i]
 		g.Columns = append(g.Columns, Column{r.ID, document.RecordName(set, r), r.Featured})

@@ -10,6 +10,9 @@ import (
 	"rubrel/core/pricing"
 )
 
+//go:embed common.css
+var commonCSS string
+
 //go:embed cards.css
 var cardsCSS string
 
@@ -23,7 +26,8 @@ func Declaration() *kind.Kind {
 		Axes:       axes,
 		Parts:      parts,
 		Forms: []kind.Form{
-			{Name: "cards", Title: "cards", Help: "Plans side by side; features line up across them.", HTML: cards, CSS: cardsCSS, Variables: cardsVariables},
+			{Name: "cards", Title: "cards", Help: "Plans side by side; features line up across them.", HTML: cards, CSS: commonCSS + cardsCSS, Variables: cardsVariables},
+			{Name: "matrix", Title: "matrix", Help: "A table that compares every feature across the plans.", HTML: matrix, CSS: commonCSS + matrixCSS, Variables: matrixVariables},
 		},
 		Intake: intake,
 		Fresh:  fresh,

@@ -30,15 +30,26 @@ var parts = []kind.Part{
 		}},
 	{Name: "saving", Help: "what a side of the switch saves", Place: look.BlockItself, Parent: "option", Properties: and(textProperties, boxProperties...),
 		Defaults: map[string]string{"font-size": "type-1", "margin": "0 0 0 space-1"}},
-	{Name: "cards", Help: "the row of plans", Place: look.BlockItself, Parent: "table", Properties: []string{"gap"},
+	{Name: "cards", Forms: []string{"cards"}, Help: "the row of plans", Place: look.BlockItself, Parent: "table", Properties: []string{"gap"},
 		As:       map[string]string{"gap": "--rb-gap"},
 		Defaults: map[string]string{"gap": "space-4", "gap@middle": "space-3"}},
-	{Name: "card", Help: "one plan", Place: look.RecordItem, Parent: "table", Properties: and(boxProperties, "color", "text-align"),
+	{Name: "card", Forms: []string{"cards"}, Help: "one plan", Place: look.RecordItem, Parent: "table", Properties: and(boxProperties, "color", "text-align"),
 		Defaults: map[string]string{
 			"background-color": "raised", "border": "1px solid line", "border-radius": "radius-2",
 			"padding": "space-5", "padding@middle": "space-4", "padding@narrow": "space-4",
 			"background-color@featured": "feature", "color@featured": "on-feature", "border@featured": "1px solid feature", "box-shadow@featured": "shadow-2",
 		}},
+	{Name: "plan", Forms: []string{"matrix"}, Help: "the head of a plan's column", Place: look.RecordItem, Parent: "table", Properties: and(boxProperties, "color", "text-align"),
+		Defaults: map[string]string{
+			"background-color": "raised", "padding": "space-4", "padding@narrow": "space-1", "border": "1px solid line",
+			"background-color@featured": "feature", "color@featured": "on-feature", "border@featured": "1px solid feature",
+		}},
+	{Name: "row", Forms: []string{"matrix"}, Help: "a feature's name", Place: look.BlockItself, Parent: "table", Properties: and(textProperties, "padding", "border", "background-color"),
+		As:       map[string]string{"border": "border-top"},
+		Defaults: map[string]string{"padding": "space-2 space-3 space-2 0", "padding@narrow": "space-2 0 0", "border": "1px solid line", "color": "ink", "color@narrow": "quiet", "font-size@narrow": "type-2"}},
+	{Name: "cell", Forms: []string{"matrix"}, Help: "a plan's value of a feature", Place: look.RecordItem, Parent: "table", Properties: []string{"background-color", "color", "padding", "border", "text-align", "font-size"},
+		As:       map[string]string{"border": "border-top"},
+		Defaults: map[string]string{"padding": "space-2 space-4", "padding@narrow": "space-0 space-1 space-2", "border": "1px solid line", "border@narrow": "none", "text-align": "center", "text-align@narrow": "start", "background-color@featured": "raised", "background-color@featured@narrow": "transparent"}},
 	{Name: "badge", Help: "the words that mark a plan", Parent: "card", Properties: and(textProperties, boxProperties...),
 		Defaults: map[string]string{
 			"background-color": "accent", "color": "on-accent", "font-size": "type-1", "font-weight": "weight-strong", "line-height": "leading-text",
@@ -49,7 +60,7 @@ var parts = []kind.Part{
 		Defaults: map[string]string{
 			"font-family": "display", "font-size": "type-6", "font-size@middle": "type-5", "font-weight": "weight-display", "line-height": "leading-tight", "margin": "0 0 space-0",
 		}},
-	{Name: "text", Help: "the subtitle", Parent: "card", Properties: textProperties,
+	{Name: "text", Forms: []string{"cards"}, Help: "the subtitle", Parent: "card", Properties: textProperties,
 		Defaults: map[string]string{"color": "quiet", "color@featured": "feature-quiet", "font-size": "type-3", "font-size@middle": "type-2"}},
 	{Name: "price", Help: "the whole price", Parent: "card", Properties: and(textProperties, "gap"),
 		Defaults: map[string]string{
@@ -71,7 +82,7 @@ var parts = []kind.Part{
 		Defaults: map[string]string{
 			"font-family": "text", "font-size": "type-2", "font-weight": "weight-text", "letter-spacing": "normal", "color": "quiet", "color@featured": "feature-quiet",
 		}},
-	{Name: "note", Help: "small print below the price", Parent: "card", Properties: textProperties,
+	{Name: "note", Forms: []string{"cards"}, Help: "small print below the price", Parent: "card", Properties: textProperties,
 		Defaults: map[string]string{"color": "quiet", "color@featured": "feature-quiet", "font-size": "type-2", "margin": "space-1 0 0"}},
 	{Name: "button", Help: "the link that takes the plan", Parent: "card", Properties: and(textProperties, boxProperties...),
 		Defaults: map[string]string{
@@ -80,13 +91,13 @@ var parts = []kind.Part{
 			"background-color@hover": "ink", "color@hover": "raised",
 			"background-color@featured": "feature-accent", "color@featured": "on-feature-accent", "border@featured": "1.5px solid feature-accent",
 		}},
-	{Name: "features", Help: "the list of features", Parent: "card", Properties: []string{"color", "font-family", "font-size", "font-weight", "line-height"},
+	{Name: "features", Forms: []string{"cards"}, Help: "the list of features", Parent: "card", Properties: []string{"color", "font-family", "font-size", "font-weight", "line-height"},
 		Defaults: map[string]string{"font-size": "type-3", "font-size@middle": "type-2"}},
-	{Name: "feature", Help: "one line of the list", Parent: "features", Properties: []string{"color", "padding", "border"},
+	{Name: "feature", Forms: []string{"cards"}, Help: "one line of the list", Parent: "features", Properties: []string{"color", "padding", "border"},
 		As:       map[string]string{"border": "border-top"},
 		Defaults: map[string]string{"padding": "space-1 0", "border": "1px solid line", "border@featured": "1px solid feature-line"}},
 	{Name: "value", Help: "how much of a feature", Parent: "feature", Properties: textProperties,
 		Defaults: map[string]string{"font-weight": "weight-strong"}},
-	{Name: "excluded", Help: "a feature that the plan lacks", Parent: "feature", Properties: []string{"color"},
+	{Name: "excluded", Forms: []string{"cards"}, Help: "a feature that the plan lacks", Parent: "feature", Properties: []string{"color"},
 		Defaults: map[string]string{"color": "quiet", "color@featured": "feature-quiet"}},
 }

@@ -15,10 +15,10 @@ import (
 	"rubrel/core/pricing"
 )
 
-//go:embed cards.html
+//go:embed *.html
 var files embed.FS
 
-var cardsTemplate = template.Must(template.ParseFS(files, "cards.html"))
+var templates = template.Must(template.ParseFS(files, "*.html"))
 
 // blockView is the whole form as the template shows it.
 type blockView struct {
@@ -76,7 +76,7 @@ func cards(v kind.View) (template.HTML, error) {
 	for _, record := range v.Set.Records {
 		view.Cards = append(view.Cards, newCard(v, list, record))
 	}
-	if err := cardsTemplate.Execute(&b, view); err != nil {
+	if err := templates.ExecuteTemplate(&b, "cards.html", view); err != nil {
 		return "", fmt.Errorf("pricing cards: %w", err)
 	}
 	return template.HTML(b.String()), nil
@@ -251,14 +251,7 @@ func cardsVariables(v kind.View) []kind.Variable {
 	n := len(v.Set.Records)
 	variables := []kind.Variable{{Name: "--rb-rows", Value: strconv.Itoa(rowsAbove + max(1, len(v.Set.Items("features"))))},
 		{Name: "--rb-lines", Value: strconv.Itoa(max(1, len(v.Set.Items("features"))))}}
-	widest := 1.0
-	list := pricing.NewList(v.Set)
-	for _, record := range v.Set.Records {
-		for _, price := range newPrices(v, list, record) {
-			widest = max(widest, price.ems())
-		}
-	}
-	variables = append(variables, kind.Variable{Name: "--rb-ems", Value: strconv.FormatFloat(widest, 'f', 2, 64)})
+	variables = append(variables, widestAmount(v))
 	last := 0
 	for i, width := range v.Widths {
 		columns := layout.Columns(n, sideBySide(width.Frame))
@@ -274,6 +267,18 @@ func cardsVariables(v kind.View) []kind.Variable {
 		variables = append(variables, kind.Variable{Name: "--rb-lift", Width: i, Value: lift})
 	}
 	return variables
+}
+
+// widestAmount is the width of the widest amount that any switch can show, in its own font size.
+func widestAmount(v kind.View) kind.Variable {
+	widest := 1.0
+	list := pricing.NewList(v.Set)
+	for _, record := range v.Set.Records {
+		for _, price := range newPrices(v, list, record) {
+			widest = max(widest, price.ems())
+		}
+	}
+	return kind.Variable{Name: "--rb-ems", Value: strconv.FormatFloat(widest, 'f', 2, 64)}
 }
 
 // sideBySide is how many cards of at least 210 px, with their gaps and the table's padding, fit a width.
