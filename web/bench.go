@@ -12,6 +12,7 @@ import (
 	"rubrel/core/kind"
 	"rubrel/core/ledger"
 	"rubrel/core/look"
+	"rubrel/core/marks"
 	"rubrel/formats/delimited"
 	"rubrel/render"
 	"rubrel/store"
@@ -26,6 +27,7 @@ type benchView struct {
 	Widths  look.Widths
 	History store.History
 	Clashes []store.Clash
+	Marks   []marks.Mark
 	Next    int // the number the next release will have
 	Said    string
 	Failed  bool
@@ -69,6 +71,7 @@ func (s *Server) benchView(w http.ResponseWriter, r *http.Request, l *store.Load
 	}
 	view := &benchView{frame: newFrame(r, block.Name), Block: block, Set: set, Grid: grid, Widths: l.Site.Widths}
 	view.Site = l
+	view.Marks = marks.OfBlock(l.Site, block)
 	if view.History, err = s.store.History(r.Context(), l.ID, by); err != nil {
 		return nil, err
 	}
@@ -186,6 +189,12 @@ func (s *Server) readAct(l *store.Loaded, blockID string, r *http.Request) (docu
 	case "lift":
 		key, err := look.ParseKey(value("key"))
 		return document.Lift{Block: block.ID, Key: key}, "", faulted(err)
+	case "mend":
+		mark, err := marks.ByID(l.Site, block, value("mark"))
+		if err != nil {
+			return nil, "", err
+		}
+		return mark.Change, "Mended: " + mark.Mend.Label + ".", nil
 	case "even":
 		return document.EvenOut{Block: block.ID, Part: value("part"), Property: value("property")}, "", nil
 	}

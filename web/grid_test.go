@@ -217,6 +217,22 @@ func TestDerivedPrices(t *testing.T) {
 	b.Await("!document.querySelector('" + cell("fact/dusk/price:month:gbp") + "')")
 }
 
+// A mark comes with the edit that causes it, names what is wrong, and is mended with one key; undo brings it back.
+func TestMarks(t *testing.T) {
+	_, b := openBench(t)
+	b.Await("document.getElementById('marks').hidden && document.querySelector('.mark-count').textContent.includes('no marks')")
+	b.Click(cell("fact/dusk/price:year:eur"))
+	b.Press("120", kb.Enter)
+	b.Await("document.querySelector('.mark-line')?.textContent.includes('€120.00') && document.querySelector('.mark-count b').textContent === '1'")
+	b.Chord("m", "Alt")
+	b.Await("document.getElementById('marks').hidden && document.getElementById('said').textContent.includes('follow the rule')")
+	shown(b, "fact/dusk/price:year:eur", "90.00")
+	b.Chord("z", "Control")
+	b.Await("document.querySelector('.mark-count b')?.textContent === '1'")
+	b.Click("[data-mend]")
+	b.Await("document.getElementById('marks').hidden")
+}
+
 // Changing form keeps everything: the same set and look as a table, and back.
 func TestChangeOfForm(t *testing.T) {
 	_, b := openBench(t)

@@ -26,6 +26,8 @@ type Kind struct {
 	CanFeature bool
 	// Intake says how a pasted table of this kind is understood; nil where the kind is not pasted.
 	Intake *Intake
+	// Check finds what is wrong or doubtful in a set; nil where the kind has no checks of its own.
+	Check func(set Set, locale string) []Finding
 	// Fresh is the set a designer begins with when nothing is pasted.
 	Fresh func(k *Kind) Set
 }

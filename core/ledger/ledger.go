@@ -174,7 +174,7 @@ func (l layer) factRow(field kind.Field, key kind.FactKey) Row {
 		}
 		if cell.Text == "" && fallback != "" {
 			cell.State, cell.Shown = Followed, fallback
-		} else if cell.Text != "" && fallback != "" {
+		} else if cell.Text != "" && all.Text != "" {
 			cell.State = Exception
 		}
 		row.Cells = append(row.Cells, cell)

@@ -172,3 +172,36 @@ func TestSetFacts(t *testing.T) {
 		t.Errorf("own: %+v", c)
 	}
 }
+
+// A price that follows a rule is derived; said against the rule, it is an exception; with no rule, it is just said.
+func TestDerivedFacts(t *testing.T) {
+	b := newBench(t)
+	expect := func(at string, state ledger.State, shown string) {
+		t.Helper()
+		if c, ok := cellAt(b.grid("card", "wide"), at); !ok || c.State != state || c.Shown != shown {
+			t.Errorf("%s: %s %q, want %s %q", at, c.State, c.Shown, state, shown)
+		}
+	}
+	expect("fact/dusk/price:year:eur", ledger.Derived, "90.00")
+	expect("item/periods/year/rule", ledger.Said, "2 free")
+	expect("fact/meridian/price:once:eur", ledger.Said, "760.00")
+	expect("fact/dusk/price:once:eur", ledger.Empty, "")
+	if err := b.do(ledger.Change(b.block(), "fact/dusk/price:year:eur", "85")); err != nil {
+		t.Fatal(err)
+	}
+	expect("fact/dusk/price:year:eur", ledger.Exception, "85")
+	if err := b.do(ledger.Change(b.block(), "item/periods/year/rule", "")); err != nil {
+		t.Fatal(err)
+	}
+	expect("fact/dusk/price:year:eur", ledger.Said, "85")
+	expect("fact/zenith/price:year:eur", ledger.Empty, "")
+	if err := b.do(document.RemoveItem{Set: "memberships", Axis: "currencies", Item: "eur"}, nil); err == nil {
+		t.Error("the only currency was deleted")
+	}
+	if err := b.do(document.AddItem{Set: "memberships", Axis: "currencies", Text: "eur"}, nil); err == nil {
+		t.Error("a currency was added twice")
+	}
+	if err := b.do(document.AddItem{Set: "memberships", Axis: "periods", Text: "P6M"}, nil); err != nil {
+		t.Error(err)
+	}
+}

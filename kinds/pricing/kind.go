@@ -29,6 +29,7 @@ func Declaration() *kind.Kind {
 			{Name: "cards", Title: "cards", Help: "Plans side by side; features line up across them.", HTML: cards, CSS: commonCSS + cardsCSS, Variables: cardsVariables},
 			{Name: "matrix", Title: "matrix", Help: "A table that compares every feature across the plans.", HTML: matrix, CSS: commonCSS + matrixCSS, Variables: matrixVariables},
 		},
+		Check:  check,
 		Intake: intake,
 		Fresh:  fresh,
 	}

@@ -34,6 +34,7 @@ document.addEventListener('click', (event) => {
   else if ((button = hit('[data-add-item]'))) grid.then(act('item-add', { axis: button.dataset.addItem }), () => grid.lastItem(button.dataset.addItem));
   else if ((button = hit('[data-add-to]'))) add(button.dataset);
   else if ((button = hit('[data-part]'))) desk.choose({ part: button.dataset.part });
+  else if ((button = hit('[data-mend]'))) act('mend', { mark: button.dataset.mend });
   else if ((button = hit('[data-settle]'))) desk.settle(button.dataset.settle, button.dataset.value);
   else if (hit('[data-help]')) document.getElementById('help').showModal();
 });
@@ -47,6 +48,9 @@ document.addEventListener('keydown', (event) => {
   } else if (control && event.key.toLowerCase() === 'y' && !typing) {
     event.preventDefault();
     act('redo');
+  } else if (event.altKey && event.key.toLowerCase() === 'm' && !typing) {
+    event.preventDefault();
+    document.querySelector('[data-mend]')?.click();
   } else if (event.key === 'F1' || (event.key === '?' && !typing && !event.target.closest('td[data-at]'))) {
     event.preventDefault();
     document.getElementById('help').showModal();

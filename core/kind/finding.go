@@ -1,0 +1,25 @@
+package kind
+
+// Finding is one thing that a kind's checks found in a set: what was measured, what is needed, and how it is mended.
+type Finding struct {
+	Check    string // the check's name, as the list of marks shows it: "order"
+	Where    string // in words
+	Measured string
+	Needed   string
+	Record   string // the record it is about, "" for the set
+	Key      string // the fact it is about
+	Mend     *Mend  // nil where only the designer can tell what is right
+}
+
+// Mend is the change that would end a finding.
+type Mend struct {
+	Label string
+	Facts []FactEdit
+	// Move places a record after another; used where Move.Record is set.
+	Move struct{ Record, After string }
+	// Unfeature takes the feature from these records.
+	Unfeature []string
+}
+
+// FactEdit says a record's fact as text; an empty text takes it back.
+type FactEdit struct{ Record, Key, Text string }
