@@ -126,7 +126,8 @@ export class Proof {
       frame.classList.toggle('on', frame.dataset.width === width);
       const page = frame.querySelector('iframe').contentDocument;
       const scale = Number(frame.dataset.scale);
-      const boxes = [...(page?.querySelectorAll(`.rb-${part}`) ?? [])].slice(0, 80).map((node) => {
+      const nodes = [...(page?.querySelectorAll(`.rb-${part}`) ?? [])].filter((node) => node.getClientRects().length > 0);
+      const boxes = nodes.slice(0, 80).map((node) => {
         const at = node.getBoundingClientRect();
         const box = document.createElement('div');
         const record = node.closest('[data-record]')?.dataset.record ?? null;
