@@ -35,6 +35,9 @@ type Intake struct {
 	Roles []Role
 	// Guess finds the role of a line from its label and cells. The weight is 0 where nothing speaks for it.
 	Guess func(label string, cells []string, first bool) (role string, weight int)
+	// IsValue reports whether a text is plainly a value and no heading, such as "$9": where one stands among the
+	// headings there are none, and the list begins with its first record.
+	IsValue func(text string) bool
 	// Build makes the set. What cannot be read is reported and left out.
 	Build func(k *Kind, lines []Line, options IntakeOptions) (Set, []Problem)
 }
@@ -143,24 +146,31 @@ func (in *Intake) arrangement(t Table) Arrangement {
 
 // lines cuts the table into lines and guesses each one's role. The weight is the sum of what speaks for them.
 func (in *Intake) lines(t Table, arrangement Arrangement) ([]Line, int) {
-	count, records := len(t.Rows), t.Width()-1
+	// at gives the row and column of a cell by its line and its place in it, headings included.
+	at := func(line, place int) (row, column int) { return line, place }
+	count, places := len(t.Rows), t.Width()
 	if arrangement == Down {
-		count, records = t.Width(), len(t.Rows)-1
+		at = func(line, place int) (row, column int) { return place, line }
+		count, places = places, count
+	}
+	headed := 1
+	for i := range count {
+		if in.IsValue(t.Cell(at(i, 0))) {
+			headed = 0
+		}
 	}
 	var lines []Line
 	weight := 0
-	for i := range max(0, count) {
-		line := Line{Label: t.Cell(i, 0), at: func(record int) (int, int) { return t.Lines[i], record + 2 }}
-		if arrangement == Down {
-			line.Label = t.Cell(0, i)
-			line.at = func(record int) (int, int) { return t.Lines[record+1], i + 1 }
+	for i := range count {
+		line := Line{at: func(record int) (int, int) {
+			row, column := at(i, record+headed)
+			return t.Lines[row], column + 1
+		}}
+		if headed == 1 {
+			line.Label = t.Cell(at(i, 0))
 		}
-		for record := range max(0, records) {
-			if arrangement == Down {
-				line.Cells = append(line.Cells, t.Cell(record+1, i))
-			} else {
-				line.Cells = append(line.Cells, t.Cell(i, record+1))
-			}
+		for place := headed; place < places; place++ {
+			line.Cells = append(line.Cells, t.Cell(at(i, place)))
 		}
 		line.Read = make([]string, len(line.Cells))
 		role, w := in.Guess(line.Label, line.Cells, i == 0)

@@ -25,7 +25,7 @@ var periodWords = []struct {
 	{"month", "a month", "P1M", []string{"month", "months", "monthly", "mo", "mth", "monat", "monatlich", "mois", "mensuel", "mes", "mensual", "mese"}},
 }
 
-var intake = &kind.Intake{Roles: intakeRoles(), Guess: guess, Build: build}
+var intake = &kind.Intake{Roles: intakeRoles(), Guess: guess, IsValue: isPrice, Build: build}
 
 func intakeRoles() []kind.Role {
 	roles := []kind.Role{}
@@ -62,14 +62,27 @@ func periodIn(text string) (id string, ok bool) {
 // perPattern is a period written after an amount: "/ month", "per year", "a month", "pro Monat".
 var perPattern = regexp.MustCompile(`(?i)\s*(?:/|\b(?:per|a|an|each|every|pro|par|por|al)\b)\s*[\p{L}.]+\s*$`)
 
-// splitPrice parts "€9 / month" into the price and the period.
+// splitPrice parts "€9 / month" into the price and the period. What else it is for, as in "$12/user/month", is
+// dropped.
 func splitPrice(text string) (price, period string) {
-	if at := perPattern.FindStringIndex(text); at != nil && at[0] > 0 {
-		if id, ok := periodIn(text[at[0]:]); ok {
-			return strings.TrimSpace(text[:at[0]]), id
+	for range 3 {
+		at := perPattern.FindStringIndex(text)
+		if at == nil || at[0] == 0 || !strings.ContainsAny(text[:at[0]], "0123456789") {
+			break
 		}
+		if id, ok := periodIn(text[at[0]:]); ok && period == "" {
+			period = id
+		}
+		text = strings.TrimSpace(text[:at[0]])
 	}
-	return text, ""
+	return text, period
+}
+
+// isPrice reports whether a text is an amount with a currency.
+func isPrice(text string) bool {
+	price, _ := splitPrice(text)
+	p, written, err := pricing.ReadPrice(price, money.Separators{})
+	return err == nil && p.Words == "" && written.Currency != ""
 }
 
 // guess weighs a line's label against the fields' names, and its cells against what fields hold.
@@ -134,6 +147,8 @@ func guess(label string, cells []string, first bool) (string, int) {
 		return "features", 2
 	case inclusions*2 >= filled:
 		return "feature", 2
+	case label == "" && !first && prices == 0: // nothing names the line, so each text is a feature itself
+		return "features", 1
 	}
 	return "feature", 0
 }

@@ -54,6 +54,8 @@ func TestRead(t *testing.T) {
 		{"featured, badge, button and link", "Plan\tOne\tTwo\nPrice\t$1\t$2\nFeatured\tno\tyes\nBadge\t\tBest\nButton\tTake\tTake\nLink\t/one\thttps://example.test/two\n",
 			"One price:month:usd=1 button=Take link=/one\nTwo* price:month:usd=2 badge=Best button=Take link=https://example.test/two\n"},
 		{"once and for life", "\tOne\nLifetime\t€760\n", "One price:once:eur=760\n"},
+		{"no headings, plans across", "Starter\tTeam\n$0\t$12/user/month\nEmail support\tPhone support\n", "Starter price:month:usd=0 email-support=yes\nTeam price:month:usd=12 phone-support=yes\n"},
+		{"no headings, plans down", "Basic,$9 a year\nPlus,$19 a year\n", "Basic price:year:usd=9\nPlus price:year:usd=19\n"},
 		{"markup is text", "\t<b>One</b>\nPrice\t€1\n<script>\tyes\n", "<b>One</b> price:month:eur=1 script=yes\n"},
 	} {
 		reading := read(t, c.text, kind.IntakeOptions{})
