@@ -12,9 +12,14 @@ import (
 	"rubrel/testkit"
 )
 
-// An edit as the designer waits for it: the request over loopback, stored with real durability, the ledger's
-// fragments back, and then the proof's page.
-func BenchmarkEditToProof(b *testing.B) {
+// An edit as the designer waits for it: the request over loopback, stored with real durability, and the ledger's
+// fragments back.
+func BenchmarkEdit(b *testing.B) { benchmarkEdits(b, false) }
+
+// The same, and then the proof's page: what has to happen until the frames show it.
+func BenchmarkEditToProof(b *testing.B) { benchmarkEdits(b, true) }
+
+func benchmarkEdits(b *testing.B, proof bool) {
 	c, err := testkit.StartCluster(cluster.Options{})
 	if err != nil {
 		b.Fatal(err)
@@ -27,8 +32,10 @@ func BenchmarkEditToProof(b *testing.B) {
 		response, err := http.PostForm(app.URL+benchPath+"/edit", url.Values{"act": {"cells"}, "version": {fmt.Sprint(i)}, "tab": {"t"},
 			"cells": {fmt.Sprintf(`[{"At":"fact/dusk/price:month:eur","Text":"%d.50"}]`, i+1)}})
 		drain(b, response, err)
-		response, err = http.Get(app.URL + benchPath + "/proof/index.html")
-		drain(b, response, err)
+		if proof {
+			response, err = http.Get(app.URL + benchPath + "/proof/index.html")
+			drain(b, response, err)
+		}
 		took = append(took, time.Since(start))
 	}
 	testkit.ReportP95(b, took)

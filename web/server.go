@@ -56,7 +56,7 @@ func (s *Server) Handler() (http.Handler, error) {
 		return nil, fmt.Errorf("web: %w", err)
 	}
 	r := chi.NewRouter()
-	r.Use(middleware.Recoverer, http.NewCrossOriginProtection().Handler, loopbackHost, headers, middleware.Compress(5), middleware.RequestSize(mostBody))
+	r.Use(middleware.Recoverer, http.NewCrossOriginProtection().Handler, loopbackHost, headers, middleware.Compress(1), middleware.RequestSize(mostBody))
 	r.Get("/healthz", s.health)
 	r.Handle("/static/*", http.StripPrefix("/static/", cached(http.FileServerFS(static))))
 	r.Get("/", s.home)

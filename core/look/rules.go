@@ -48,12 +48,32 @@ func (r Rule) matches(t Target) bool {
 // already give is not said again, so the cascade of the browser and Resolve agree on every target.
 func (c Cascade) Rules(parts []PartSpec, records []RecordRef) []Rule {
 	var rules []Rule
+	byPart := c.byPart()
 	for _, part := range parts {
-		rules = append(rules, c.partRules(part, records)...)
+		rules = append(rules, byPart[part.Name].partRules(part, records)...)
 	}
 	// Each part's rules are in order of width already; gathering them lets one container query hold a width.
 	sort.SliceStable(rules, func(i, j int) bool { return rules[i].Width < rules[j].Width })
 	return rules
+}
+
+// byPart parts the sheets by the part that a key is about, so that the rules of one part look at its keys only.
+func (c Cascade) byPart() map[string]Cascade {
+	parts := map[string]Cascade{}
+	deal := func(sheet Sheet, of func(Cascade) Sheet) {
+		for key, value := range sheet {
+			part, ok := parts[key.Part]
+			if !ok {
+				part = Cascade{House: Sheet{}, Kind: Sheet{}, Block: Sheet{}, Widths: c.Widths}
+				parts[key.Part] = part
+			}
+			of(part)[key] = value
+		}
+	}
+	deal(c.House, func(p Cascade) Sheet { return p.House })
+	deal(c.Kind, func(p Cascade) Sheet { return p.Kind })
+	deal(c.Block, func(p Cascade) Sheet { return p.Block })
+	return parts
 }
 
 func (c Cascade) partRules(part PartSpec, records []RecordRef) []Rule {

@@ -63,6 +63,9 @@ func ParseTokens(texts map[string]string) (Tokens, error) {
 
 // With returns the tokens with some of them said anew, as a site says over its dress.
 func (t Tokens) With(texts map[string]string) (Tokens, error) {
+	if len(texts) == 0 {
+		return t, nil
+	}
 	all := make(map[string]string, len(t.values))
 	for name, value := range t.values {
 		all[string(name)] = value.String()

@@ -47,26 +47,24 @@ var localeEntries = sync.OnceValue(func() map[string]localeEntry {
 	return entries
 })
 
+// locales is every locale assembled, by its tag.
+var locales = sync.OnceValue(func() map[string]Locale {
+	table := make(map[string]Locale, len(localeEntries()))
+	for tag := range localeEntries() {
+		table[tag] = assembleLocale(tag)
+	}
+	return table
+})
+
 // LocaleFor returns the formats for a BCP 47 tag, falling back to the language and then to English,
 // as CLDR's inheritance by truncation does. Tag says which entry was found.
 func LocaleFor(tag string) Locale {
-	entries := localeEntries()
 	for parts := strings.Split(strings.ReplaceAll(tag, "_", "-"), "-"); len(parts) > 0; parts = parts[:len(parts)-1] {
-		name := strings.Join(parts, "-")
-		if _, ok := entries[name]; ok {
-			return assembleLocale(name)
+		if locale, ok := locales()[strings.Join(parts, "-")]; ok {
+			return locale
 		}
 	}
-	return assembleLocale("en")
-}
-
-// LocaleTags lists every locale in the table.
-func LocaleTags() []string {
-	tags := make([]string, 0, len(localeEntries()))
-	for tag := range localeEntries() {
-		tags = append(tags, tag)
-	}
-	return tags
+	return locales()["en"]
 }
 
 func assembleLocale(tag string) Locale {
