@@ -101,7 +101,7 @@ func explain(err error) (status int, message string) {
 	case errors.As(err, &fault):
 		return http.StatusUnprocessableEntity, fault.Problem
 	case errors.As(err, &tooLarge):
-		return http.StatusRequestEntityTooLarge, "This is larger than 32 MB, more than Rubrel takes at once. Paste only the rows with plans and features."
+		return http.StatusRequestEntityTooLarge, "This is larger than 32 MB, more than Rubrel takes at once. Paste only the rows of the list itself."
 	case errors.Is(err, store.ErrTaken), errors.Is(err, store.ErrNothingToUndo), errors.Is(err, store.ErrNothingToRedo):
 		return http.StatusConflict, err.Error()
 	}
