@@ -61,6 +61,14 @@ func TestJourney(t *testing.T) {
 	if got := b.Text("document.getElementById('role-2').value + ' ' + document.getElementById('role-3').value"); got != "price:month price:year" {
 		t.Errorf("price rows understood as %s", got)
 	}
+	// A correction is read at once, and taken back.
+	choose := func(role string) {
+		b.Text("(() => { const s = document.getElementById('role-5'); s.value = " + testkit.Quote(role) + "; s.dispatchEvent(new Event('change', { bubbles: true })); })()")
+	}
+	choose("skip")
+	b.Await("document.querySelector('tr.skipped')?.textContent.includes('Nights away')")
+	choose("feature")
+	b.Await("document.querySelector('.mapping') && !document.querySelector('tr.skipped')")
 	b.Click("button[formaction$='/paste/make']")
 	b.Await("document.querySelector('.cur')")
 	shown(b, "fact/harbour/price:month:eur", "29.95")
