@@ -23,7 +23,6 @@ for (const locale of fs.readdirSync(base).sort()) {
   if (s.currencyGroup) entry.currencyGroup = s.currencyGroup;
   if (numbers.minimumGroupingDigits !== '1') entry.leastGrouping = Number(numbers.minimumGroupingDigits);
   if (system !== 'latn') entry.digits = systems[system]._digits;
-  entry.plain = numbers[`decimalFormats-numberSystem-${system}`].standard;
   const symbols = {};
   for (const code of iso) if (names[code]?.symbol && names[code].symbol !== code) symbols[code] = names[code].symbol;
   entry.symbols = symbols;
@@ -42,7 +41,7 @@ for (const locale of Object.keys(out).reverse()) {
       if (own !== (parent.symbols[code] ?? code)) symbols[code] = own;
     }
     const entry = { parent: parts.join('-') };
-    for (const key of ['decimal', 'group', 'minus', 'pattern', 'alpha', 'currencyDecimal', 'currencyGroup', 'leastGrouping', 'digits', 'plain']) {
+    for (const key of ['decimal', 'group', 'minus', 'pattern', 'alpha', 'currencyDecimal', 'currencyGroup', 'leastGrouping', 'digits']) {
       if (out[locale][key] !== parent[key]) entry[key] = out[locale][key] ?? null;
     }
     if (Object.keys(symbols).length) entry.symbols = symbols;

@@ -48,12 +48,7 @@ func (s *Store) Edit(ctx context.Context, site string, by Author, base int64, ch
 		if err != nil {
 			return err
 		}
-		_, err = tx.Exec(ctx, "update change set state = 'forgotten' where site = $1 and actor = $2 and scope = $3 and act = 'edit' and state = 'undone'",
-			site, by.Actor, by.Scope)
-		if err != nil {
-			return fmt.Errorf("store: forget undone: %w", err)
-		}
-		after, err = s.commit(ctx, tx, before, by, result, "edit", nil)
+		after, err = s.commitEdit(ctx, tx, before, by, result)
 		return err
 	})
 	if err == nil && clash != nil {
@@ -96,6 +91,16 @@ func keepClash(ctx context.Context, tx pgx.Tx, before *Loaded, by Author, base i
 		return nil, fmt.Errorf("store: clash: %w", err)
 	}
 	return clash, nil
+}
+
+// commitEdit commits a new edit: what its author has undone before it cannot be redone any more.
+func (s *Store) commitEdit(ctx context.Context, tx pgx.Tx, before *Loaded, by Author, result *document.Result) (*Loaded, error) {
+	_, err := tx.Exec(ctx, "update change set state = 'forgotten' where site = $1 and actor = $2 and scope = $3 and act = 'edit' and state = 'undone'",
+		before.ID, by.Actor, by.Scope)
+	if err != nil {
+		return nil, fmt.Errorf("store: forget undone: %w", err)
+	}
+	return s.commit(ctx, tx, before, by, result, "edit", nil)
 }
 
 // commit writes the new document and its log entry, and tells the other processes.
@@ -260,7 +265,7 @@ func (s *Store) Settle(ctx context.Context, site string, by Author, id int64, mi
 		if err != nil {
 			return err
 		}
-		after, err = s.commit(ctx, tx, before, by, result, "edit", nil)
+		after, err = s.commitEdit(ctx, tx, before, by, result)
 		return err
 	})
 	return after, err

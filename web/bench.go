@@ -33,7 +33,7 @@ type benchView struct {
 	Failed  bool
 }
 
-// Features is how many columns come before the records.
+// Axes lists the axes whose items can be added.
 func (v benchView) Axes() []kind.Axis { return v.Set.Kind.Axes }
 
 // bench shows the whole screen.
@@ -226,8 +226,7 @@ func readCells(site *document.Site, block *document.Block, text string) (documen
 		return changes[0], "", nil
 	}
 	name := "clear " + strconv.Itoa(len(changes)) + " cells"
-	change, said, err := sound(site, document.Batch{Name: name, Changes: changes})
-	return change, said, err
+	return sound(site, document.Batch{Name: name, Changes: changes})
 }
 
 // readPaste lays a copied rectangle over the grid. What a cell cannot take is named and left out.

@@ -7,6 +7,7 @@ import (
 	"github.com/go-chi/chi/v5"
 
 	"rubrel/render"
+	"rubrel/store"
 )
 
 // proof serves a block's rendered files: the bytes a release would carry.
@@ -52,7 +53,7 @@ func (s *Server) snippetPage(w http.ResponseWriter, r *http.Request) {
 	}
 	block, ok := l.Site.BlockByID(chi.URLParam(r, "block"))
 	if !ok {
-		s.fail(w, r, errNoBlock)
+		s.fail(w, r, store.ErrNotFound)
 		return
 	}
 	withFonts := r.FormValue("fonts") != "no"

@@ -16,8 +16,6 @@ import (
 	"rubrel/store"
 )
 
-var errNoBlock = store.ErrNotFound
-
 func (s *Server) releases(w http.ResponseWriter, r *http.Request) {
 	s.showReleases(w, r, http.StatusOK, "")
 }

@@ -241,7 +241,7 @@ func (l layer) detail(field kind.Field, key kind.FactKey) string {
 }
 
 func (l layer) featuredRow() Row {
-	row := Row{Label: "featured", Help: "the plan that stands out", Cells: []Cell{{State: None}, {State: None}}}
+	row := Row{Label: "featured", Help: "whether the " + l.set.Kind.One + " stands out", Cells: []Cell{{State: None}, {State: None}}}
 	for _, record := range l.set.Records {
 		cell := Cell{At: "featured/" + record.ID, Text: "no", State: Empty, Align: kind.Centre}
 		if record.Featured {

@@ -38,7 +38,6 @@ type Property struct {
 // TokenNames tells which names are tokens of a category.
 type TokenNames interface {
 	Has(category Category, name string) bool
-	Names(category Category) []string
 }
 
 // properties in the order in which the ledger shows them.

@@ -98,14 +98,10 @@ func (Vocabulary) Has(category Category, name string) bool {
 	return slices.Contains(vocabulary[category], name)
 }
 
-// Names lists a category's tokens.
-func (Vocabulary) Names(category Category) []string { return vocabulary[category] }
-
 // noTokens is what a token's own value may refer to.
 type noTokens struct{}
 
 func (noTokens) Has(Category, string) bool { return false }
-func (noTokens) Names(Category) []string   { return nil }
 
 // Declaration is one CSS declaration.
 type Declaration struct{ Property, Value string }

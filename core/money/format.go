@@ -196,22 +196,3 @@ func spaced(parts []Part) []Part {
 	}
 	return out
 }
-
-// FormatPlain writes a number without currency in the locale's separators and digits.
-func (l Locale) FormatPlain(amount Decimal) string {
-	negative := amount.IsNegative()
-	if negative {
-		amount = amount.Neg()
-	}
-	whole, fraction, _ := strings.Cut(amount.String(), ".")
-	primary, secondary := groupSizes(l.plain)
-	out := grouped(whole, l.group, primary, secondary, l.leastGrouping)
-	if fraction != "" {
-		out += l.decimal + fraction
-	}
-	out = l.localDigits(out)
-	if negative {
-		out = l.minus + out
-	}
-	return out
-}

@@ -14,7 +14,7 @@ type Locale struct {
 	decimal, group, minus string
 	currencyDecimal       string
 	currencyGroup         string
-	pattern, alpha, plain string
+	pattern, alpha        string
 	leastGrouping         int
 	digits                []rune
 	symbols               map[string]string
@@ -28,7 +28,6 @@ type localeEntry struct {
 	Minus           *string           `json:"minus"`
 	Pattern         *string           `json:"pattern"`
 	Alpha           *string           `json:"alpha"`
-	Plain           *string           `json:"plain"`
 	CurrencyDecimal json.RawMessage   `json:"currencyDecimal"`
 	CurrencyGroup   json.RawMessage   `json:"currencyGroup"`
 	LeastGrouping   json.RawMessage   `json:"leastGrouping"`
@@ -77,7 +76,7 @@ func assembleLocale(tag string) Locale {
 	for _, f := range []struct {
 		to   *string
 		from *string
-	}{{&l.decimal, entry.Decimal}, {&l.group, entry.Group}, {&l.minus, entry.Minus}, {&l.pattern, entry.Pattern}, {&l.alpha, entry.Alpha}, {&l.plain, entry.Plain}} {
+	}{{&l.decimal, entry.Decimal}, {&l.group, entry.Group}, {&l.minus, entry.Minus}, {&l.pattern, entry.Pattern}, {&l.alpha, entry.Alpha}} {
 		if f.from != nil {
 			*f.to = *f.from
 		}
