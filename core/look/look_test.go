@@ -67,6 +67,7 @@ func FuzzPropertyParse(f *testing.F) {
 	for _, seed := range []string{"1px solid ink", "0 2px 8px 0 #0003", "a, b", "-0.02em", "hsl(1 2% 3%)"} {
 		f.Add(uint(3), seed)
 	}
+	f.Add(uint(2), `0 "`)
 	f.Fuzz(func(t *testing.T, which uint, text string) {
 		p := properties[which%uint(len(properties))]
 		v, err := p.Parse(text, Vocabulary{})

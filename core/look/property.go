@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"slices"
 	"strings"
+	"unicode"
 
 	"rubrel/core/colour"
 )
@@ -123,7 +124,7 @@ func parseInk(_ Property, text string, tokens TokenNames) (Value, error) {
 func parseFamily(_ Property, text string, _ TokenNames) (Value, error) {
 	var family Family
 	for name := range strings.SplitSeq(text, ",") {
-		name = strings.Trim(strings.TrimSpace(name), `"'`)
+		name = strings.TrimFunc(name, func(r rune) bool { return r == '"' || r == '\'' || unicode.IsSpace(r) })
 		for _, r := range name {
 			if !strings.ContainsRune(" -_", r) && (r < '0' || r > '9' && r < 'A' || r > 'Z' && r < 'a' || r > 'z' && r < 0xa0) {
 				return nil, fmt.Errorf("%q cannot stand in a family name", r)
