@@ -9,7 +9,7 @@ packages=(
   @fontsource-variable/libre-franklin@5.3.0 @fontsource/ibm-plex-mono@5.3.0
   @fontsource/libre-franklin@5.3.0 @fontsource/newsreader@5.3.0
   @fontsource/figtree@5.3.0 @fontsource/bricolage-grotesque@5.3.0
-  cldr-numbers-full@48.2.0 cldr-core@48.2.0 currency-codes@2.2.0
+  cldr-numbers-full@48.2.0 cldr-dates-full@48.2.0 cldr-core@48.2.0 currency-codes@2.2.0
 )
 work=$(mktemp -d)
 trap 'rm -rf "$work"' EXIT
@@ -42,6 +42,7 @@ for weight in 500 600; do face newsreader $weight; done
 for weight in 600 700; do face bricolage-grotesque $weight; done
 
 node scripts/locales.mjs "$modules" > core/money/locales.json
+node scripts/dates.mjs "$modules" > core/dates/locales.json
 node scripts/currencies.mjs "$modules" > core/money/iso4217.csv
 
 {

@@ -17,7 +17,7 @@ for (const locale of fs.readdirSync(base).sort()) {
   const system = numbers.defaultNumberingSystem;
   const s = numbers[`symbols-numberSystem-${system}`];
   const f = numbers[`currencyFormats-numberSystem-${system}`];
-  const entry = { decimal: s.decimal, group: s.group, minus: s.minusSign, pattern: f.standard };
+  const entry = { decimal: s.decimal, group: s.group, minus: s.minusSign, pattern: f.standard, percent: numbers[`percentFormats-numberSystem-${system}`].standard.replace('%', s.percentSign) };
   if (f['standard-alphaNextToNumber']) entry.alpha = f['standard-alphaNextToNumber'];
   if (s.currencyDecimal) entry.currencyDecimal = s.currencyDecimal;
   if (s.currencyGroup) entry.currencyGroup = s.currencyGroup;
@@ -41,7 +41,7 @@ for (const locale of Object.keys(out).reverse()) {
       if (own !== (parent.symbols[code] ?? code)) symbols[code] = own;
     }
     const entry = { parent: parts.join('-') };
-    for (const key of ['decimal', 'group', 'minus', 'pattern', 'alpha', 'currencyDecimal', 'currencyGroup', 'leastGrouping', 'digits']) {
+    for (const key of ['decimal', 'group', 'minus', 'pattern', 'percent', 'alpha', 'currencyDecimal', 'currencyGroup', 'leastGrouping', 'digits']) {
       if (out[locale][key] !== parent[key]) entry[key] = out[locale][key] ?? null;
     }
     if (Object.keys(symbols).length) entry.symbols = symbols;

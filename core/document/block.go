@@ -34,7 +34,7 @@ func (c AddBlock) Plan(s *Site) (patch.Patch, error) {
 	p := patch.Patch{
 		{Op: patch.Add, Path: patch.Pointer{"sets", setID}, Value: setTree(c.Set, name.String(), setOrder)},
 		{Op: patch.Add, Path: patch.Pointer{"blocks", blockID}, Value: map[string]any{
-			"order": blockOrder, "name": name, "set": setID, "form": c.Set.Kind.Forms[0].Name, "look": map[string]any{}}},
+			"order": blockOrder, "name": name, "set": setID, "form": c.Set.Kind.Forms[0].Name, "look": map[string]any{}, "quiet": map[string]any{}}},
 	}
 	place, err := s.placeOnPage(blockID)
 	return append(p, place), err
@@ -243,6 +243,40 @@ func (c EvenOut) Plan(s *Site) (patch.Patch, error) {
 // Label names the property.
 func (c EvenOut) Label(*Site) string {
 	return strings.TrimSpace("even out " + c.Property + " of " + c.Part)
+}
+
+// Quieten says of a mark that what it finds is meant so, or takes that back.
+type Quieten struct {
+	Block, Mark string
+	On          bool
+}
+
+// Plan adds or removes the mark's ID.
+func (c Quieten) Plan(s *Site) (patch.Patch, error) {
+	block, ok := s.BlockByID(c.Block)
+	if !ok {
+		return nil, missing("block", c.Block)
+	}
+	if c.Mark == "" || len(c.Mark) > 200 {
+		return nil, faultf(nil, "there is no such mark")
+	}
+	var old, value any
+	if _, said := block.Quiet[c.Mark]; said {
+		old = block.Quiet[c.Mark]
+	}
+	if c.On {
+		value = true
+	}
+	return put(patch.Pointer{"blocks", c.Block, "quiet", c.Mark}, old, value), nil
+}
+
+// Label names the kind of mark.
+func (c Quieten) Label(*Site) string {
+	check, _, _ := strings.Cut(c.Mark, " ")
+	if c.On {
+		return "quieten the mark " + check
+	}
+	return "hear the mark " + check + " again"
 }
 
 // New is the tree of an empty site.

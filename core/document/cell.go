@@ -53,6 +53,9 @@ func (c SetFact) Plan(s *Site) (patch.Patch, error) {
 		if err != nil {
 			return nil, faultf(path, "%v", err)
 		}
+		if err := set.CheckFact(field, kind.ParseFactKey(c.Key), parsed); err != nil {
+			return nil, faultf(path, "%v", err)
+		}
 		value = parsed
 	} else if field.Required {
 		return nil, faultf(path, "%s must be said", field.Label)

@@ -56,7 +56,7 @@ func Normalise(tree any, kinds kind.Registry) any {
 			each(axis, func(item map[string]any) { fill(item, "facts") })
 		})
 	})
-	each(root["blocks"], func(block map[string]any) { fill(block, "look") })
+	each(root["blocks"], func(block map[string]any) { fill(block, "look", "quiet") })
 	each(root["pages"], func(page map[string]any) {
 		fill(page, "bands")
 		each(page["bands"], func(band map[string]any) { fill(band, "blocks") })
@@ -331,6 +331,9 @@ func (d *decoder) facts(parent *object, set kind.Set, fields []kind.Field) map[s
 			if err == nil {
 				facts[text], err = field.Type.Decode(held)
 			}
+			if err == nil {
+				err = set.CheckFact(field, kind.ParseFactKey(text), facts[text])
+			}
 			if err != nil {
 				panic(faultf(o.path.To(text), "%v", err))
 			}
@@ -354,12 +357,19 @@ func (d *decoder) block(c child, s *Site) Block {
 		panic(faultf(c.path.To("form"), "%s has no form %q", set.Kind.Title, b.Form))
 	}
 	b.Look = d.look(c.object, "look", set.Kind, s.Widths, set)
+	b.Quiet = map[string]bool{}
+	if value, ok := c.get("quiet"); ok {
+		quiet := d.object(c.path.To("quiet"), value)
+		for id := range quiet.members {
+			b.Quiet[id] = quiet.flag(id)
+		}
+	}
 	c.done()
 	return b
 }
 
 func (d *decoder) page(c child, s *Site) Page {
-	p := Page{ID: c.id, order: c.order, Title: c.text("title", mostName, true), Intro: c.text("intro", 2000, false)}
+	p := Page{ID: c.id, order: c.order, Title: c.text("title", mostName, true), Intro: c.text("intro", 2000, false), Language: c.text("language", 35, false)}
 	for _, band := range d.members(c.object, "bands", MostItems) {
 		b := Band{ID: band.id, order: band.order, Heading: band.text("heading", mostName, false)}
 		for _, member := range d.members(band.object, "blocks", 12) {

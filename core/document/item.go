@@ -13,6 +13,8 @@ type AddItem struct {
 	Set, Axis, After, Copy string
 	// Text is what the designer typed for it: its label, or what the axis makes of it.
 	Text string
+	// Heading makes it a heading over those after it, where the axis has headings.
+	Heading bool
 }
 
 // Plan reads the facts, names the item by its label and places it.
@@ -53,11 +55,24 @@ func (c AddItem) Plan(s *Site) (patch.Patch, error) {
 		}
 		facts[name] = value
 	}
+	if c.Heading {
+		field, ok := axis.FieldNamed(axis.Heading)
+		if !ok {
+			return nil, faultf(nil, "%s have no headings", axis.Name)
+		}
+		if facts[field.Name], err = field.Type.Parse("yes"); err != nil {
+			return nil, faultf(nil, "%v", err)
+		}
+	}
 	if v, ok := facts[axis.Label].(kind.Value); ok {
 		label = v.String()
 	}
 	if label == "" {
-		value, err := axis.LabelField().Type.Parse("New " + axis.One)
+		noun := axis.One
+		if c.Heading {
+			noun = "group"
+		}
+		value, err := axis.LabelField().Type.Parse("New " + noun)
 		if err != nil {
 			return nil, faultf(nil, "a %s needs its %s", axis.One, axis.Label)
 		}

@@ -24,9 +24,9 @@ func Schema(kinds kind.Registry) kind.Schema {
 		"tokens": kind.Schema{"type": "object", "additionalProperties": kind.Schema{"type": "string"}},
 		"kinds":  objectSchema(houseKinds),
 	}, "dress")
-	block := objectSchema(kind.Schema{"order": orderSchema(), "name": textSchema(mostName), "set": idSchema(), "form": textSchema(60), "look": anyLook}, "order", "name", "set", "form")
+	block := objectSchema(kind.Schema{"order": orderSchema(), "name": textSchema(mostName), "set": idSchema(), "form": textSchema(60), "look": anyLook, "quiet": kind.Schema{"type": "object", "additionalProperties": kind.Schema{"type": "boolean"}}}, "order", "name", "set", "form")
 	band := objectSchema(kind.Schema{"order": orderSchema(), "heading": textSchema(mostName), "blocks": membersOf(objectSchema(kind.Schema{"order": orderSchema()}, "order"))}, "order")
-	page := objectSchema(kind.Schema{"order": orderSchema(), "title": textSchema(mostName), "intro": textSchema(2000), "bands": membersOf(band)}, "order", "title")
+	page := objectSchema(kind.Schema{"order": orderSchema(), "title": textSchema(mostName), "intro": textSchema(2000), "language": textSchema(35), "bands": membersOf(band)}, "order", "title")
 	root := objectSchema(kind.Schema{
 		"rubrel": kind.Schema{"const": Version}, "name": textSchema(mostName), "language": textSchema(35), "house": house,
 		"sets": membersOf(kind.Schema{"oneOf": sets}), "blocks": membersOf(block), "pages": membersOf(page),

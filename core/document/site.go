@@ -57,11 +57,13 @@ type Block struct {
 	ID, Name, SetID, Form string
 	order                 string
 	Look                  look.Sheet
+	Quiet                 map[string]bool // the marks, by ID, that the designer has said are meant so
 }
 
 // Page is a column of bands.
 type Page struct {
 	ID, Title, Intro string
+	Language         string // BCP 47; empty where it is the site's
 	order            string
 	Bands            []Band
 }
@@ -109,6 +111,26 @@ func (s *Site) BlocksOf(setID string) []*Block {
 		}
 	}
 	return blocks
+}
+
+// LanguageOf is the language in which a block is shown: its page's, or the site's where it stands on none.
+func (s *Site) LanguageOf(blockID string) string {
+	for _, page := range s.Pages {
+		for _, band := range page.Bands {
+			if slices.Contains(band.Blocks, blockID) {
+				return s.PageLanguage(page)
+			}
+		}
+	}
+	return s.Language
+}
+
+// PageLanguage is a page's own language, or the site's.
+func (s *Site) PageLanguage(p Page) string {
+	if p.Language != "" {
+		return p.Language
+	}
+	return s.Language
 }
 
 // Kinds is the registry the site was decoded with.

@@ -9,6 +9,7 @@ type Finding struct {
 	Record   string // the record it is about, "" for the set
 	Key      string // the fact it is about
 	Mend     *Mend  // nil where only the designer can tell what is right
+	Source   string // the outside service that can mend it, by the name of the kind's Source
 }
 
 // Mend is the change that would end a finding.
@@ -21,5 +22,10 @@ type Mend struct {
 	Unfeature []string
 }
 
-// FactEdit says a record's fact as text; an empty text takes it back.
-type FactEdit struct{ Record, Key, Text string }
+// FactEdit says a fact as text: of a record, of an item of an axis, or of the set where neither is named. An empty
+// text takes it back.
+type FactEdit struct {
+	Record     string
+	Axis, Item string
+	Key, Text  string
+}

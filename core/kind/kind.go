@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"html/template"
 	"slices"
+	"time"
 
 	"rubrel/core/look"
 )
@@ -27,9 +28,21 @@ type Kind struct {
 	// Intake says how a pasted table of this kind is understood; nil where the kind is not pasted.
 	Intake *Intake
 	// Check finds what is wrong or doubtful in a set; nil where the kind has no checks of its own.
-	Check func(set Set, locale string) []Finding
+	Check func(set Set, at Scene) []Finding
+	// Data is what the block says to machines: objects of schema.org, for the page that carries it; nil for nothing.
+	Data func(View) []any
+	// Charts are views of a set that the bench offers beside the proof. They never ship.
+	Charts []Chart
+	// Sources are outside services that can say some of a set's facts.
+	Sources []Source
 	// Fresh is the set a designer begins with when nothing is pasted.
 	Fresh func(k *Kind) Set
+}
+
+// Scene is where and when a set is shown: what a rule may need besides the set itself.
+type Scene struct {
+	Locale string // BCP 47
+	Now    time.Time
 }
 
 // Field is one typed fact.
@@ -37,12 +50,15 @@ type Field struct {
 	Name     string
 	Label    string
 	Help     string
+	Group    string   // the ledger's heading under which it stands; the facts' own where there is none
 	Type     Type
 	Each     []string // the axes over which the field has one value each; none for a plain field
 	Aliases  []string // other headings under which a pasted list may carry it
 	Required bool
 	// Derive computes the value that holds where nothing is said; nil where nothing is derived.
 	Derive func(set Set, record Record, key FactKey) (Value, bool)
+	// Check refuses a value that the type lets through and the set does not; nil where the type says all.
+	Check func(set Set, key FactKey, value Value) error
 	// AllOf makes a field of an axis the rule for all: it stands in the All column of the rows of the field named,
 	// for every item of the axis but the first, from which the others follow.
 	AllOf string
@@ -59,6 +75,8 @@ type Axis struct {
 	Label string
 	// AsRows says that the interface shows the axis as a section of rows of its own.
 	AsRows bool
+	// Heading is the field that makes an item a heading over those after it; "" where the axis has none.
+	Heading string
 	// Complete makes the facts of a new item of what a designer types: "GBP", "year". Nil where the text is the label.
 	Complete func(text string) (map[string]string, error)
 	// Offers are texts for Complete that the interface offers.
@@ -76,6 +94,9 @@ type Form struct {
 	HTML func(View) (template.HTML, error)
 	// CSS is the form's layout: what is not a matter of look. Selectors start with a class of the form.
 	CSS string
+	// Script is what the form needs to do in the visitor's browser beyond HTML and CSS: one text for all blocks of
+	// the form, "" where this view needs none. Nil for a form without script.
+	Script func(View) string
 	// Variables are custom properties of the block, by width, that the layout needs.
 	Variables func(View) []Variable
 }
@@ -110,7 +131,12 @@ type View struct {
 	Widths       look.Widths
 	// Name is the block's name, for its accessible label.
 	Name string
+	// Now is when the view is made.
+	Now time.Time
 }
+
+// Scene is where and when the view is shown.
+func (v View) Scene() Scene { return Scene{v.Locale, v.Now} }
 
 // FieldNamed finds a field of a record.
 func (k *Kind) FieldNamed(name string) (Field, bool) { return fieldNamed(k.Fields, name) }

@@ -87,6 +87,27 @@ func (s Set) CheckKey(fields []Field, key FactKey) (Field, error) {
 	return f, nil
 }
 
+// CheckFact reads whether a value fits the field's own rule, beyond its type.
+func (s Set) CheckFact(f Field, key FactKey, value Value) error {
+	if f.Check == nil {
+		return nil
+	}
+	return f.Check(s, key, value)
+}
+
+// Said is a fact of the record, or where it says none the set's fact of the same name, which holds for all.
+func (s Set) Said(r Record, name string) Value {
+	if v, ok := r.Facts[name]; ok {
+		return v
+	}
+	return s.Facts[name]
+}
+
+// IsHeading reports whether an item is a heading over those after it.
+func (a Axis) IsHeading(item Item) bool {
+	return a.Heading != "" && Text(item.Facts, a.Heading) == "yes"
+}
+
 // Text is a fact's text, or "" where it is not said.
 func Text(facts map[string]Value, key string) string {
 	if v, ok := facts[key]; ok {

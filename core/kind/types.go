@@ -145,16 +145,21 @@ func (t ChoiceType) Schema() Schema { return Schema{"enum": t.Words} }
 // Align sets a word left.
 func (ChoiceType) Align() Align { return Left }
 
-// Inclusion says of a feature that a record has it, lacks it, or has so much of it.
+// Inclusion says of a feature that a record has it, lacks it, will have it, or has so much of it.
 type Inclusion struct {
 	Has   bool
+	Soon  bool   // it lacks it still
 	Value string // "8", "unlimited"; empty for a plain yes
 }
+
+const soonWord = "soon"
 
 func (i Inclusion) String() string {
 	switch {
 	case i.Value != "":
 		return i.Value
+	case i.Soon:
+		return soonWord
 	case i.Has:
 		return "yes"
 	}
@@ -163,8 +168,8 @@ func (i Inclusion) String() string {
 
 // MarshalJSON writes true, false or a string.
 func (i Inclusion) MarshalJSON() ([]byte, error) {
-	if i.Value != "" {
-		return json.Marshal(i.Value)
+	if i.Value != "" || i.Soon {
+		return json.Marshal(i.String())
 	}
 	return json.Marshal(i.Has)
 }
@@ -186,7 +191,7 @@ func IsInclusionWord(text string) bool {
 	return ok
 }
 
-// Parse reads the usual marks for yes and no; anything else is the value itself.
+// Parse reads the usual marks for yes and no, and "soon"; anything else is the value itself.
 func (InclusionType) Parse(text string) (Value, error) {
 	v, err := TextType{Most: 120}.Parse(text)
 	if err != nil {
@@ -195,8 +200,11 @@ func (InclusionType) Parse(text string) (Value, error) {
 	if has, ok := inclusionWords[strings.ToLower(v.String())]; ok {
 		return Inclusion{Has: has}, nil
 	}
-	if v.String() == "" {
+	switch strings.ToLower(v.String()) {
+	case "":
 		return Inclusion{}, nil
+	case soonWord, "coming soon", "planned":
+		return Inclusion{Soon: true}, nil
 	}
 	return Inclusion{Has: true, Value: v.String()}, nil
 }
@@ -213,6 +221,9 @@ func (t InclusionType) Decode(held any) (Value, error) {
 	v, err := TextType{Most: 120}.Parse(text)
 	if err != nil {
 		return nil, err
+	}
+	if v.String() == soonWord {
+		return Inclusion{Soon: true}, nil
 	}
 	return Inclusion{Has: true, Value: v.String()}, nil
 }

@@ -3,7 +3,9 @@ package marks
 
 import (
 	"fmt"
+	"slices"
 	"strings"
+	"time"
 
 	"rubrel/core/document"
 	"rubrel/core/kind"
@@ -14,28 +16,38 @@ type Mark struct {
 	ID string
 	kind.Finding
 	Change document.Change // carries out the finding's mend; nil where it has none
+	Quiet  bool            // the designer has said that it is meant so
 }
 
-// OfBlock checks one block.
-func OfBlock(site *document.Site, b *document.Block) []Mark {
+// OfBlock checks one block as it is shown at a time. Those that are quiet come last.
+func OfBlock(site *document.Site, b *document.Block, now time.Time) []Mark {
 	set, ok := site.SetByID(b.SetID)
 	if !ok || set.Kind.Check == nil {
 		return nil
 	}
 	var list []Mark
-	for _, finding := range set.Kind.Check(set.Set, site.Language) {
+	for _, finding := range set.Kind.Check(set.Set, kind.Scene{Locale: site.LanguageOf(b.ID), Now: now}) {
 		mark := Mark{ID: strings.Join([]string{finding.Check, finding.Record, finding.Key}, " "), Finding: finding}
+		mark.Quiet = b.Quiet[mark.ID]
 		if finding.Mend != nil {
 			mark.Change = changeOf(b.SetID, *finding.Mend)
 		}
 		list = append(list, mark)
 	}
+	slices.SortStableFunc(list, func(a, b Mark) int { return order(a.Quiet) - order(b.Quiet) })
 	return list
 }
 
+func order(quiet bool) int {
+	if quiet {
+		return 1
+	}
+	return 0
+}
+
 // ByID finds a mark again in the block as it is now.
-func ByID(site *document.Site, b *document.Block, id string) (Mark, error) {
-	for _, mark := range OfBlock(site, b) {
+func ByID(site *document.Site, b *document.Block, now time.Time, id string) (Mark, error) {
+	for _, mark := range OfBlock(site, b, now) {
 		if mark.ID == id && mark.Change != nil {
 			return mark, nil
 		}
@@ -46,7 +58,7 @@ func ByID(site *document.Site, b *document.Block, id string) (Mark, error) {
 func changeOf(set string, mend kind.Mend) document.Change {
 	batch := document.Batch{Name: mend.Label}
 	for _, edit := range mend.Facts {
-		batch.Changes = append(batch.Changes, document.SetFact{Set: set, Record: edit.Record, Key: edit.Key, Text: edit.Text})
+		batch.Changes = append(batch.Changes, FactChange(set, edit))
 	}
 	for _, record := range mend.Unfeature {
 		batch.Changes = append(batch.Changes, document.FeatureRecord{Set: set, Record: record})
@@ -55,4 +67,9 @@ func changeOf(set string, mend kind.Mend) document.Change {
 		batch.Changes = append(batch.Changes, document.MoveRecord{Set: set, Record: mend.Move.Record, After: mend.Move.After})
 	}
 	return batch
+}
+
+// FactChange is one proposed fact as a change.
+func FactChange(set string, edit kind.FactEdit) document.Change {
+	return document.SetFact{Set: set, Record: edit.Record, Axis: edit.Axis, Item: edit.Item, Key: edit.Key, Text: edit.Text}
 }

@@ -1,6 +1,7 @@
 package money
 
 import (
+	"strconv"
 	"strings"
 	"unicode"
 )
@@ -28,6 +29,8 @@ type Part struct {
 type Style struct {
 	// DropZeros leaves out the fraction where it is nothing but zeros: "€9" for 9.00.
 	DropZeros bool
+	// Code writes the code of ISO 4217 in place of the sign: "EUR 9.00".
+	Code bool
 }
 
 // FormatParts writes an amount with its currency as the locale does (CLDR UTS #35 part 3), in pieces so
@@ -44,6 +47,9 @@ func (l Locale) FormatParts(amount Decimal, c Currency, style Style) []Part {
 		fraction = ""
 	}
 	symbol := l.Symbol(c.Code)
+	if style.Code {
+		symbol = c.Code
+	}
 	pattern := l.patternFor(symbol, negative)
 	var parts []Part
 	for _, token := range splitPattern(pattern) {
@@ -195,4 +201,19 @@ func spaced(parts []Part) []Part {
 		out = append(out, p)
 	}
 	return out
+}
+
+// Percent writes a whole percentage as the locale does: "16%", "16 %", "%16".
+func (l Locale) Percent(n int) string {
+	sign := strings.Map(func(r rune) rune {
+		if strings.ContainsRune("#0,", r) {
+			return -1
+		}
+		return r
+	}, l.percent)
+	number := l.localDigits(strconv.Itoa(n))
+	if strings.HasPrefix(l.percent, "#") {
+		return number + sign
+	}
+	return sign + number
 }

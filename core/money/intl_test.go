@@ -3,8 +3,11 @@ package money_test
 import (
 	"encoding/json"
 	"fmt"
+	"slices"
 	"testing"
+	"time"
 
+	"rubrel/core/dates"
 	"rubrel/core/money"
 	"rubrel/testkit"
 )
@@ -30,6 +33,10 @@ func TestFormatAgainstIntl(t *testing.T) {
 			const digits = { CLF: 4 }[currency]; // ISO 4217; the CLDR agrees on all others used here
 			const format = new Intl.NumberFormat(locale, { style: 'currency', currency, roundingMode: 'halfEven', ...(digits && { minimumFractionDigits: digits }) });
 			for (const amount of amounts) out[locale + ' ' + currency + ' ' + amount] = format.format(amount);
+			if (currency === 'EUR' || currency === 'USD') {
+				const coded = new Intl.NumberFormat(locale, { style: 'currency', currency, currencyDisplay: 'code' });
+				for (const amount of amounts.slice(0, 2)) out[locale + ' ' + currency + ' ' + amount + ' code'] = coded.format(amount);
+			}
 		}
 		return out;
 	})()`, question))
@@ -46,6 +53,13 @@ func TestFormatAgainstIntl(t *testing.T) {
 				if err != nil {
 					t.Fatal(err)
 				}
+				if want, ok := answers[tag+" "+code+" "+text+" code"]; ok {
+					checked++
+					if got := locale.Format(amount, currency, money.Style{Code: true}); got != want {
+						faults++
+						t.Errorf("%s %s %s by code: got %q, Intl says %q", tag, code, text, got, want)
+					}
+				}
 				checked++
 				want := answers[tag+" "+code+" "+text]
 				if got := locale.Format(amount, currency, money.Style{}); got != want {
@@ -57,4 +71,26 @@ func TestFormatAgainstIntl(t *testing.T) {
 		}
 	}
 	t.Logf("%d formats compared, %d differ", checked, faults)
+}
+
+// Percentages against Intl.NumberFormat, and days against Intl.DateTimeFormat, in Chromium.
+func TestPercentAndDaysAgainstIntl(t *testing.T) {
+	locales := []string{"en", "en-IE", "en-US", "de", "fr", "es", "it", "nl", "pt", "pt-PT", "sv", "da", "nb", "fi", "pl", "cs", "hu", "tr", "he", "ja", "ko", "zh", "lv", "lt", "ca"}
+	question, err := json.Marshal(locales)
+	if err != nil {
+		t.Fatal(err)
+	}
+	b := testkit.Launch(t, 400, 300)
+	answers := testkit.Eval[map[string][]string](b, fmt.Sprintf(`Object.fromEntries(%s.map((l) => [l, [
+		new Intl.NumberFormat(l, { style: 'percent' }).format(0.16),
+		...[0, 5, 11].map((m) => new Intl.DateTimeFormat(l, { dateStyle: 'long', timeZone: 'UTC' }).format(new Date(Date.UTC(2026, m, 7))))]]))`, question))
+	for _, tag := range locales {
+		got := []string{money.LocaleFor(tag).Percent(16)}
+		for _, month := range []time.Month{time.January, time.June, time.December} {
+			got = append(got, dates.Long(time.Date(2026, month, 7, 12, 0, 0, 0, time.UTC), tag))
+		}
+		if want := answers[tag]; !slices.Equal(got, want) {
+			t.Errorf("%s: got %q, Intl says %q", tag, got, want)
+		}
+	}
 }

@@ -15,6 +15,7 @@ type Locale struct {
 	currencyDecimal       string
 	currencyGroup         string
 	pattern, alpha        string
+	percent               string
 	leastGrouping         int
 	digits                []rune
 	symbols               map[string]string
@@ -27,6 +28,7 @@ type localeEntry struct {
 	Group           *string           `json:"group"`
 	Minus           *string           `json:"minus"`
 	Pattern         *string           `json:"pattern"`
+	Percent         *string           `json:"percent"`
 	Alpha           *string           `json:"alpha"`
 	CurrencyDecimal json.RawMessage   `json:"currencyDecimal"`
 	CurrencyGroup   json.RawMessage   `json:"currencyGroup"`
@@ -76,7 +78,7 @@ func assembleLocale(tag string) Locale {
 	for _, f := range []struct {
 		to   *string
 		from *string
-	}{{&l.decimal, entry.Decimal}, {&l.group, entry.Group}, {&l.minus, entry.Minus}, {&l.pattern, entry.Pattern}, {&l.alpha, entry.Alpha}} {
+	}{{&l.decimal, entry.Decimal}, {&l.group, entry.Group}, {&l.minus, entry.Minus}, {&l.pattern, entry.Pattern}, {&l.percent, entry.Percent}, {&l.alpha, entry.Alpha}} {
 		if f.from != nil {
 			*f.to = *f.from
 		}

@@ -1,6 +1,8 @@
 package pricing
 
 import (
+	"slices"
+
 	"rubrel/core/kind"
 	"rubrel/core/money"
 )
@@ -28,6 +30,7 @@ type CurrencyLine struct {
 	Currency money.Currency
 	Rate     *money.Decimal // units of this currency for one of the base
 	Rounding money.Rounding
+	RateDate kind.Date // the day of the rate; zero where it is not said
 }
 
 // List is a price list: what is said, and the rules by which the rest follows.
@@ -36,6 +39,10 @@ type List struct {
 	Currencies []CurrencyLine
 	// Said is a plan's own price for a period in a currency.
 	Said func(plan, period, currency string) (Price, bool)
+	// Seating is how a plan is sold by the seat.
+	Seating func(plan string) Seating
+	// Seats bounds the numbers that a visitor may ask for.
+	Seats Seats
 }
 
 // NewList reads the list out of a set whose axes are periods and currencies and whose field is price. What the
@@ -60,6 +67,7 @@ func NewList(set kind.Set) List {
 			line.Rate = &r.Decimal
 		}
 		line.Rounding, _ = item.Facts["rounding"].(money.Rounding)
+		line.RateDate, _ = item.Facts["rate-date"].(kind.Date)
 		l.Currencies = append(l.Currencies, line)
 	}
 	records := map[string]kind.Record{}
@@ -70,7 +78,34 @@ func NewList(set kind.Set) List {
 		price, ok := records[plan].Facts["price:"+period+":"+currency].(Price)
 		return price, ok
 	}
+	l.Seats = Seats{Least: wholeOr(set.Facts, "least", 1), Step: wholeOr(set.Facts, "step", 1)}
+	l.Seats.Most = max(l.Seats.Least, wholeOr(set.Facts, "most", usualMost))
+	l.Seating = func(plan string) Seating { return seatingOf(set, records[plan]) }
 	return l
+}
+
+// usualMost is the most seats that a visitor may ask for where the list does not say (common practice).
+const usualMost = 20
+
+func wholeOr(facts map[string]kind.Value, key string, otherwise int64) int64 {
+	if n, ok := facts[key].(kind.Whole); ok {
+		return int64(n)
+	}
+	return otherwise
+}
+
+// seatingOf is a plan's own, or what the set says for all.
+func seatingOf(set kind.Set, record kind.Record) Seating {
+	s := Seating{Model: Model(kind.Text(set.Facts, "model")), Size: wholeOr(set.Facts, "size", 1), Included: wholeOr(set.Facts, "included", 0)}
+	if own := kind.Text(record.Facts, "model"); own != "" {
+		s.Model = Model(own)
+	}
+	s.Size = wholeOr(record.Facts, "size", s.Size)
+	s.Included = wholeOr(record.Facts, "included", s.Included)
+	if fits, ok := record.Facts["fits"].(Range); ok {
+		s.Fits = &fits
+	}
+	return s
 }
 
 // PeriodByID finds a period.
@@ -149,6 +184,14 @@ func (p Price) each(change func(money.Decimal) money.Decimal) Price {
 		return p
 	}
 	p.Amount = change(p.Amount)
+	if p.Plus != nil {
+		plus := change(*p.Plus)
+		p.Plus = &plus
+	}
+	p.Bands = slices.Clone(p.Bands)
+	for i := range p.Bands {
+		p.Bands[i].Rate = change(p.Bands[i].Rate)
+	}
 	if p.Was != nil {
 		was := change(*p.Was)
 		p.Was = &was

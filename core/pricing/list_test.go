@@ -31,7 +31,7 @@ func testList(t testing.TB, said map[string]string, rounding string) List {
 	}
 	return List{
 		Periods:    []PeriodLine{{"month", "a month", Period{1, 'M'}, nil}, {"year", "a year", Period{1, 'Y'}, rule("2 free")}, {"quarter", "a quarter", Period{3, 'M'}, rule("10% off")}, {"once", "once", Once, nil}},
-		Currencies: []CurrencyLine{{"eur", currency("EUR"), nil, money.Rounding{}}, {"gbp", currency("GBP"), &pound, r}, {"jpy", currency("JPY"), &yen, money.Rounding{}}},
+		Currencies: []CurrencyLine{{ID: "eur", Currency: currency("EUR")}, {ID: "gbp", Currency: currency("GBP"), Rate: &pound, Rounding: r}, {ID: "jpy", Currency: currency("JPY"), Rate: &yen}},
 		Said: func(_, period, currency string) (Price, bool) {
 			text, ok := said[period+" "+currency]
 			if !ok {

@@ -10,29 +10,37 @@ import (
 	"rubrel/core/money"
 )
 
-// Price is what a plan costs for one period in one currency: an amount, free, or words.
+// Price is what a plan costs for one period in one currency: an amount, bands of amounts, free, or words.
 type Price struct {
 	Amount money.Decimal
 	Free   bool
 	Words  string         // "Ask us"; then there is no amount
 	From   bool           // the amount is the least of several
 	Was    *money.Decimal // an earlier, higher amount
+	Plus   *money.Decimal // for each seat beyond those included; Amount is then what the included ones cost together
+	Bands  []Band         // amounts by number of seats; Amount is then the first band's
 }
 
 // HasAmount reports whether the price is a number; free is the number nought.
 func (p Price) HasAmount() bool { return p.Words == "" }
 
-// String is what the designer reads and types: "9.00", "free", "from 9.00", "9.00 was 12.00", "Ask us".
+// String is what the designer reads and types: "9.00", "free", "from 9.00", "9.00 was 12.00", "49.00 plus 9.00",
+// "4.50 to 10; 4.00 to 30; 3.50", "Ask us".
 func (p Price) String() string {
 	switch {
 	case p.Words != "":
 		return p.Words
 	case p.Free:
 		return "free"
+	case len(p.Bands) > 0:
+		return bandsText(p.Bands)
 	}
 	s := p.Amount.String()
 	if p.From {
 		s = "from " + s
+	}
+	if p.Plus != nil {
+		s += " plus " + p.Plus.String()
 	}
 	if p.Was != nil {
 		s += " was " + p.Was.String()
@@ -47,6 +55,8 @@ func (p Price) MarshalJSON() ([]byte, error) {
 		return json.Marshal(map[string]any{"words": p.Words})
 	case p.Free:
 		return json.Marshal(map[string]any{"free": true})
+	case len(p.Bands) > 0:
+		return json.Marshal(map[string]any{"bands": p.Bands})
 	}
 	members := map[string]any{"amount": p.Amount}
 	if p.From {
@@ -54,6 +64,9 @@ func (p Price) MarshalJSON() ([]byte, error) {
 	}
 	if p.Was != nil {
 		members["was"] = *p.Was
+	}
+	if p.Plus != nil {
+		members["plus"] = *p.Plus
 	}
 	return json.Marshal(members)
 }
@@ -68,19 +81,33 @@ type PriceType struct{}
 // mostWords bounds a price in words, so that it still fits where a price stands.
 const mostWords = 40
 
-// Parse reads an amount with or without currency, "free", "from …", "… was …", or words.
+// Parse reads an amount with or without currency, "free", "from …", "… was …", "… plus …", bands, or words. A point
+// stands before a fraction, as in what String writes; a comma does where it cannot be anything else.
 // A negative amount, and digits that are not an amount, are refused.
 func (t PriceType) Parse(text string) (kind.Value, error) {
 	p, _, err := ReadPrice(text, money.Separators{})
+	if err == nil && strings.Contains(text, ".") {
+		p, _, err = readPointed(text, p)
+	}
 	if err != nil {
 		return nil, err
 	}
 	return p, nil
 }
 
+// readPointed reads again with a point before fractions; where that does not work, as in "1.299,00", what was read
+// without holds.
+func readPointed(text string, otherwise Price) (Price, money.Written, error) {
+	p, written, err := ReadPrice(text, money.Separators{Decimal: '.'})
+	if err != nil {
+		return otherwise, written, nil
+	}
+	return p, written, nil
+}
+
 // ReadPrice reads a price and says which currency was written with it, if any.
 func ReadPrice(text string, separators money.Separators) (Price, money.Written, error) {
-	cleaned, err := kind.TextType{Most: 200}.Parse(text)
+	cleaned, err := kind.TextType{Most: 400}.Parse(text)
 	if err != nil {
 		return Price{}, money.Written{}, err
 	}
@@ -95,6 +122,14 @@ func ReadPrice(text string, separators money.Separators) (Price, money.Written, 
 		}
 		return Price{Words: words}, money.Written{}, nil
 	}
+	if strings.Contains(words, ";") {
+		return readBands(words, separators)
+	}
+	return readSimple(words, lower, separators)
+}
+
+// readSimple reads one amount with what may stand around it.
+func readSimple(words, lower string, separators money.Separators) (Price, money.Written, error) {
 	var p Price
 	for _, from := range fromWords {
 		if strings.HasPrefix(lower, from) {
@@ -104,11 +139,19 @@ func ReadPrice(text string, separators money.Separators) (Price, money.Written, 
 		}
 	}
 	now, was, crossed := strings.Cut(words, " was ")
+	now, plus, more := strings.Cut(now, " plus ")
 	written, err := readAmount(now, separators)
 	if err != nil {
 		return Price{}, written, err
 	}
 	p.Amount = written.Amount
+	if more {
+		each, err := readAmount(plus, separators)
+		if err != nil {
+			return Price{}, written, err
+		}
+		p.Plus = &each.Amount
+	}
 	if crossed {
 		earlier, err := readAmount(was, separators)
 		if err != nil {
@@ -140,7 +183,7 @@ func (t PriceType) Decode(held any) (kind.Value, error) {
 		return nil, fmt.Errorf("a price is an object such as {\"amount\": \"9.00\"}, {\"free\": true} or {\"words\": \"Ask us\"}")
 	}
 	for name := range members {
-		if name != "amount" && name != "free" && name != "words" && name != "from" && name != "was" {
+		if !strings.Contains(" amount free words from was plus bands ", " "+name+" ") {
 			return nil, fmt.Errorf("a price has no member %q", name)
 		}
 	}
@@ -150,31 +193,40 @@ func (t PriceType) Decode(held any) (kind.Value, error) {
 	if free, ok := members["free"].(bool); ok && free && len(members) == 1 {
 		return Price{Free: true}, nil
 	}
+	if bands, ok := members["bands"]; ok && len(members) == 1 {
+		return decodeBands(bands)
+	}
 	text, ok := members["amount"].(string)
 	_, free := members["free"]
 	_, words := members["words"]
-	if !ok || free || words {
-		return nil, fmt.Errorf("a price has an amount, or is free, or is words alone")
+	_, bands := members["bands"]
+	if !ok || free || words || bands {
+		return nil, fmt.Errorf("a price has an amount, or is free, or is words or bands alone")
 	}
 	if from, _ := members["from"].(bool); from {
 		text = "from " + text
 	}
-	if was, ok := members["was"].(string); ok {
-		text += " was " + was
+	for _, name := range []string{"plus", "was"} {
+		if more, ok := members[name].(string); ok {
+			text += " " + name + " " + more
+		}
 	}
-	return t.Parse(text)
+	p, _, err := ReadPrice(text, money.Separators{Decimal: '.'})
+	return p, err
 }
 
-// Schema is one of three objects.
+// Schema is one of four objects.
 func (PriceType) Schema() kind.Schema {
 	amount := kind.Schema{"type": "string", "pattern": `^[0-9]+(\.[0-9]+)?$`, "maxLength": 16}
 	object := func(required string, properties kind.Schema) kind.Schema {
 		return kind.Schema{"type": "object", "additionalProperties": false, "required": []string{required}, "properties": properties}
 	}
+	band := object("rate", kind.Schema{"to": kind.Schema{"type": "integer", "minimum": 1, "maximum": MostSeats}, "rate": amount})
 	return kind.Schema{"oneOf": []any{
-		object("amount", kind.Schema{"amount": amount, "from": kind.Schema{"type": "boolean"}, "was": amount}),
+		object("amount", kind.Schema{"amount": amount, "from": kind.Schema{"type": "boolean"}, "was": amount, "plus": amount}),
 		object("free", kind.Schema{"free": kind.Schema{"const": true}}),
 		object("words", kind.Schema{"words": kind.Schema{"type": "string", "minLength": 1, "maxLength": mostWords}}),
+		object("bands", kind.Schema{"bands": kind.Schema{"type": "array", "minItems": 1, "maxItems": mostBands, "items": band}}),
 	}}
 }
 

@@ -19,19 +19,14 @@ const (
 	Package   Model = "package"   // the amount for every started package of Size
 )
 
-// Band is one band of volume or graduated prices: up to and including To, at Rate each.
-type Band struct {
-	To   int64 // 0 for no end; only the last band has none
-	Rate money.Decimal
-}
-
 // Tariff is how a plan's amount follows from the number of seats.
 type Tariff struct {
 	Model    Model
-	Amount   money.Decimal // flat, per seat, package
-	Size     int64         // package
-	Included int64         // seats that cost nothing beyond the first amount: per seat only
-	Bands    []Band        // volume, graduated
+	Amount   money.Decimal  // flat, per seat, package
+	Size     int64          // package
+	Included int64          // seats that cost nothing of their own: per seat only
+	Plus     *money.Decimal // per seat only: Amount is what the included ones cost together, Plus is for each further one
+	Bands    []Band         // volume, graduated
 }
 
 // Check says what is wrong with a tariff.
@@ -43,12 +38,8 @@ func (t Tariff) Check() error {
 			return fmt.Errorf("a package holds at least one seat, not %d", t.Size)
 		}
 	case Volume, Graduated:
-		last := int64(0)
-		for i, band := range t.Bands {
-			if end := i == len(t.Bands)-1; band.To == 0 && !end || band.To != 0 && band.To <= last {
-				return fmt.Errorf("band %d ends at %d; it must end after %d", i+1, band.To, last)
-			}
-			last = band.To
+		if err := checkBands(t.Bands); err != nil {
+			return err
 		}
 		if len(t.Bands) == 0 {
 			return fmt.Errorf("%s prices need at least one band", t.Model)
@@ -67,7 +58,11 @@ func (t Tariff) Total(n int64) money.Decimal {
 	count := money.NewDecimal(n, 0)
 	switch t.Model {
 	case PerSeat:
-		return t.Amount.Mul(money.NewDecimal(max(0, n-t.Included), 0))
+		further := money.NewDecimal(max(0, n-t.Included), 0)
+		if t.Plus != nil {
+			return t.Amount.Add(t.Plus.Mul(further))
+		}
+		return t.Amount.Mul(further)
 	case Package:
 		return t.Amount.Mul(money.NewDecimal((n+t.Size-1)/t.Size, 0))
 	case Volume:

@@ -1,0 +1,91 @@
+package kind
+
+import (
+	"encoding/json"
+	"fmt"
+	"strings"
+	"time"
+	_ "time/tzdata" // so that a time zone has the same rules on every machine
+)
+
+// Date is a day of the calendar. The zero value is none.
+type Date struct{ time.Time }
+
+func (d Date) String() string {
+	if d.IsZero() {
+		return ""
+	}
+	return d.Format(time.DateOnly)
+}
+
+// MarshalJSON writes a JSON string.
+func (d Date) MarshalJSON() ([]byte, error) { return json.Marshal(d.String()) }
+
+// DateType reads days as ISO 8601 writes them.
+type DateType struct{}
+
+// Parse reads "2026-11-24".
+func (DateType) Parse(text string) (Value, error) {
+	t, err := time.Parse(time.DateOnly, strings.TrimSpace(text))
+	if err != nil || t.Year() < 1900 || t.Year() > 2999 {
+		return nil, fmt.Errorf("%q is not a day: write it as 2026-11-24", shorten(text))
+	}
+	return Date{t}, nil
+}
+
+// Decode reads a JSON string.
+func (t DateType) Decode(held any) (Value, error) { return decodeText(t, held) }
+
+// Schema is an ISO 8601 date.
+func (DateType) Schema() Schema { return Schema{"type": "string", "format": "date"} }
+
+// Align sets a day right.
+func (DateType) Align() Align { return Right }
+
+// Moment is a minute in a time zone.
+type Moment struct {
+	At   time.Time // in its zone
+	zone string
+}
+
+const momentLayout = "2006-01-02 15:04"
+
+func (m Moment) String() string { return m.At.Format(momentLayout) + " " + m.zone }
+
+// MarshalJSON writes a JSON string.
+func (m Moment) MarshalJSON() ([]byte, error) { return json.Marshal(m.String()) }
+
+// MomentType reads minutes with the name of their time zone in the IANA database.
+type MomentType struct{}
+
+// Parse reads "2026-12-31 23:59 Europe/Dublin" or "… UTC". A day without a time is its last minute.
+func (MomentType) Parse(text string) (Value, error) {
+	words := strings.Fields(text)
+	if len(words) == 2 {
+		words = []string{words[0], "23:59", words[1]}
+	}
+	wrong := fmt.Errorf("%q is not a moment: write a day, a time and a time zone, such as 2026-12-31 23:59 Europe/Dublin", shorten(text))
+	if len(words) != 3 || words[2] == "Local" {
+		return nil, wrong
+	}
+	zone, err := time.LoadLocation(words[2])
+	if err != nil {
+		return nil, fmt.Errorf("there is no time zone %q: write one of the IANA database, such as Europe/Dublin, or UTC", shorten(words[2]))
+	}
+	at, err := time.ParseInLocation(momentLayout, words[0]+" "+words[1], zone)
+	if err != nil || at.Year() < 1900 || at.Year() > 2999 {
+		return nil, wrong
+	}
+	return Moment{at, words[2]}, nil
+}
+
+// Decode reads a JSON string.
+func (t MomentType) Decode(held any) (Value, error) { return decodeText(t, held) }
+
+// Schema is the pattern of what String writes.
+func (MomentType) Schema() Schema {
+	return Schema{"type": "string", "pattern": `^[0-9]{4}-[0-9]{2}-[0-9]{2} [0-9]{2}:[0-9]{2} [A-Za-z0-9_+/-]{1,40}$`}
+}
+
+// Align sets a moment left.
+func (MomentType) Align() Align { return Left }
