@@ -7,3 +7,15 @@ import _ "embed"
 //
 //go:embed fennmoor.json
 var Fennmoor []byte
+
+// Saltline is the awkward one: long words, a page from right to left, a currency without decimals, many seats, a plan
+// without a price.
+//
+//go:embed saltline.json
+var Saltline []byte
+
+// Checkout stands in the documents for the address of the checkout stand-in.
+const Checkout = "https://checkout.invalid"
+
+// Sites are the documents by the ID of their site.
+func Sites() map[string][]byte { return map[string][]byte{"fennmoor": Fennmoor, "saltline": Saltline} }

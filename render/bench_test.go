@@ -10,7 +10,7 @@ import (
 func benchmarkRelease(b *testing.B, site *document.Site) {
 	registry := loadDresses(b)
 	for b.Loop() {
-		if _, err := render.Release(site, registry); err != nil {
+		if _, err := render.Release(site, registry, now); err != nil {
 			b.Fatal(err)
 		}
 	}

@@ -6,6 +6,7 @@ import (
 	"maps"
 	"slices"
 	"strings"
+	"time"
 
 	"rubrel/core/document"
 	"rubrel/core/kind"
@@ -27,14 +28,15 @@ type dressed struct {
 	site        *document.Site
 	dress       *dresses.Dress
 	light, dark look.Tokens
+	now         time.Time
 }
 
-func dressedSite(site *document.Site, registry dresses.Registry) (*dressed, error) {
+func dressedSite(site *document.Site, registry dresses.Registry, now time.Time) (*dressed, error) {
 	dress, ok := registry[site.House.Dress]
 	if !ok {
 		return nil, fmt.Errorf("/house/dress: there is no dress %q; there are %s", site.House.Dress, strings.Join(registry.Names(), ", "))
 	}
-	d := &dressed{site: site, dress: dress}
+	d := &dressed{site: site, dress: dress, now: now}
 	var err error
 	if d.light, err = dress.Light.With(site.House.Tokens); err != nil {
 		return nil, fmt.Errorf("/house/tokens: %w", err)
@@ -59,7 +61,7 @@ func (d *dressed) cascade(b *document.Block) (look.Cascade, error) {
 
 // Cascade is a block's look with its dress: what the ledger shows, and what a release is written from.
 func Cascade(site *document.Site, registry dresses.Registry, blockID string) (look.Cascade, look.Tokens, error) {
-	d, err := dressedSite(site, registry)
+	d, err := dressedSite(site, registry, time.Time{})
 	if err != nil {
 		return look.Cascade{}, look.Tokens{}, err
 	}

@@ -27,7 +27,7 @@ func published(t *testing.T) (folder string, address func(sample string) string)
 		for _, scheme := range []document.Scheme{document.LightScheme, document.DarkScheme} {
 			dressed := *site
 			dressed.House.Scheme = scheme
-			files, err := render.Release(&dressed, registry)
+			files, err := render.Release(&dressed, registry, now)
 			if err != nil {
 				t.Fatalf("%s: %v", name, err)
 			}
@@ -52,7 +52,7 @@ func TestExportsPassTheCSSValidator(t *testing.T) {
 	registry := loadDresses(t)
 	var sheets []string
 	for name, site := range samples(t) {
-		files, err := render.Release(site, registry)
+		files, err := render.Release(site, registry, now)
 		if err != nil {
 			t.Fatalf("%s: %v", name, err)
 		}
@@ -150,7 +150,7 @@ func TestSnippetSurvivesHostileCSS(t *testing.T) {
 	for _, dress := range []string{"almanac", "slipway"} {
 		site := changed(t)
 		site.House.Dress = dress
-		snippet, err := render.Snippet(site, registry, "memberships", true)
+		snippet, err := render.Snippet(site, registry, "memberships", true, now)
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -204,11 +204,11 @@ func difference(a, b string) string {
 func TestProofIsTheRelease(t *testing.T) {
 	registry := loadDresses(t)
 	site := changed(t)
-	proof, err := render.Proof(site, registry, "memberships")
+	proof, err := render.Proof(site, registry, "memberships", now)
 	if err != nil {
 		t.Fatal(err)
 	}
-	release, err := render.Release(site, registry)
+	release, err := render.Release(site, registry, now)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -246,7 +246,7 @@ func sheet(files []render.File) string {
 // Nothing that a designer types is markup or style: the only elements are the template's.
 func TestNothingTypedIsMarkup(t *testing.T) {
 	site := samples(t)["markup"]
-	files, err := render.Release(site, loadDresses(t))
+	files, err := render.Release(site, loadDresses(t), now)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -275,7 +275,7 @@ func TestPageSize(t *testing.T) {
 
 func compressed(t testing.TB, site *document.Site, registry dresses.Registry) int {
 	t.Helper()
-	files, err := render.Release(site, registry)
+	files, err := render.Release(site, registry, now)
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -7,6 +7,7 @@ import (
 	"path/filepath"
 	"strings"
 	"testing"
+	"time"
 
 	"rubrel/core/document"
 	"rubrel/demo"
@@ -16,6 +17,9 @@ import (
 )
 
 var all = kinds.All()
+
+// now is when the samples are rendered.
+var now = time.Date(2026, 11, 24, 12, 0, 0, 0, time.UTC)
 
 func loadDresses(t testing.TB) dresses.Registry {
 	t.Helper()

@@ -8,9 +8,11 @@ import (
 	"embed"
 	"encoding/base64"
 	"encoding/hex"
+	"encoding/json"
 	"fmt"
 	"html/template"
 	"strings"
+	"time"
 
 	"rubrel/core/document"
 	"rubrel/core/kind"
@@ -29,16 +31,20 @@ type File struct {
 	Bytes []byte
 }
 
-// piece is a block written: its HTML, and the CSS that is its own.
+// piece is a block written: its HTML, the CSS that is its own, and what it needs besides.
 type piece struct {
-	html template.HTML
-	css  string
-	form kind.Form
+	html   template.HTML
+	css    string
+	form   kind.Form
+	script string // "" where it needs none
+	data   []any  // what it says to machines
 }
 
 // pageView is what the page template shows.
 type pageView struct {
 	Language, Direction, Title, Intro, Style string
+	Script                                   string // the path of the script file, "" for none
+	Data                                     template.JS
 	Head                                     bool
 	Bands                                    []bandView
 }
@@ -49,9 +55,9 @@ type bandView struct {
 }
 
 // Release renders every page of the site with its style sheets and fonts. Paths of all but the pages carry a
-// hash of their content, so a file once published never changes.
-func Release(site *document.Site, registry dresses.Registry) ([]File, error) {
-	d, err := dressedSite(site, registry)
+// hash of their content, so a file once published never changes. What has a deadline is shown as it is at the time.
+func Release(site *document.Site, registry dresses.Registry, now time.Time) ([]File, error) {
+	d, err := dressedSite(site, registry, now)
 	if err != nil {
 		return nil, err
 	}
@@ -74,8 +80,8 @@ func Release(site *document.Site, registry dresses.Registry) ([]File, error) {
 }
 
 // Proof renders one block alone on a page, with the files it needs: the block's HTML and CSS are those of a release.
-func Proof(site *document.Site, registry dresses.Registry, blockID string) ([]File, error) {
-	d, err := dressedSite(site, registry)
+func Proof(site *document.Site, registry dresses.Registry, blockID string, now time.Time) ([]File, error) {
+	d, err := dressedSite(site, registry, now)
 	if err != nil {
 		return nil, err
 	}
@@ -83,7 +89,7 @@ func Proof(site *document.Site, registry dresses.Registry, blockID string) ([]Fi
 	if !ok {
 		return nil, fmt.Errorf("there is no block %q", blockID)
 	}
-	written, err := d.page("index", document.Page{Title: b.Name, Bands: []document.Band{{Blocks: []string{blockID}}}})
+	written, err := d.page("index", document.Page{Title: b.Name, Language: site.LanguageOf(blockID), Bands: []document.Band{{Blocks: []string{blockID}}}})
 	if err != nil {
 		return nil, err
 	}
@@ -91,12 +97,12 @@ func Proof(site *document.Site, registry dresses.Registry, blockID string) ([]Fi
 }
 
 // Snippet renders one block as a single piece of HTML to paste into any page: style and, if asked for, fonts within.
-func Snippet(site *document.Site, registry dresses.Registry, blockID string, withFonts bool) ([]byte, error) {
-	d, err := dressedSite(site, registry)
+func Snippet(site *document.Site, registry dresses.Registry, blockID string, withFonts bool, now time.Time) ([]byte, error) {
+	d, err := dressedSite(site, registry, now)
 	if err != nil {
 		return nil, err
 	}
-	p, err := d.block(blockID, 2)
+	p, err := d.block(blockID, 2, site.LanguageOf(blockID))
 	if err != nil {
 		return nil, err
 	}
@@ -108,11 +114,17 @@ func Snippet(site *document.Site, registry dresses.Registry, blockID string, wit
 	if err != nil {
 		return nil, err
 	}
+	data, err := dataJSON(p.data)
+	if err != nil {
+		return nil, fmt.Errorf("render snippet of %s: %w", blockID, err)
+	}
 	var out bytes.Buffer
 	err = pages.ExecuteTemplate(&out, "snippet.html", struct {
-		CSS  template.CSS
-		HTML template.HTML
-	}{template.CSS(css), p.html})
+		CSS    template.CSS
+		HTML   template.HTML
+		Script template.JS
+		Data   template.JS
+	}{template.CSS(css), p.html, template.JS(minified(p.script)), data})
 	if err != nil {
 		return nil, fmt.Errorf("render snippet of %s: %w", blockID, err)
 	}
@@ -142,11 +154,11 @@ func (d *dressed) fonts() []File {
 	return files
 }
 
-// page writes a page and its style sheet.
+// page writes a page, its style sheet and its script.
 func (d *dressed) page(name string, page document.Page) ([]File, error) {
-	view := pageView{Language: d.site.Language, Direction: direction(d.site.Language), Title: page.Title, Intro: page.Intro, Head: page.ID != ""}
-	var forms []kind.Form
-	var own strings.Builder
+	language := d.site.PageLanguage(page)
+	view := pageView{Language: language, Direction: direction(language), Title: page.Title, Intro: page.Intro, Head: page.ID != ""}
+	var pieces []piece
 	for _, band := range page.Bands {
 		shown := bandView{Heading: band.Heading}
 		level := 2
@@ -154,31 +166,66 @@ func (d *dressed) page(name string, page document.Page) ([]File, error) {
 			level = 3
 		}
 		for _, id := range band.Blocks {
-			p, err := d.block(id, level)
+			p, err := d.block(id, level, language)
 			if err != nil {
 				return nil, err
 			}
 			shown.Blocks = append(shown.Blocks, p.html)
-			forms = append(forms, p.form)
-			own.WriteString(p.css)
+			pieces = append(pieces, p)
 		}
 		view.Bands = append(view.Bands, shown)
+	}
+	files, err := d.besides(name, pieces, &view)
+	if err != nil {
+		return nil, fmt.Errorf("render page %s: %w", name, err)
+	}
+	var out bytes.Buffer
+	if err := pages.ExecuteTemplate(&out, "page.html", view); err != nil {
+		return nil, fmt.Errorf("render page %s: %w", name, err)
+	}
+	return append([]File{{name + ".html", "text/html; charset=utf-8", out.Bytes()}}, files...), nil
+}
+
+// besides writes what a page's blocks need besides HTML: the style sheet, the scripts, the data for machines.
+func (d *dressed) besides(name string, pieces []piece, view *pageView) ([]File, error) {
+	var forms []kind.Form
+	var own, scripts strings.Builder
+	var data []any
+	seen := map[string]bool{}
+	for _, p := range pieces {
+		forms = append(forms, p.form)
+		own.WriteString(p.css)
+		if !seen[p.script] {
+			scripts.WriteString(minified(p.script))
+		}
+		seen[p.script] = true
+		data = append(data, p.data...)
 	}
 	css, err := harden(d.houseCSS(fontPath) + formsCSS(forms) + own.String() + "@layer rubrel.form{" + pageCSS + "}")
 	if err != nil {
 		return nil, err
 	}
-	style := hashed(name, "css", []byte(css))
-	view.Style = style
-	var out bytes.Buffer
-	if err := pages.ExecuteTemplate(&out, "page.html", view); err != nil {
-		return nil, fmt.Errorf("render page %s: %w", name, err)
+	view.Style = hashed(name, "css", []byte(css))
+	files := []File{{view.Style, "text/css; charset=utf-8", []byte(css)}}
+	if script := []byte(scripts.String()); len(script) > 0 {
+		view.Script = hashed(name, "js", script)
+		files = append(files, File{view.Script, "text/javascript; charset=utf-8", script})
 	}
-	return []File{{name + ".html", "text/html; charset=utf-8", out.Bytes()}, {style, "text/css; charset=utf-8", []byte(css)}}, nil
+	view.Data, err = dataJSON(data)
+	return files, err
 }
 
-// block writes one block. Its records' titles are headings of the level given.
-func (d *dressed) block(id string, level int) (piece, error) {
+// dataJSON writes objects of schema.org; "" for none. Nothing in it can end a script element.
+func dataJSON(objects []any) (template.JS, error) {
+	if len(objects) == 0 {
+		return "", nil
+	}
+	text, err := json.Marshal(objects) // escapes <, > and &
+	return template.JS(text), err
+}
+
+// block writes one block in a language. Its records' titles are headings of the level given.
+func (d *dressed) block(id string, level int, language string) (piece, error) {
 	b, ok := d.site.BlockByID(id)
 	if !ok {
 		return piece{}, fmt.Errorf("there is no block %q", id)
@@ -188,7 +235,7 @@ func (d *dressed) block(id string, level int) (piece, error) {
 	if !ok {
 		return piece{}, fmt.Errorf("/blocks/%s/form: there is no form %q", id, b.Form)
 	}
-	view := kind.View{BlockID: id, Name: b.Name, Set: set.Set, Locale: d.site.Language, HeadingLevel: level, Widths: d.site.Widths}
+	view := kind.View{BlockID: id, Name: b.Name, Set: set.Set, Locale: language, FromRight: direction(language) == "rtl", HeadingLevel: level, Widths: d.site.Widths, Now: d.now}
 	inside, err := form.HTML(view)
 	if err != nil {
 		return piece{}, fmt.Errorf("block %s: %w", id, err)
@@ -199,13 +246,20 @@ func (d *dressed) block(id string, level int) (piece, error) {
 	}
 	var html bytes.Buffer
 	err = pages.ExecuteTemplate(&html, "block", struct {
-		Class, ID, Name string
-		Inside          template.HTML
-	}{blockClass(id), id, b.Name, inside})
+		Class, ID, Name, Language, Direction string
+		Inside                               template.HTML
+	}{blockClass(id), id, b.Name, language, direction(language), inside})
 	if err != nil {
 		return piece{}, fmt.Errorf("block %s: %w", id, err)
 	}
-	return piece{template.HTML(html.String()), css, form}, nil
+	p := piece{html: template.HTML(html.String()), css: css, form: form}
+	if form.Script != nil {
+		p.script = form.Script(view)
+	}
+	if set.Kind.Data != nil {
+		p.data = set.Kind.Data(view)
+	}
+	return p, nil
 }
 
 // direction is the writing direction of a language, by its script's default in the CLDR.

@@ -5,6 +5,8 @@ import (
 	"errors"
 	"net/http"
 	"strconv"
+	"strings"
+	"time"
 
 	"github.com/go-chi/chi/v5"
 
@@ -28,6 +30,8 @@ type benchView struct {
 	History store.History
 	Clashes []store.Clash
 	Marks   []marks.Mark
+	Loud    int // how many of the marks are not quiet
+	Sources []kind.Source
 	Next    int // the number the next release will have
 	Said    string
 	Failed  bool
@@ -65,13 +69,19 @@ func (s *Server) benchView(w http.ResponseWriter, r *http.Request, l *store.Load
 	if err != nil {
 		return nil, err
 	}
-	grid, err := ledger.Build(l.Site, block, cascade, tokens, r.FormValue("part"), r.FormValue("width"))
+	grid, err := ledger.Build(l.Site, block, cascade, tokens, shownOf(r))
 	if err != nil {
 		return nil, err
 	}
 	view := &benchView{frame: newFrame(r, block.Name), Block: block, Set: set, Grid: grid, Widths: l.Site.Widths}
 	view.Site = l
-	view.Marks = marks.OfBlock(l.Site, block)
+	view.Marks = marks.OfBlock(l.Site, block, time.Now())
+	for _, mark := range view.Marks {
+		if !mark.Quiet {
+			view.Loud++
+		}
+	}
+	view.Sources = s.sourcesOf(set)
 	if view.History, err = s.store.History(r.Context(), l.ID, by); err != nil {
 		return nil, err
 	}
@@ -87,6 +97,15 @@ func (s *Server) benchView(w http.ResponseWriter, r *http.Request, l *store.Load
 		view.Next = releases[0].Number + 1
 	}
 	return view, nil
+}
+
+// shownOf is what of the ledger a request is about.
+func shownOf(r *http.Request) ledger.Shown {
+	shown := ledger.Shown{Part: r.FormValue("part"), Width: r.FormValue("width"), Default: !r.Form.Has("open")}
+	for name := range strings.SplitSeq(r.FormValue("open"), ",") {
+		shown.Open = append(shown.Open, name)
+	}
+	return shown
 }
 
 // sendLive answers an edit with the fragments that changed, or says why nothing did.
@@ -190,11 +209,15 @@ func (s *Server) readAct(l *store.Loaded, blockID string, r *http.Request) (docu
 		key, err := look.ParseKey(value("key"))
 		return document.Lift{Block: block.ID, Key: key}, "", faulted(err)
 	case "mend":
-		mark, err := marks.ByID(l.Site, block, value("mark"))
+		mark, err := marks.ByID(l.Site, block, time.Now(), value("mark"))
 		if err != nil {
 			return nil, "", err
 		}
 		return mark.Change, "Mended: " + mark.Mend.Label + ".", nil
+	case "quieten":
+		return document.Quieten{Block: block.ID, Mark: value("mark"), On: value("on") == "yes"}, "", nil
+	case "take":
+		return s.readProposal(l, block, value("source"), value("answer"))
 	case "even":
 		return document.EvenOut{Block: block.ID, Part: value("part"), Property: value("property")}, "", nil
 	}
@@ -239,7 +262,7 @@ func (s *Server) readPaste(site *document.Site, block *document.Block, r *http.R
 	if err != nil {
 		return nil, "", err
 	}
-	grid, err := ledger.Build(site, block, cascade, tokens, r.FormValue("part"), r.FormValue("width"))
+	grid, err := ledger.Build(site, block, cascade, tokens, shownOf(r))
 	if err != nil {
 		return nil, "", err
 	}

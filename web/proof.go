@@ -3,6 +3,7 @@ package web
 import (
 	"net/http"
 	"strings"
+	"time"
 
 	"github.com/go-chi/chi/v5"
 
@@ -16,7 +17,7 @@ func (s *Server) proof(w http.ResponseWriter, r *http.Request) {
 	if l == nil {
 		return
 	}
-	files, err := render.Proof(l.Site, s.dresses, chi.URLParam(r, "block"))
+	files, err := render.Proof(l.Site, s.dresses, chi.URLParam(r, "block"), time.Now())
 	if err != nil {
 		s.fail(w, r, err)
 		return
@@ -57,7 +58,7 @@ func (s *Server) snippetPage(w http.ResponseWriter, r *http.Request) {
 		return
 	}
 	withFonts := r.FormValue("fonts") != "no"
-	text, err := render.Snippet(l.Site, s.dresses, block.ID, withFonts)
+	text, err := render.Snippet(l.Site, s.dresses, block.ID, withFonts, time.Now())
 	if err != nil {
 		s.fail(w, r, err)
 		return
@@ -78,7 +79,7 @@ func (s *Server) snippet(w http.ResponseWriter, r *http.Request) {
 		return
 	}
 	block := chi.URLParam(r, "block")
-	text, err := render.Snippet(l.Site, s.dresses, block, r.FormValue("fonts") != "no")
+	text, err := render.Snippet(l.Site, s.dresses, block, r.FormValue("fonts") != "no", time.Now())
 	if err != nil {
 		s.fail(w, r, err)
 		return

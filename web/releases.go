@@ -7,6 +7,7 @@ import (
 	"net/url"
 	"strconv"
 	"strings"
+	"time"
 
 	"github.com/go-chi/chi/v5"
 
@@ -58,7 +59,7 @@ func (s *Server) publish(w http.ResponseWriter, r *http.Request) {
 	if l == nil {
 		return
 	}
-	files, err := render.Release(l.Site, s.dresses)
+	files, err := render.Release(l.Site, s.dresses, time.Now())
 	if err != nil {
 		s.showReleases(w, r, http.StatusUnprocessableEntity, err.Error())
 		return

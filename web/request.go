@@ -3,6 +3,7 @@ package web
 import (
 	"crypto/rand"
 	"encoding/hex"
+	"encoding/json"
 	"errors"
 	"html/template"
 	"log/slog"
@@ -116,6 +117,10 @@ var functions = template.FuncMap{
 			return "1 " + one
 		}
 		return strconv.Itoa(n) + " " + many
+	},
+	"json": func(v any) (string, error) {
+		text, err := json.Marshal(v)
+		return string(text), err
 	},
 	"kilobytes": func(n int64) string { return strconv.FormatInt((n+1023)/1024, 10) + " KB" },
 	"add":       func(a, b int) int { return a + b },

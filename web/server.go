@@ -34,6 +34,8 @@ type Server struct {
 	pages   *template.Template
 	// DefaultHost is where a new site is published until its designer says otherwise; empty for nowhere.
 	DefaultHost func(site string) store.Host
+	// Services are the addresses of outside services, by the name of the kind's Source that asks them.
+	Services map[string]string
 }
 
 // New makes a server over a store.
@@ -85,6 +87,8 @@ func (s *Server) Handler() (http.Handler, error) {
 			r.Post("/settle/{clash}", s.settle)
 			r.Post("/remove", s.removeBlock)
 			r.Get("/proof/*", s.proof)
+			r.Get("/charts/{chart}", s.chart)
+			r.Get("/sources/{source}", s.proposal)
 			r.Get("/snippet", s.snippetPage)
 			r.Get("/snippet.html", s.snippet)
 		})
@@ -105,8 +109,9 @@ func (s *Server) health(w http.ResponseWriter, r *http.Request) {
 const policy = "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; connect-src 'self'; " +
 	"frame-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'"
 
-// proofPolicy is for what is shown in the proof's frames: the same, without anything that runs.
-const proofPolicy = "default-src 'none'; style-src 'self'; img-src 'self' data:; font-src 'self'; form-action 'none'; base-uri 'none'; frame-ancestors 'self'"
+// proofPolicy is for what is shown in the proof's frames: the scripts of forms, which are Rubrel's own files, and no
+// connection to anything.
+const proofPolicy = "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; form-action 'none'; base-uri 'none'; frame-ancestors 'self'"
 
 func headers(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {

@@ -7,6 +7,7 @@ import (
 	"io"
 	"os"
 	"path/filepath"
+	"time"
 
 	"rubrel/core/document"
 	"rubrel/demo"
@@ -45,7 +46,7 @@ func renderCommand(_ context.Context, arguments []string, out io.Writer) error {
 	if err != nil {
 		return err
 	}
-	files, err := render.Release(site, registry)
+	files, err := render.Release(site, registry, time.Now())
 	if err != nil {
 		return fmt.Errorf("%s: %w", source, err)
 	}

@@ -17,12 +17,14 @@ const usage = `rubrel: pricing tables and their kin, from a price list to a publ
   rubrel serve                    serve over the database in RUBREL_DATABASE
   rubrel render SITE.json -o DIR  write a site's release into a folder; needs no database
   rubrel demo-document            print the demo site as one JSON document
-  rubrel quote SITE.json --set ID [--period P] [--currency C]
+  rubrel quote SITE.json --set ID [--seats N] [--period P] [--currency C]
                                   print every plan's amounts as JSON
   rubrel schema                   print the JSON Schema of such a document
 
 RUBREL_ADDR     where to listen (127.0.0.1:8080)
 RUBREL_WEBHOST  where the web host stand-in listens (127.0.0.1:8081)
+RUBREL_CHECKOUT where the checkout stand-in listens (127.0.0.1:8082)
+RUBREL_RATES    where the rates desk stand-in listens (127.0.0.1:8083); for serve, the address of a rates desk
 RUBREL_HOME     where the demo keeps its database (.rubrel)
 `
 

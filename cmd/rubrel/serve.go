@@ -1,6 +1,7 @@
 package main
 
 import (
+	"bytes"
 	"context"
 	"crypto/sha256"
 	"encoding/hex"
@@ -18,6 +19,8 @@ import (
 	"rubrel/demo"
 	"rubrel/dresses"
 	"rubrel/kinds"
+	"rubrel/standin/checkout"
+	"rubrel/standin/ratesdesk"
 	"rubrel/standin/webhost"
 	"rubrel/store"
 	"rubrel/store/cluster"
@@ -41,7 +44,7 @@ func serveCommand(ctx context.Context, _ []string, out io.Writer) error {
 	if err != nil {
 		return err
 	}
-	s, handler, err := application(ctx, url, nil)
+	s, handler, err := application(ctx, url, nil, map[string]string{"rates": os.Getenv("RUBREL_RATES")})
 	if err != nil {
 		return errors.Join(err, listener.Close())
 	}
@@ -52,14 +55,10 @@ func serveCommand(ctx context.Context, _ []string, out io.Writer) error {
 
 // demoCommand starts a database, the stand-ins and the application, with demo data.
 func demoCommand(ctx context.Context, _ []string, out io.Writer) (err error) {
-	// Both ports first: a taken one is told before anything is started.
-	listener, err := listen("RUBREL_ADDR", "127.0.0.1:8080")
+	// All ports first: a taken one is told before anything is started.
+	listeners, err := listenAll([]address{{"RUBREL_ADDR", "127.0.0.1:8080"}, {"RUBREL_WEBHOST", "127.0.0.1:8081"}, {"RUBREL_CHECKOUT", "127.0.0.1:8082"}, {"RUBREL_RATES", "127.0.0.1:8083"}})
 	if err != nil {
 		return err
-	}
-	hostListener, err := listen("RUBREL_WEBHOST", "127.0.0.1:8081")
-	if err != nil {
-		return errors.Join(err, listener.Close())
 	}
 	home, database, err := startDatabase(ctx)
 	if err != nil {
@@ -74,20 +73,49 @@ func demoCommand(ctx context.Context, _ []string, out io.Writer) (err error) {
 	if err := os.MkdirAll(folder, 0o755); err != nil {
 		return err
 	}
-	hostURL := "http://" + hostListener.Addr().String()
+	hostURL, checkoutURL, ratesURL := urlOf(listeners[1]), urlOf(listeners[2]), urlOf(listeners[3])
 	standIn := func(site string) store.Host {
 		return store.Host{URL: hostURL + "/dav/" + site, Public: hostURL + "/" + site, Username: webhost.Username, Password: webhost.Password}
 	}
-	s, handler, err := application(ctx, database.URL, standIn)
+	s, handler, err := application(ctx, database.URL, standIn, map[string]string{"rates": ratesURL})
 	if err != nil {
 		return err
 	}
 	defer s.Close()
-	if err := seed(ctx, s, standIn); err != nil {
+	if err := seed(ctx, s, standIn, checkoutURL); err != nil {
 		return err
 	}
-	fmt.Fprintf(out, "Rubrel is at            http://%s/\nThe web host stand-in   %s/\nData                    %s\n", listener.Addr(), hostURL, home)
-	return serve(ctx, served{listener, handler}, served{hostListener, webhost.New(folder)})
+	fmt.Fprintf(out, "Rubrel is at            %s/\nStand-ins               web host %s/, checkout %s/, rates desk %s/\nData                    %s\n",
+		urlOf(listeners[0]), hostURL, checkoutURL, ratesURL, home)
+	sites := func(ctx context.Context, id string) (*document.Site, error) {
+		loaded, err := s.Load(ctx, id)
+		if err != nil {
+			return nil, err
+		}
+		return loaded.Site, nil
+	}
+	return serve(ctx, served{listeners[0], handler}, served{listeners[1], webhost.New(folder)}, served{listeners[2], checkout.New(sites, time.Now)}, served{listeners[3], ratesdesk.New(time.Now)})
+}
+
+func urlOf(l net.Listener) string { return "http://" + l.Addr().String() }
+
+// address is where something listens: the setting that says it, and where else.
+type address struct{ setting, otherwise string }
+
+// listenAll opens every port, or none.
+func listenAll(addresses []address) ([]net.Listener, error) {
+	var listeners []net.Listener
+	for _, a := range addresses {
+		l, err := listen(a.setting, a.otherwise)
+		if err != nil {
+			for _, open := range listeners {
+				err = errors.Join(err, open.Close())
+			}
+			return nil, err
+		}
+		listeners = append(listeners, l)
+	}
+	return listeners, nil
 }
 
 // startDatabase starts the demo's cluster in RUBREL_HOME. Where nothing is set and the unprivileged user cannot
@@ -121,7 +149,7 @@ func listen(name, otherwise string) (net.Listener, error) {
 	return listener, nil
 }
 
-func application(ctx context.Context, url string, host func(string) store.Host) (*store.Store, http.Handler, error) {
+func application(ctx context.Context, url string, host func(string) store.Host, services map[string]string) (*store.Store, http.Handler, error) {
 	all := kinds.All()
 	registry, err := dresses.Load(all)
 	if err != nil {
@@ -136,7 +164,7 @@ func application(ctx context.Context, url string, host func(string) store.Host) 
 		s.Close()
 		return nil, nil, err
 	}
-	server.DefaultHost = host
+	server.DefaultHost, server.Services = host, services
 	handler, err := server.Handler()
 	if err != nil {
 		s.Close()
@@ -146,13 +174,15 @@ func application(ctx context.Context, url string, host func(string) store.Host) 
 }
 
 // seed makes the demo sites where they are missing, and tells stand-in hosts where they listen this time.
-func seed(ctx context.Context, s *store.Store, host func(string) store.Host) error {
-	_, tree, err := document.Parse(demo.Fennmoor, kinds.All())
-	if err != nil {
-		return fmt.Errorf("the demo document: %w", err)
-	}
-	if err := s.CreateSite(ctx, "fennmoor", tree); err != nil && !errors.Is(err, store.ErrTaken) {
-		return err
+func seed(ctx context.Context, s *store.Store, host func(string) store.Host, checkoutURL string) error {
+	for id, text := range demo.Sites() {
+		_, tree, err := document.Parse(bytes.ReplaceAll(text, []byte(demo.Checkout), []byte(checkoutURL)), kinds.All())
+		if err != nil {
+			return fmt.Errorf("the demo document of %s: %w", id, err)
+		}
+		if err := s.CreateSite(ctx, id, tree); err != nil && !errors.Is(err, store.ErrTaken) {
+			return err
+		}
 	}
 	sites, err := s.Sites(ctx)
 	if err != nil {

@@ -56,14 +56,14 @@ var faults = []struct{ old, with, path string }{
 	{`"feature:open-nights": true`, `"feature:open-nights": 1`, "/sets/memberships/records/dusk/facts/feature:open-nights"},
 	{`"title": "Dusk", `, ``, "/sets/memberships/records/dusk/facts/title"},
 	{`"featured": true`, `"featured": "yes"`, "/sets/memberships/records/meridian/featured"},
-	{`"link": "#join-{plan}"`, `"link": "javascript:alert(1)"`, "/sets/memberships/facts/link"},
+	{`"link": "https://checkout.invalid/fennmoor/memberships?plan={plan}&period={period}&currency={currency}"`, `"link": "javascript:alert(1)"`, "/sets/memberships/facts/link"},
 	{`"whole.font-size@featured": "1.1em"`, `"whole.font-size@featured": "huge"`, "/blocks/memberships/look/whole.font-size@featured"},
 	{`"whole.font-size@featured"`, `"hole.font-size"`, "/blocks/memberships/look/hole.font-size"},
 	{`"whole.font-size@featured"`, `"nobody:whole.font-size"`, "/blocks/memberships/look/nobody:whole.font-size"},
 	{`"whole.font-size@featured"`, `"whole.font-size@tiny"`, "/blocks/memberships/look/whole.font-size@tiny"},
 	{`"form": "cards"`, `"form": "pyramid"`, "/blocks/memberships/form"},
-	{`"set": "memberships"`, `"set": "evenings"`, "/blocks/memberships/set"},
-	{`"blocks": {"memberships": {"order": "i"}}`, `"blocks": {"evenings": {"order": "i"}}`, "/pages/membership/bands/plans/blocks/evenings"},
+	{`"set": "memberships"`, `"set": "nothing"`, "/blocks/memberships/set"},
+	{`"blocks": {"memberships": {"order": "i"}}`, `"blocks": {"nothing": {"order": "i"}}`, "/pages/membership/bands/plans/blocks/nothing"},
 	{`"dusk": {"order": "9"`, `"Dusk!": {"order": "9"`, "/sets/memberships/records/Dusk!"},
 	{`"dusk": {"order": "9"`, `"dusk": {"order": "A"`, "/sets/memberships/records/dusk/order"},
 }
@@ -113,8 +113,10 @@ func TestSchema(t *testing.T) {
 		}
 		return compiled.Validate(v)
 	}
-	if err := validate(demo.Fennmoor); err != nil {
-		t.Errorf("the demo document does not fit: %v", err)
+	for id, text := range demo.Sites() {
+		if err := validate(text); err != nil {
+			t.Errorf("the demo document of %s does not fit: %v", id, err)
+		}
 	}
 	refused := 0
 	for _, c := range faults {

@@ -18,6 +18,8 @@ type Mend struct {
 	Facts []FactEdit
 	// Move places a record after another; used where Move.Record is set.
 	Move struct{ Record, After string }
+	// Feature features this record where one is named.
+	Feature string
 	// Unfeature takes the feature from these records.
 	Unfeature []string
 }

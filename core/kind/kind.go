@@ -50,7 +50,7 @@ type Field struct {
 	Name     string
 	Label    string
 	Help     string
-	Group    string   // the ledger's heading under which it stands; the facts' own where there is none
+	Group    string // the ledger's heading under which it stands; the facts' own where there is none
 	Type     Type
 	Each     []string // the axes over which the field has one value each; none for a plain field
 	Aliases  []string // other headings under which a pasted list may carry it
@@ -127,7 +127,8 @@ type View struct {
 	BlockID      string
 	Set          Set
 	Locale       string
-	HeadingLevel int // 2 to 6: the level of a record's title
+	FromRight    bool // the language is written from right to left
+	HeadingLevel int  // 2 to 6: the level of a record's title
 	Widths       look.Widths
 	// Name is the block's name, for its accessible label.
 	Name string
@@ -154,6 +155,17 @@ func fieldNamed(fields []Field, name string) (Field, bool) {
 
 // FieldNamed finds a field of an item of the axis.
 func (a Axis) FieldNamed(name string) (Field, bool) { return fieldNamed(a.Fields, name) }
+
+// Groups lists the headings of facts that the kind's fields name, in order.
+func (k *Kind) Groups() []string {
+	var groups []string
+	for _, f := range slices.Concat(k.SetFields, k.Fields) {
+		if f.Group != "" && !slices.Contains(groups, f.Group) {
+			groups = append(groups, f.Group)
+		}
+	}
+	return groups
+}
 
 // AxisNamed finds an axis.
 func (k *Kind) AxisNamed(name string) (Axis, bool) {

@@ -89,3 +89,6 @@ func (MomentType) Schema() Schema {
 
 // Align sets a moment left.
 func (MomentType) Align() Align { return Left }
+
+// NewMoment is a time in another moment's zone.
+func NewMoment(at time.Time, like Moment) Moment { return Moment{at.In(like.At.Location()), like.zone} }

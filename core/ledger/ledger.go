@@ -19,6 +19,15 @@ type Grid struct {
 	Part     string
 	Parts    []kind.Part
 	Width    string
+	Open     []string // the sections that are unfolded, of those that can be folded
+}
+
+// Shown is what of a ledger is wanted.
+type Shown struct {
+	Part, Width string
+	// Open names the sections to unfold. Where Default holds, those are unfolded that say something.
+	Open    []string
+	Default bool
 }
 
 // Column is a record. All and Featured, which come before, are not in the list.
@@ -32,6 +41,9 @@ type Section struct {
 	Title string
 	Axis  string // the axis whose items are the rows, where they can be added and moved
 	Look  bool
+	Fold  string      // the name by which it can be folded; "" where it always stands open
+	Shut  bool        // it is folded, and its rows are left out
+	Said  int         // how many of its cells say something
 	Adds  []kind.Axis // axes without rows of their own, whose items are added from here
 	Rows  []Row
 }
@@ -46,6 +58,14 @@ type Row struct {
 	Property      string   // of the look
 	Cells         []Cell   // All, Featured, then one for each record
 	Exceptions    int      // how many records say something else
+	Heading       bool     // the item is a heading over those after it
+	More          []Detail // further facts of the item, which have no cell in the row
+}
+
+// Detail is a fact with its own label.
+type Detail struct {
+	Label, Help string
+	Cell
 }
 
 // State is how a cell stands to what is said elsewhere.
@@ -71,10 +91,13 @@ type Cell struct {
 	Swatch string // a CSS colour to show before the text
 	Mark   string // "yes" or "no": drawn as a mark instead of text
 	Origin string // where a look value is said, in words
+	// Choices are the words it can be, where it is one of a few.
+	Choices []string
 }
 
 // Build lays out the ledger.
-func Build(site *document.Site, b *document.Block, cascade look.Cascade, tokens look.Tokens, part, width string) (*Grid, error) {
+func Build(site *document.Site, b *document.Block, cascade look.Cascade, tokens look.Tokens, shown Shown) (*Grid, error) {
+	part, width := shown.Part, shown.Width
 	set, ok := site.SetByID(b.SetID)
 	if !ok {
 		return nil, fmt.Errorf("ledger: block %s has no set", b.ID)
@@ -92,17 +115,46 @@ func Build(site *document.Site, b *document.Block, cascade look.Cascade, tokens 
 		g.Columns = append(g.Columns, Column{r.ID, document.RecordName(set, r), r.Featured})
 	}
 	l := layer{set: set, block: b, cascade: cascade, tokens: tokens, widths: site.Widths}
-	g.Sections = append(g.Sections, l.facts())
-	if rules := l.rules(); len(rules.Adds) > 0 {
-		g.Sections = append(g.Sections, rules)
-	}
+	g.Sections = append(g.Sections, l.facts(""))
 	for _, axis := range set.Kind.Axes {
 		if axis.AsRows {
 			g.Sections = append(g.Sections, l.axis(axis))
 		}
 	}
+	if rules := l.rules(); len(rules.Adds) > 0 {
+		g.Sections = append(g.Sections, rules)
+	}
+	for _, group := range set.Kind.Groups() {
+		g.Sections = append(g.Sections, l.facts(group))
+	}
+	for i := range g.Sections {
+		g.fold(&g.Sections[i], shown)
+	}
 	g.Sections = append(g.Sections, l.look(part, width))
 	return g, nil
+}
+
+// fold leaves out the rows of a section that is not to be open.
+func (g *Grid) fold(section *Section, shown Shown) {
+	for _, row := range section.Rows {
+		for _, cell := range row.Cells {
+			if cell.State == Said || cell.State == Exception {
+				section.Said++
+			}
+		}
+	}
+	if section.Fold == "" {
+		return
+	}
+	open := slices.Contains(shown.Open, section.Fold)
+	if shown.Default {
+		open = section.Said > 0
+	}
+	if open {
+		g.Open = append(g.Open, section.Fold)
+		return
+	}
+	section.Shut, section.Rows = true, nil
 }
 
 // layer gathers what the rows are made from.
@@ -114,12 +166,15 @@ type layer struct {
 	widths  look.Widths
 }
 
-// facts are the fields that do not go over an axis with rows of its own, with what the set says for all.
-func (l layer) facts() Section {
-	section := Section{Title: "Facts"}
+// facts are the fields of one group that do not go over an axis with rows of its own, with what the set says for all.
+func (l layer) facts(group string) Section {
+	section := Section{Title: group, Fold: strings.ToLower(group)}
+	if group == "" {
+		section.Title = "Facts"
+	}
 	k := l.set.Kind
 	for i, field := range k.Fields {
-		if l.hasOwnRows(field) {
+		if l.hasOwnRows(field) || field.Group != group {
 			continue
 		}
 		for _, key := range l.set.Keys(field) {
@@ -130,7 +185,7 @@ func (l layer) facts() Section {
 		}
 	}
 	for _, field := range k.SetFields {
-		if _, shared := k.FieldNamed(field.Name); !shared {
+		if _, shared := k.FieldNamed(field.Name); !shared && field.Group == group {
 			section.Rows = append(section.Rows, l.setRow(field))
 		}
 	}
@@ -207,6 +262,7 @@ func (l layer) rules() Section {
 		}
 	}
 	section.Title = capital(strings.Join(titles, ", "))
+	section.Fold = strings.ToLower(strings.Join(titles, " and "))
 	return section
 }
 
@@ -262,6 +318,9 @@ func (l layer) setRow(field kind.Field) Row {
 
 func factCell(at, text string, t kind.Type) Cell {
 	cell := Cell{At: at, Text: text, Shown: text, State: Said, Align: t.Align()}
+	if choice, ok := t.(kind.ChoiceType); ok {
+		cell.Choices = choice.Words
+	}
 	if text == "" {
 		cell.State = Empty
 	}
@@ -276,33 +335,44 @@ func factCell(at, text string, t kind.Type) Cell {
 	return cell
 }
 
-// axis is a section whose rows are an axis's items: each once, with every record's value for it.
+// axis is a section whose rows are an axis's items: each once, with every record's value for it. The first of an
+// item's further facts stands in the All column, the others are its details.
 func (l layer) axis(axis kind.Axis) Section {
 	section := Section{Title: capital(axis.Name), Axis: axis.Name}
 	for _, item := range l.set.Items(axis.Name) {
 		name := kind.Text(item.Facts, axis.Label)
-		row := Row{Label: name, Item: item.ID, Help: axis.LabelField().Help,
+		row := Row{Label: name, Item: item.ID, Help: axis.LabelField().Help, Heading: axis.IsHeading(item),
 			Head: factCell("item/"+axis.Name+"/"+item.ID+"/"+axis.Label, name, axis.LabelField().Type)}
 		all := Cell{State: None}
 		for _, f := range axis.Fields {
-			if f.Name != axis.Label {
-				all = factCell("item/"+axis.Name+"/"+item.ID+"/"+f.Name, kind.Text(item.Facts, f.Name), f.Type)
-				row.Detail = all.Text
-				break
+			if f.Name == axis.Label {
+				continue
 			}
+			cell := factCell("item/"+axis.Name+"/"+item.ID+"/"+f.Name, kind.Text(item.Facts, f.Name), f.Type)
+			if all.At == "" && !row.Heading {
+				all, row.Detail = cell, cell.Text
+				continue
+			}
+			row.More = append(row.More, Detail{f.Label, f.Help, cell})
 		}
 		row.Cells = append(row.Cells, all, Cell{State: None})
 		for _, record := range l.set.Records {
-			for _, f := range l.set.Kind.Fields {
-				if len(f.Each) == 1 && f.Each[0] == axis.Name {
-					key := f.Name + ":" + item.ID
-					row.Cells = append(row.Cells, factCell("fact/"+record.ID+"/"+key, kind.Text(record.Facts, key), f.Type))
-				}
-			}
+			row.Cells = append(row.Cells, l.itemCell(axis, item, record, row.Heading))
 		}
 		section.Rows = append(section.Rows, row)
 	}
 	return section
+}
+
+// itemCell is what a record says of an item; a heading has nothing said of it.
+func (l layer) itemCell(axis kind.Axis, item kind.Item, record kind.Record, heading bool) Cell {
+	for _, f := range l.set.Kind.Fields {
+		if !heading && len(f.Each) == 1 && f.Each[0] == axis.Name {
+			key := f.Name + ":" + item.ID
+			return factCell("fact/"+record.ID+"/"+key, kind.Text(record.Facts, key), f.Type)
+		}
+	}
+	return Cell{State: None}
 }
 
 func capital(words string) string {

@@ -44,7 +44,7 @@ func (b *bench) grid(part, width string) *ledger.Grid {
 	if err != nil {
 		b.t.Fatal(err)
 	}
-	g, err := ledger.Build(b.site, b.block(), cascade, tokens, part, width)
+	g, err := ledger.Build(b.site, b.block(), cascade, tokens, ledger.Shown{Part: part, Width: width, Open: []string{"periods and currencies", "switch", "seats", "offer", "tax"}})
 	if err != nil {
 		b.t.Fatal(err)
 	}

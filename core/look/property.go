@@ -54,6 +54,7 @@ var properties = []Property{
 	{Name: "text-align", Inherited: true, Keywords: []string{"start", "center", "end"}, Hint: "start, center or end", parse: parseKeyword},
 	{Name: "align-self", Keywords: []string{"baseline", "start", "center", "end"}, Hint: "baseline, or start to raise it", parse: parseKeyword},
 	{Name: "display", Keywords: []string{"none", "block"}, Hint: "block, or none to leave it out", parse: parseKeyword},
+	{Name: "flex-direction", Keywords: []string{"row", "column"}, Hint: "row, or column to stack", parse: parseKeyword},
 	{Name: "padding", Tokens: SpaceToken, Hint: "one to four lengths or tokens: 24px, space-4 space-5", parse: parseSides},
 	{Name: "margin", Tokens: SpaceToken, Hint: "one to four lengths or tokens; may be negative", parse: parseSides},
 	{Name: "gap", Tokens: SpaceToken, Hint: "a length or token", parse: parseSpace},

@@ -60,6 +60,9 @@ func changeOf(set string, mend kind.Mend) document.Change {
 	for _, edit := range mend.Facts {
 		batch.Changes = append(batch.Changes, FactChange(set, edit))
 	}
+	if mend.Feature != "" {
+		batch.Changes = append(batch.Changes, document.FeatureRecord{Set: set, Record: mend.Feature, On: true})
+	}
 	for _, record := range mend.Unfeature {
 		batch.Changes = append(batch.Changes, document.FeatureRecord{Set: set, Record: record})
 	}

@@ -137,13 +137,7 @@ func splitPattern(pattern string) []string {
 }
 
 func (l Locale) number(whole, fraction, pattern string) []Part {
-	group, decimal := l.group, l.decimal
-	if l.currencyGroup != "" {
-		group = l.currencyGroup
-	}
-	if l.currencyDecimal != "" {
-		decimal = l.currencyDecimal
-	}
+	group, decimal := l.separators()
 	primary, secondary := groupSizes(pattern)
 	parts := []Part{{PartInteger, l.localDigits(grouped(whole, group, primary, secondary, l.leastGrouping))}}
 	if fraction != "" {

@@ -133,3 +133,37 @@ func (l Locale) localDigits(s string) string {
 
 func lastRune(s string) rune  { r, _ := utf8.DecodeLastRuneInString(s); return r }
 func firstRune(s string) rune { r, _ := utf8.DecodeRuneInString(s); return r }
+
+// Digits writes a plain decimal number in the locale's digits and with its decimal mark.
+func (l Locale) Digits(number string) string {
+	return strings.Replace(l.localDigits(number), ".", l.decimal, 1)
+}
+
+// NumberFormat is how a locale writes the numbers of its amounts, for a program elsewhere that writes them too.
+type NumberFormat struct {
+	Decimal string `json:"decimal"`
+	Group   string `json:"group"`
+	Sizes   [2]int `json:"sizes"` // of the last group and of those before it; 0 for no groups
+	Least   int    `json:"least"` // digits before the first separator that a number must have
+	Drop    bool   `json:"drop"`  // a fraction of noughts is left out
+	Local   string `json:"local,omitempty"`
+}
+
+// NumberFormat describes what FormatParts does with digits.
+func (l Locale) NumberFormat(style Style) NumberFormat {
+	primary, secondary := groupSizes(l.pattern)
+	group, decimal := l.separators()
+	return NumberFormat{Decimal: decimal, Group: group, Sizes: [2]int{primary, secondary}, Least: l.leastGrouping, Drop: style.DropZeros, Local: string(l.digits)}
+}
+
+// separators are the ones that stand in amounts of money.
+func (l Locale) separators() (group, decimal string) {
+	group, decimal = l.group, l.decimal
+	if l.currencyGroup != "" {
+		group = l.currencyGroup
+	}
+	if l.currencyDecimal != "" {
+		decimal = l.currencyDecimal
+	}
+	return group, decimal
+}

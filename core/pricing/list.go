@@ -2,6 +2,7 @@ package pricing
 
 import (
 	"slices"
+	"time"
 
 	"rubrel/core/kind"
 	"rubrel/core/money"
@@ -43,6 +44,8 @@ type List struct {
 	Seating func(plan string) Seating
 	// Seats bounds the numbers that a visitor may ask for.
 	Seats Seats
+	// Until is when a plan's offer ends, and its earlier prices come back.
+	Until func(plan string) (time.Time, bool)
 }
 
 // NewList reads the list out of a set whose axes are periods and currencies and whose field is price. What the
@@ -81,6 +84,32 @@ func NewList(set kind.Set) List {
 	l.Seats = Seats{Least: wholeOr(set.Facts, "least", 1), Step: wholeOr(set.Facts, "step", 1)}
 	l.Seats.Most = max(l.Seats.Least, wholeOr(set.Facts, "most", usualMost))
 	l.Seating = func(plan string) Seating { return seatingOf(set, records[plan]) }
+	l.Until = func(plan string) (time.Time, bool) {
+		m, ok := set.Said(records[plan], "until").(kind.Moment)
+		return m.At, ok
+	}
+	return l
+}
+
+// AsOf is the list as it holds at a time: where a plan's offer has ended, its earlier prices are its prices.
+func (l List) AsOf(now time.Time) List {
+	return l.after(func(until time.Time) bool { return !now.Before(until) })
+}
+
+// Ordinary is the list as it holds when every offer that has an end is over.
+func (l List) Ordinary() List {
+	return l.after(func(time.Time) bool { return true })
+}
+
+func (l List) after(over func(until time.Time) bool) List {
+	said := l.Said
+	l.Said = func(plan, period, currency string) (Price, bool) {
+		price, ok := said(plan, period, currency)
+		if until, ends := l.Until(plan); ends && over(until) {
+			price = price.Ordinary()
+		}
+		return price, ok
+	}
 	return l
 }
 
@@ -163,7 +192,7 @@ func (l List) byRule(plan string, period PeriodLine, currency CurrencyLine, base
 	}
 	price, _, ok := l.Price(plan, base, currency)
 	if !ok || price.Words != "" {
-		return Price{}, false
+		return price, ok // words are for every period
 	}
 	fits := true
 	derived := price.each(func(amount money.Decimal) money.Decimal {
@@ -174,7 +203,6 @@ func (l List) byRule(plan string, period PeriodLine, currency CurrencyLine, base
 		}
 		return currency.Rounding.Apply(applied, currency.Currency)
 	})
-	derived.Was = nil // an earlier price of the base period is not one of the other's
 	return derived, fits
 }
 

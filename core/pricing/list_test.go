@@ -54,15 +54,15 @@ func TestListPrice(t *testing.T) {
 		origin           Origin
 	}{
 		{0, 0, "19.00 was 24.00", SaidPrice},
-		{1, 0, "190.00", RulePrice},
-		{2, 0, "51.30", RulePrice}, // 3 × 19 × 0.9
+		{1, 0, "190.00 was 240.00", RulePrice},
+		{2, 0, "51.30 was 64.80", RulePrice}, // 3 × 19 × 0.9, 3 × 24 × 0.9
 		{3, 0, "760", SaidPrice},
 		{0, 1, "15.99 was 20.99", ConvertedPrice}, // 19 × 0.8571 = 16.2849, 24 × 0.8571 = 20.57
-		{1, 1, "159.99", RulePrice},               // ten of the pounds as shown, and rounded again
+		{1, 1, "159.99 was 209.99", RulePrice},    // ten of the pounds as shown, and rounded again
 		{2, 1, "45", SaidPrice},
 		{3, 1, "650.99", ConvertedPrice}, // 651.396
 		{0, 2, "3102 was 3918", ConvertedPrice},
-		{1, 2, "31020", RulePrice},
+		{1, 2, "31020 was 39180", RulePrice},
 	} {
 		price, origin, ok := l.Price("p", l.Periods[c.period], l.Currencies[c.currency])
 		if !ok || price.String() != c.want || origin != c.origin {
@@ -70,8 +70,8 @@ func TestListPrice(t *testing.T) {
 		}
 	}
 	words := testList(t, map[string]string{"month eur": "Ask us"}, "none")
-	if p, _, ok := words.Price("p", words.Periods[1], words.Currencies[0]); ok {
-		t.Errorf("words were multiplied to %v", p)
+	if p, _, ok := words.Price("p", words.Periods[1], words.Currencies[0]); !ok || p.String() != "Ask us" {
+		t.Errorf("words for another period: %v", p)
 	}
 	if p, origin, ok := words.Price("p", words.Periods[0], words.Currencies[1]); !ok || p.String() != "Ask us" || origin != ConvertedPrice {
 		t.Errorf("words in another currency: %v", p)

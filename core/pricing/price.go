@@ -21,8 +21,33 @@ type Price struct {
 	Bands  []Band         // amounts by number of seats; Amount is then the first band's
 }
 
+// Ordinary is the price without its offer: the earlier amount, where there is one.
+func (p Price) Ordinary() Price {
+	if p.Was != nil {
+		p.Amount, p.Was = *p.Was, nil
+	}
+	return p
+}
+
 // HasAmount reports whether the price is a number; free is the number nought.
 func (p Price) HasAmount() bool { return p.Words == "" }
+
+// Amounts lists every amount of a price.
+func (p Price) Amounts() []money.Decimal {
+	if p.Free || p.Words != "" {
+		return nil
+	}
+	amounts := []money.Decimal{p.Amount}
+	for _, more := range []*money.Decimal{p.Was, p.Plus} {
+		if more != nil {
+			amounts = append(amounts, *more)
+		}
+	}
+	for _, band := range p.Bands {
+		amounts = append(amounts, band.Rate)
+	}
+	return amounts
+}
 
 // String is what the designer reads and types: "9.00", "free", "from 9.00", "9.00 was 12.00", "49.00 plus 9.00",
 // "4.50 to 10; 4.00 to 30; 3.50", "Ask us".

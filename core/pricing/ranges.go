@@ -2,7 +2,8 @@ package pricing
 
 import "fmt"
 
-// Range is the numbers of seats for which a plan is the fitting one: From to To, both included.
+// Range is the numbers of seats for which a plan is the fitting one: From to To, both included. The zero Range says
+// nothing.
 type Range struct {
 	From, To int64 // To 0 for no end
 }
@@ -14,13 +15,16 @@ type RangeFault struct {
 }
 
 // CheckRanges finds gaps, overlaps, plans that no number reaches, and an end that stays open in the middle or does
-// not reach the most that may be asked for.
+// not reach the most that may be asked for, and plans that say no range where others do.
 func CheckRanges(ranges []Range, s Seats) []RangeFault {
 	var faults []RangeFault
 	next := s.Least // the first number that no plan has so far
 	open := false
 	for i, r := range ranges {
 		switch {
+		case r == Range{}:
+			faults = append(faults, RangeFault{i, "it says no numbers"})
+			continue
 		case open:
 			faults = append(faults, RangeFault{i, "no number reaches this plan: an earlier one has no end"})
 			continue
@@ -68,7 +72,7 @@ func MendRanges(ranges []Range, s Seats) []Range {
 // Fitting is the position of the plan that a number of seats picks, -1 for none.
 func Fitting(ranges []Range, n int64) int {
 	for i, r := range ranges {
-		if n >= r.From && (r.To == 0 || n <= r.To) {
+		if r.From > 0 && n >= r.From && (r.To == 0 || n <= r.To) {
 			return i
 		}
 	}

@@ -118,23 +118,27 @@ type Crossover struct {
 // Crossovers finds every number of seats in the bounds at which a plan becomes cheaper than another that was not
 // dearer just before. It looks at each number, so it is exact for every model; Most is bounded by MostSeats.
 func Crossovers(tariffs []Tariff, s Seats) []Crossover {
+	step := max(1, s.Step)
+	totals := make([][]money.Decimal, len(tariffs))
+	for i, t := range tariffs {
+		for n := s.Least; n <= min(s.Most, MostSeats); n += step {
+			totals[i] = append(totals[i], t.Total(n))
+		}
+	}
 	var found []Crossover
 	for a := range tariffs {
 		for b := range tariffs {
-			if a == b {
-				continue
-			}
 			cheaper := true // a plan that is cheaper from the start has no crossover
-			for n := s.Least; n <= min(s.Most, MostSeats); n += max(1, s.Step) {
-				is := tariffs[a].Total(n).Cmp(tariffs[b].Total(n)) < 0
+			for k := range totals[a] {
+				is := totals[a][k].Cmp(totals[b][k]) < 0
 				if is && !cheaper {
-					found = append(found, Crossover{a, b, n})
+					found = append(found, Crossover{a, b, s.Least + int64(k)*step})
 				}
 				cheaper = is
 			}
 		}
 	}
-	slices.SortFunc(found, func(x, y Crossover) int { return int(x.From - y.From) })
+	slices.SortStableFunc(found, func(x, y Crossover) int { return int(x.From - y.From) })
 	return found
 }
 

@@ -1,7 +1,6 @@
 package pricing
 
 import (
-	"fmt"
 	"strconv"
 
 	"rubrel/core/kind"
@@ -12,22 +11,31 @@ import (
 // checker gathers findings on one price list.
 type checker struct {
 	set    kind.Set
-	list   pricing.List
+	at     kind.Scene
+	list   pricing.List // as it holds now
+	said   func(plan, period, currency string) (pricing.Price, bool)
 	locale money.Locale
 	found  []kind.Finding
 }
 
 // check finds what is wrong or doubtful in a price list. Needs are common practice.
-func check(set kind.Set, locale string) []kind.Finding {
-	c := &checker{set: set, list: pricing.NewList(set), locale: money.LocaleFor(locale)}
+func check(set kind.Set, at kind.Scene) []kind.Finding {
+	c := &checker{set: set, at: at, list: pricing.NewList(set).AsOf(at.Now), said: pricing.NewList(set).Said, locale: money.LocaleFor(at.Locale)}
 	if len(c.list.Periods) == 0 || len(c.list.Currencies) == 0 {
 		return nil
 	}
 	c.featured()
 	c.order()
 	c.lost()
+	c.ranges()
+	for _, record := range c.set.Records {
+		c.cliff(record)
+		c.deadline(record)
+	}
 	for _, currency := range c.list.Currencies {
 		c.missing(currency)
+		c.stale(currency)
+		c.ambiguous(currency)
 		for _, period := range c.list.Periods[1:] {
 			c.savings(period, currency)
 		}
@@ -41,13 +49,32 @@ func (c *checker) shown(amount money.Decimal, currency pricing.CurrencyLine) str
 	return c.locale.Format(amount, currency.Currency, money.Style{})
 }
 
+func (c *checker) plans() []string {
+	plans := make([]string, len(c.set.Records))
+	for i, record := range c.set.Records {
+		plans[i] = record.ID
+	}
+	return plans
+}
+
 // base is a plan's amount for the first period in the first currency.
 func (c *checker) base(record kind.Record) (money.Decimal, bool) {
 	price, _, ok := c.list.Price(record.ID, c.list.Periods[0], c.list.Currencies[0])
 	return price.Amount, ok && price.HasAmount()
 }
 
-// featured: two plans that stand out do not stand out. None at all is a choice.
+// dearer reports whether the second of two plans costs more than the first: where ranges of seats pick the plan, it is
+// the one for more seats.
+func (c *checker) dearer(first, second kind.Record) bool {
+	if a, b := c.list.Seating(first.ID).Fits, c.list.Seating(second.ID).Fits; a != nil && b != nil {
+		return b.From > a.From
+	}
+	less, ok := c.base(first)
+	more, also := c.base(second)
+	return ok && also && more.Cmp(less) > 0
+}
+
+// featured: exactly one plan stands out. None is a choice that the designer may say is meant so.
 func (c *checker) featured() {
 	var ids []string
 	for _, record := range c.set.Records {
@@ -55,14 +82,24 @@ func (c *checker) featured() {
 			ids = append(ids, record.ID)
 		}
 	}
-	if len(ids) > 1 {
-		c.found = append(c.found, kind.Finding{Check: "featured", Where: "plans that stand out", Measured: strconv.Itoa(len(ids)), Needed: "one at most",
-			Mend: &kind.Mend{Label: "feature only the first", Unfeature: ids[1:]}})
+	finding := kind.Finding{Check: "featured", Where: "plans that stand out", Measured: strconv.Itoa(len(ids)), Needed: "one"}
+	switch middle := len(c.set.Records) / 2; {
+	case len(ids) > 1:
+		finding.Mend = &kind.Mend{Label: "feature only the first of them", Unfeature: ids[1:]}
+	case len(ids) == 0 && len(c.set.Records) > 1:
+		finding.Mend = &kind.Mend{Label: "feature " + c.title(c.set.Records[middle]), Feature: c.set.Records[middle].ID}
+	default:
+		return
 	}
+	c.found = append(c.found, finding)
 }
 
-// order: a plan that costs less than the one before it.
+// order: a plan that costs less than the one before it. Plans that are picked by the number of seats are ordered by
+// that.
 func (c *checker) order() {
+	if c.list.Ranges(c.plans()) != nil {
+		return
+	}
 	for i := 1; i < len(c.set.Records); i++ {
 		before, record := c.set.Records[i-1], c.set.Records[i]
 		dear, hasBefore := c.base(before)
@@ -97,9 +134,7 @@ func (c *checker) lost() {
 			if has == nil {
 				continue
 			}
-			cheap, ok := c.base(*has)
-			dear, also := c.base(record)
-			if !ok || !also || dear.Cmp(cheap) <= 0 {
+			if !c.dearer(*has, record) {
 				continue
 			}
 			c.found = append(c.found, kind.Finding{Check: "lost", Where: kind.Text(item.Facts, "name") + ": " + c.title(record) + " lacks what " + c.title(*has) + " has",
@@ -118,33 +153,7 @@ func (c *checker) missing(currency pricing.CurrencyLine) {
 		_, sold := c.base(record)
 		if _, _, ok := c.list.Price(record.ID, c.list.Periods[0], currency); sold && !ok {
 			c.found = append(c.found, kind.Finding{Check: "missing", Where: c.title(record) + " in " + currency.Currency.Code, Record: record.ID, Key: currency.ID,
-				Measured: "no amount", Needed: "an amount, or a rate for " + currency.Currency.Code})
+				Measured: "no amount", Needed: "an amount, or a rate for " + currency.Currency.Code, Source: rates.Name})
 		}
-	}
-}
-
-// savings: a longer period that costs no less than the base period as often.
-func (c *checker) savings(period pricing.PeriodLine, currency pricing.CurrencyLine) {
-	n, commensurable := period.Period.Times(c.list.Periods[0].Period)
-	if !commensurable || n < 2 {
-		return
-	}
-	for _, record := range c.set.Records {
-		each, _, ok := c.list.Price(record.ID, c.list.Periods[0], currency)
-		whole, origin, also := c.list.Price(record.ID, period, currency)
-		if !ok || !also || !each.HasAmount() || !whole.HasAmount() || each.Free || whole.Free {
-			continue
-		}
-		full := each.Amount.Mul(money.NewDecimal(int64(n), 0))
-		if whole.Amount.Cmp(full) < 0 {
-			continue
-		}
-		key := "price:" + period.ID + ":" + currency.ID
-		finding := kind.Finding{Check: "saving", Where: fmt.Sprintf("%s, %s against %d × %s", c.title(record), period.Label, n, c.list.Periods[0].Label),
-			Record: record.ID, Key: key, Measured: c.shown(whole.Amount, currency), Needed: "less than " + c.shown(full, currency)}
-		if origin == pricing.SaidPrice && period.Rule != nil {
-			finding.Mend = &kind.Mend{Label: "let " + c.title(record) + " follow the rule " + period.Rule.String(), Facts: []kind.FactEdit{{Record: record.ID, Key: key}}}
-		}
-		c.found = append(c.found, finding)
 	}
 }

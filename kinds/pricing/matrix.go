@@ -1,16 +1,11 @@
 package pricing
 
 import (
-	"bytes"
 	_ "embed"
-	"fmt"
 	"html/template"
 	"strconv"
-	"strings"
-	"unicode/utf8"
 
 	"rubrel/core/kind"
-	"rubrel/core/pricing"
 )
 
 //go:embed matrix.css
@@ -22,20 +17,27 @@ type matrixView struct {
 	Name       string
 	Wide       bool // too many plans for the page: the table scrolls in a region of its own
 	HasActions bool
-	Rows       []matrixRow
+	Columns    int
+	Groups     []matrixGroup
+}
+
+// matrixGroup is a run of features below a heading, which may be empty.
+type matrixGroup struct {
+	Name string
+	Rows []matrixRow
 }
 
 // matrixRow is one feature with every plan's value.
 type matrixRow struct {
-	Name  string
-	Cells []matrixCell
+	Name, Help string
+	Cells      []matrixCell
 }
 
 type matrixCell struct {
-	ID       string
-	Featured bool
-	Has      bool
-	Value    string
+	ID        string
+	Featured  bool
+	Has, Soon bool
+	Value     string
 }
 
 // mostBeside is how many plans fit beside each other in a matrix without scrolling.
@@ -43,37 +45,52 @@ const mostBeside = 5
 
 // matrix writes the comparison matrix.
 func matrix(v kind.View) (template.HTML, error) {
-	list := pricing.NewList(v.Set)
-	view := matrixView{blockView: blockView{Switches: newSwitches(v, list)}, Name: v.Name, Wide: len(v.Set.Records) > mostBeside}
+	s := newShop(v)
+	view := matrixView{blockView: blockView{Switches: s.switches(), Words: s.words}, Name: v.Name, Columns: len(v.Set.Records) + 1, Wide: len(v.Set.Records) > mostBeside}
+	var features [][]featureView
 	for _, record := range v.Set.Records {
-		card := newCard(v, list, record)
-		view.HasActions = view.HasActions || card.Button != "" && card.Link != ""
+		card := s.card(record)
+		view.HasActions = view.HasActions || len(card.Actions) > 0
 		view.Cards = append(view.Cards, card)
+		features = append(features, card.Features)
 	}
-	for i, item := range v.Set.Items("features") {
-		row := matrixRow{Name: kind.Text(item.Facts, "name")}
-		for _, card := range view.Cards {
-			feature := card.Features[i]
-			row.Cells = append(row.Cells, matrixCell{card.ID, card.Featured, feature.Has, feature.Value})
+	view.Groups = s.groups(view.Cards, features)
+	return execute("matrix.html", view)
+}
+
+// groups lays the features out in their groups. Where the list gathers them, those that are the same in every plan
+// come last, in a group of their own.
+func (s *shop) groups(cards []cardView, features [][]featureView) []matrixGroup {
+	groups := []matrixGroup{{}}
+	gathered := matrixGroup{Name: s.words.InEvery}
+	for i, item := range s.v.Set.Items("features") {
+		if featureAxis.IsHeading(item) {
+			groups = append(groups, matrixGroup{Name: kind.Text(item.Facts, "name")})
+			continue
 		}
-		view.Rows = append(view.Rows, row)
+		row := matrixRow{Name: kind.Text(item.Facts, "name"), Help: kind.Text(item.Facts, "help")}
+		for j, card := range cards {
+			feature := features[j][i]
+			row.Cells = append(row.Cells, matrixCell{card.ID, card.Featured, feature.Has, feature.Soon, feature.Value})
+		}
+		if s.fact("equal") == "gathered" && equal(features, i) {
+			gathered.Rows = append(gathered.Rows, row)
+			continue
+		}
+		last := &groups[len(groups)-1]
+		last.Rows = append(last.Rows, row)
 	}
-	var b bytes.Buffer
-	if err := templates.ExecuteTemplate(&b, "matrix.html", view); err != nil {
-		return "", fmt.Errorf("pricing matrix: %w", err)
+	var shown []matrixGroup
+	for _, group := range append(groups, gathered) {
+		if len(group.Rows) > 0 {
+			shown = append(shown, group)
+		}
 	}
-	return template.HTML(b.String()), nil
+	return shown
 }
 
 // matrixVariables gives the layout the number of plans, and the widest amount and word that their heads must hold.
 func matrixVariables(v kind.View) []kind.Variable {
-	word := 1
-	for _, record := range v.Set.Records {
-		for part := range strings.FieldsSeq(kind.Text(record.Facts, "title")) {
-			word = max(word, utf8.RuneCountInString(part))
-		}
-	}
-	// A letter of the shipped display fonts is about 0.6 em wide on average, capitals included.
-	return []kind.Variable{{Name: "--rb-plans", Value: strconv.Itoa(max(1, len(v.Set.Records)))}, widestAmount(v),
-		{Name: "--rb-word", Value: strconv.FormatFloat(0.6*float64(word), 'f', 2, 64)}}
+	s := newShop(v)
+	return []kind.Variable{{Name: "--rb-plans", Value: strconv.Itoa(max(1, len(v.Set.Records)))}, s.widestAmount(), s.longestWord()}
 }

@@ -13,6 +13,19 @@ func and(properties []string, more ...string) []string {
 
 var boxProperties = []string{"background-color", "padding", "border", "border-radius", "box-shadow"}
 
+// The forms that have cards, that have lines of text about each plan, and that ask for a number of seats.
+var (
+	withCards = []string{"cards", "slider"}
+	withTexts = []string{"cards", "slider", "calculator"}
+	withSeats = []string{"calculator", "slider"}
+)
+
+// A value that the layout uses elsewhere than on the part itself goes to it as a custom property.
+var (
+	sideAs  = map[string]string{"color": "--rb-side-ink", "background-color": "--rb-side-ground", "border-radius": "--rb-side-radius"}
+	rowRule = map[string]string{"border": "border-top"}
+)
+
 // parts is the anatomy of a price list, and how it looks before anybody says otherwise: in the house style's tokens.
 var parts = []kind.Part{
 	{Name: "table", Help: "the ground on which the plans stand", Place: look.BlockItself,
@@ -21,34 +34,60 @@ var parts = []kind.Part{
 			"background-color": "ground", "color": "ink", "font-family": "text", "font-size": "type-3", "line-height": "leading-text",
 			"padding": "space-7 space-6", "padding@middle": "space-6 space-4", "padding@narrow": "space-5 space-3",
 		}},
-	{Name: "switch", Help: "the bar in which a visitor chooses period and currency", Place: look.BlockItself, Parent: "table", Properties: and(boxProperties, "gap", "margin"),
-		Defaults: map[string]string{"gap": "space-0", "margin": "0 0 space-5", "margin@narrow": "0 0 space-4", "border": "1px solid line", "border-radius": "radius-2", "padding": "space-0", "background-color": "raised"}},
-	{Name: "option", Help: "one side of the switch", Place: look.BlockItself, Parent: "switch", Properties: and(textProperties, boxProperties...),
+	{Name: "switch", Help: "the bar in which a visitor chooses period and currency", Place: look.BlockItself, Parent: "table", Properties: and(boxProperties, "flex-direction", "gap", "margin"),
+		As: map[string]string{"background-color": "--rb-bar-ground", "border": "--rb-bar-rim", "border-radius": "--rb-bar-radius", "padding": "--rb-bar-padding", "gap": "--rb-bar-gap", "flex-direction": "--rb-stack"},
+		Defaults: map[string]string{"flex-direction": "row", "gap": "space-0", "margin": "0 0 space-5", "margin@narrow": "0 0 space-4", "border": "1px solid line", "border-radius": "radius-2",
+			"padding": "space-0", "background-color": "raised"}},
+	{Name: "option", Help: "one side of the switch", Place: look.BlockItself, Parent: "switch", Properties: and(textProperties, boxProperties...), As: sideAs,
 		Defaults: map[string]string{
-			"color": "quiet", "font-size": "type-3", "font-weight": "weight-strong", "line-height": "leading-tight", "padding": "space-1 space-3", "border-radius": "radius-2",
+			"background-color": "transparent", "color": "quiet", "font-size": "type-3", "font-weight": "weight-strong", "line-height": "leading-tight", "padding": "space-1 space-3", "border-radius": "radius-2",
 			"background-color@selected": "ink", "color@selected": "raised", "color@hover": "ink",
 		}},
+	{Name: "first", Help: "the first side of the switch", Place: look.BlockItself, Parent: "option", Properties: []string{"color", "background-color", "font-weight"}, As: sideAs, Defaults: map[string]string{}},
+	{Name: "second", Help: "the second side of the switch", Place: look.BlockItself, Parent: "option", Properties: []string{"color", "background-color", "font-weight"}, As: sideAs, Defaults: map[string]string{}},
+	{Name: "quiet", Help: "the side of the switch that is held back", Place: look.BlockItself, Parent: "option", Properties: []string{"color", "background-color", "font-weight", "font-size"}, As: sideAs,
+		Defaults: map[string]string{"font-weight": "weight-text"}},
 	{Name: "saving", Help: "what a side of the switch saves", Place: look.BlockItself, Parent: "option", Properties: and(textProperties, boxProperties...),
-		Defaults: map[string]string{"font-size": "type-1", "margin": "0 0 0 space-1"}},
-	{Name: "cards", Forms: []string{"cards"}, Help: "the row of plans", Place: look.BlockItself, Parent: "table", Properties: []string{"gap"},
+		Defaults: map[string]string{"font-size": "type-1"}},
+	{Name: "ask", Forms: withSeats, Help: "where the number is asked for", Place: look.BlockItself, Parent: "table", Properties: and(boxProperties, "gap", "margin"),
+		Defaults: map[string]string{"gap": "space-0", "margin": "0 0 space-4"}},
+	{Name: "ask-label", Forms: withSeats, Help: "what is asked for", Place: look.BlockItself, Parent: "ask", Properties: textProperties,
+		Defaults: map[string]string{"font-weight": "weight-strong", "margin": "0 0 space-0"}},
+	{Name: "stepper", Forms: []string{"calculator"}, Help: "the field for the number with its buttons", Place: look.BlockItself, Parent: "ask", Properties: and([]string{"color", "font-family", "font-size", "font-weight", "line-height"}, "border", "border-radius", "background-color"),
+		As:       map[string]string{"border": "--rb-field-rim", "border-radius": "--rb-field-radius"},
+		Defaults: map[string]string{"font-family": "display", "font-weight": "weight-display", "font-size": "type-6", "line-height": "1.6", "border": "1.5px solid ink", "border-radius": "radius-1", "background-color": "raised"}},
+	{Name: "count", Forms: []string{"slider"}, Help: "the number that was slid to", Place: look.BlockItself, Parent: "ask", Properties: textProperties,
+		Defaults: map[string]string{"font-family": "display", "font-weight": "weight-display", "font-size": "type-6", "line-height": "leading-tight"}},
+	{Name: "range", Forms: []string{"slider"}, Help: "the slider: its thumb in the colour, its track in the ground", Place: look.BlockItself, Parent: "ask", Properties: []string{"color", "background-color"},
+		As:       map[string]string{"background-color": "--rb-track"},
+		Defaults: map[string]string{"color": "ink", "background-color": "line"}},
+	{Name: "says", Forms: withSeats, Help: "what is said of a number out of range", Place: look.BlockItself, Parent: "ask", Properties: textProperties,
+		Defaults: map[string]string{"color": "warn", "font-size": "type-2"}},
+	{Name: "totals", Forms: withSeats, Help: "the table of totals where there is no script", Place: look.BlockItself, Parent: "table", Properties: and(textProperties, "border"),
+		Defaults: map[string]string{"font-size": "type-2", "margin": "space-4 0 0"}},
+	{Name: "cards", Forms: withCards, Help: "the row of plans", Place: look.BlockItself, Parent: "table", Properties: []string{"gap"},
 		As:       map[string]string{"gap": "--rb-gap"},
 		Defaults: map[string]string{"gap": "space-4", "gap@middle": "space-3"}},
-	{Name: "card", Forms: []string{"cards"}, Help: "one plan", Place: look.RecordItem, Parent: "table", Properties: and(boxProperties, "color", "text-align"),
+	{Name: "card", Forms: withCards, Help: "one plan", Place: look.RecordItem, Parent: "table", Properties: and(boxProperties, "color", "text-align"),
+		As: map[string]string{"border-radius": "--rb-card-radius"},
 		Defaults: map[string]string{
 			"background-color": "raised", "border": "1px solid line", "border-radius": "radius-2",
 			"padding": "space-5", "padding@middle": "space-4", "padding@narrow": "space-4",
 			"background-color@featured": "feature", "color@featured": "on-feature", "border@featured": "1px solid feature", "box-shadow@featured": "shadow-2",
+		}},
+	{Name: "line", Forms: []string{"calculator"}, Help: "one plan", Place: look.RecordItem, Parent: "table", Properties: and(boxProperties, "color", "text-align"),
+		Defaults: map[string]string{
+			"background-color": "raised", "border": "1px solid line", "padding": "space-3 space-5", "padding@middle": "space-3 space-4",
+			"background-color@featured": "feature", "color@featured": "on-feature", "border@featured": "1px solid feature", "padding@featured": "space-5 space-5", "padding@featured@middle": "space-4 space-4", "box-shadow@featured": "shadow-2",
 		}},
 	{Name: "plan", Forms: []string{"matrix"}, Help: "the head of a plan's column", Place: look.RecordItem, Parent: "table", Properties: and(boxProperties, "color", "text-align"),
 		Defaults: map[string]string{
 			"background-color": "raised", "padding": "space-4", "padding@narrow": "space-1", "border": "1px solid line",
 			"background-color@featured": "feature", "color@featured": "on-feature", "border@featured": "1px solid feature",
 		}},
-	{Name: "row", Forms: []string{"matrix"}, Help: "a feature's name", Place: look.BlockItself, Parent: "table", Properties: and(textProperties, "padding", "border", "background-color"),
-		As:       map[string]string{"border": "border-top"},
+	{Name: "row", Forms: []string{"matrix"}, Help: "a feature's name", Place: look.BlockItself, Parent: "table", Properties: and(textProperties, "padding", "border", "background-color"), As: rowRule,
 		Defaults: map[string]string{"padding": "space-2 space-3 space-2 0", "padding@narrow": "space-2 0 0", "border": "1px solid line", "color": "ink", "color@narrow": "quiet", "font-size@narrow": "type-2"}},
-	{Name: "cell", Forms: []string{"matrix"}, Help: "a plan's value of a feature", Place: look.RecordItem, Parent: "table", Properties: []string{"background-color", "color", "padding", "border", "text-align", "font-size"},
-		As:       map[string]string{"border": "border-top"},
+	{Name: "cell", Forms: []string{"matrix"}, Help: "a plan's value of a feature", Place: look.RecordItem, Parent: "table", Properties: []string{"background-color", "color", "padding", "border", "text-align", "font-size"}, As: rowRule,
 		Defaults: map[string]string{"padding": "space-2 space-4", "padding@narrow": "space-0 space-1 space-2", "border": "1px solid line", "border@narrow": "none", "text-align": "center", "text-align@narrow": "start", "background-color@featured": "raised", "background-color@featured@narrow": "transparent"}},
 	{Name: "badge", Help: "the words that mark a plan", Parent: "card", Properties: and(textProperties, boxProperties...),
 		Defaults: map[string]string{
@@ -60,7 +99,7 @@ var parts = []kind.Part{
 		Defaults: map[string]string{
 			"font-family": "display", "font-size": "type-6", "font-size@middle": "type-5", "font-weight": "weight-display", "line-height": "leading-tight", "margin": "0 0 space-0",
 		}},
-	{Name: "text", Forms: []string{"cards"}, Help: "the subtitle", Parent: "card", Properties: textProperties,
+	{Name: "text", Forms: withTexts, Help: "the subtitle", Parent: "card", Properties: textProperties,
 		Defaults: map[string]string{"color": "quiet", "color@featured": "feature-quiet", "font-size": "type-3", "font-size@middle": "type-2"}},
 	{Name: "price", Help: "the whole price", Parent: "card", Properties: and(textProperties, "gap"),
 		Defaults: map[string]string{
@@ -82,7 +121,7 @@ var parts = []kind.Part{
 		Defaults: map[string]string{
 			"font-family": "text", "font-size": "type-2", "font-weight": "weight-text", "letter-spacing": "normal", "color": "quiet", "color@featured": "feature-quiet",
 		}},
-	{Name: "note", Forms: []string{"cards"}, Help: "small print below the price", Parent: "card", Properties: textProperties,
+	{Name: "note", Help: "small print below the price", Parent: "card", Properties: textProperties,
 		Defaults: map[string]string{"color": "quiet", "color@featured": "feature-quiet", "font-size": "type-2", "margin": "space-1 0 0"}},
 	{Name: "button", Help: "the link that takes the plan", Parent: "card", Properties: and(textProperties, boxProperties...),
 		Defaults: map[string]string{
@@ -91,13 +130,20 @@ var parts = []kind.Part{
 			"background-color@hover": "ink", "color@hover": "raised",
 			"background-color@featured": "feature-accent", "color@featured": "on-feature-accent", "border@featured": "1.5px solid feature-accent",
 		}},
-	{Name: "features", Forms: []string{"cards"}, Help: "the list of features", Parent: "card", Properties: []string{"color", "font-family", "font-size", "font-weight", "line-height"},
+	{Name: "assurance", Help: "the trial and the guarantee", Parent: "card", Properties: textProperties,
+		Defaults: map[string]string{"color": "quiet", "color@featured": "feature-quiet", "font-size": "type-2", "margin": "0 0 space-3"}},
+	{Name: "features", Forms: withCards, Help: "the list of features", Parent: "card", Properties: []string{"color", "font-family", "font-size", "font-weight", "line-height"},
 		Defaults: map[string]string{"font-size": "type-3", "font-size@middle": "type-2"}},
-	{Name: "feature", Forms: []string{"cards"}, Help: "one line of the list", Parent: "features", Properties: []string{"color", "padding", "border"},
-		As:       map[string]string{"border": "border-top"},
+	{Name: "base", Forms: withCards, Help: "the plan whose features this one has too", Parent: "features", Properties: and(textProperties, "padding"),
+		Defaults: map[string]string{"font-weight": "weight-strong", "padding": "space-1 0"}},
+	{Name: "group", Forms: []string{"cards", "slider", "matrix"}, Help: "a heading over features", Parent: "features", Properties: and(textProperties, "padding", "border"), As: rowRule, Place: look.InRecord,
+		Defaults: map[string]string{"font-weight": "weight-strong", "padding": "space-3 0 space-1"}},
+	{Name: "feature", Forms: withCards, Help: "one line of the list", Parent: "features", Properties: []string{"color", "padding", "border"}, As: rowRule,
 		Defaults: map[string]string{"padding": "space-1 0", "border": "1px solid line", "border@featured": "1px solid feature-line"}},
-	{Name: "value", Help: "how much of a feature", Parent: "feature", Properties: textProperties,
+	{Name: "value", Help: "how much of a feature", Parent: "feature", Forms: []string{"cards", "slider", "matrix"}, Properties: textProperties,
 		Defaults: map[string]string{"font-weight": "weight-strong"}},
-	{Name: "excluded", Forms: []string{"cards"}, Help: "a feature that the plan lacks", Parent: "feature", Properties: []string{"color"},
+	{Name: "help", Help: "the words that explain a feature", Parent: "feature", Forms: []string{"cards", "slider", "matrix"}, Properties: textProperties,
+		Defaults: map[string]string{"font-size": "type-1", "color": "quiet", "color@featured": "feature-quiet"}},
+	{Name: "excluded", Forms: withCards, Help: "a feature that the plan lacks", Parent: "feature", Properties: []string{"color"},
 		Defaults: map[string]string{"color": "quiet", "color@featured": "feature-quiet"}},
 }

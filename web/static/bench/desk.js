@@ -12,6 +12,7 @@ export class Desk {
 
   get version() { return Number(document.getElementById('saved').dataset.version); }
   get part() { return document.getElementById('grid').dataset.part; }
+  get open() { return document.getElementById('grid').dataset.open; }
   get width() { return document.getElementById('grid').dataset.width; }
 
   onChange(listener) { this.listeners.push(listener); }
@@ -25,9 +26,9 @@ export class Desk {
     return this.#enqueue(async () => this.#post(`${this.url}/settle/${id}`, { value }));
   }
 
-  // choose shows another part or width in the ledger.
-  choose({ part = this.part, width = this.width }) {
-    return this.#enqueue(async () => this.#swap('GET', `${this.url}/live`, { part, width, tab: this.tab }));
+  // choose shows another part, another width, or other sections unfolded in the ledger.
+  choose({ part = this.part, width = this.width, open = this.open }) {
+    return this.#enqueue(async () => this.#swap('GET', `${this.url}/live`, { part, width, open, tab: this.tab }));
   }
 
   refresh() { return this.choose({}); }
@@ -51,7 +52,7 @@ export class Desk {
   }
 
   #post(url, values) {
-    return this.#swap('POST', url, { version: this.version, part: this.part, width: this.width, tab: this.tab, ...values });
+    return this.#swap('POST', url, { version: this.version, part: this.part, width: this.width, open: this.open, tab: this.tab, ...values });
   }
 
   async #swap(method, url, values) {

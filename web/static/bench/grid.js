@@ -90,6 +90,7 @@ export class Grid {
     const { record, item, property, column } = this.where(cell);
     const bold = document.createElement('b');
     const acts = [];
+    const details = [];
     if (cell.matches('thead .record')) {
       bold.textContent = cell.dataset.name;
       const featured = cell.classList.contains('featured');
@@ -97,6 +98,7 @@ export class Grid {
         ['Duplicate', () => this.headAct(this.cell(), 'd')], ['Add after', () => this.headAct(this.cell(), 'a')], ['Delete', () => this.headAct(this.cell(), 'delete')]);
     } else if (item && cell.matches('th')) {
       bold.textContent = cell.dataset.text;
+      details.push(...JSON.parse(cell.parentElement.dataset.more ?? '[]'));
       acts.push(['Rename', () => this.headAct(this.cell(), 'enter')], ['Duplicate', () => this.headAct(this.cell(), 'd')],
         ['Add after', () => this.headAct(this.cell(), 'a')], ['Delete', () => this.headAct(this.cell(), 'delete')]);
     } else if (cell.matches('th') && cell.parentElement.dataset.of) {
@@ -115,7 +117,7 @@ export class Grid {
         ['Paste', async () => this.paste(await navigator.clipboard.readText())]);
     }
     // Buttons that stay the same are left alone: a press must not lose its button to an answer that comes meanwhile.
-    const shows = [cell.dataset.at ?? cell.id, bold.textContent, cell.dataset.origin, ...acts.map(([label]) => label)].join('|');
+    const shows = [cell.dataset.at ?? cell.id, bold.textContent, cell.dataset.origin, ...acts.map(([label]) => label), JSON.stringify(details)].join('|');
     if (origin.dataset.shows === shows) return;
     origin.dataset.shows = shows;
     const buttons = acts.map(([label, act, name]) => {
@@ -129,7 +131,22 @@ export class Grid {
     });
     const says = document.createElement('span');
     says.textContent = cell.dataset.origin ?? '';
-    origin.replaceChildren(bold, says, ...buttons);
+    origin.replaceChildren(bold, says, ...details.map((detail) => this.detail(detail)), ...buttons);
+  }
+
+  // detail is a field for a fact of the item under the cursor that has no cell of its own.
+  detail({ Label, Help, At, Text, Choices }) {
+    const label = document.createElement('label');
+    label.className = 'detail';
+    label.title = Help;
+    const field = document.createElement(Choices ? 'select' : 'input');
+    field.className = 'detail-field';
+    field.name = Label;
+    for (const choice of Choices ?? []) field.append(new Option(choice, choice));
+    field.value = Text || Choices?.[0] || '';
+    field.addEventListener('change', () => this.write([{ at: At, text: field.value }]));
+    label.append(`${Label} `, field);
+    return label;
   }
 
   selected() {
@@ -329,6 +346,8 @@ export class Grid {
     editor.style.top = `${box.top - outer.top + this.scroll.scrollTop}px`;
     editor.style.width = `${mono ? Math.max(box.width, 150) : wide}px`;
     editor.style.height = `${box.height}px`;
+    const offers = (cell.dataset.choices ?? '').split('|').filter(Boolean);
+    document.getElementById('choices').replaceChildren(...offers.map((offer) => new Option(offer)));
     editor.hidden = false;
     editor.value = text;
     editor.focus({ preventScroll: true });

@@ -2,11 +2,14 @@
 import { Grid } from './grid.js';
 import { Proof } from './proof.js';
 import { Desk } from './desk.js';
+import { ChartPane } from './chart.js';
 
 const root = document.getElementById('bench');
 const desk = new Desk(root);
 const grid = new Grid(desk);
 const proof = new Proof(desk, grid);
+
+const charts = new ChartPane(desk);
 
 const act = (name, values = {}) => desk.send({ act: name, ...values });
 
@@ -25,6 +28,20 @@ function add({ addTo: axis, one, offers }) {
   dialog.showModal();
 }
 
+// fold shuts an open section of the ledger, or opens a shut one.
+function fold({ dataset: { fold: name } }) {
+  const open = desk.open.split(',').filter(Boolean);
+  desk.choose({ open: (open.includes(name) ? open.filter((other) => other !== name) : [...open, name]).join(',') });
+}
+
+// propose asks an outside service and shows what it would change; nothing is changed until that is taken.
+async function propose(name) {
+  const dialog = document.getElementById('proposal');
+  const answer = await fetch(`${root.dataset.url}/sources/${name}`);
+  dialog.innerHTML = await answer.text();
+  dialog.showModal();
+}
+
 document.addEventListener('click', (event) => {
   const hit = (selector) => event.target.closest(selector);
   let button;
@@ -34,6 +51,12 @@ document.addEventListener('click', (event) => {
   else if ((button = hit('[data-add-item]'))) grid.then(act('item-add', { axis: button.dataset.addItem }), () => grid.lastItem(button.dataset.addItem));
   else if ((button = hit('[data-add-to]'))) add(button.dataset);
   else if ((button = hit('[data-part]'))) desk.choose({ part: button.dataset.part });
+  else if ((button = hit('[data-fold]'))) fold(button);
+  else if ((button = hit('[data-source]'))) propose(button.dataset.source);
+  else if ((button = hit('[data-take]'))) act('take', { source: button.dataset.take, answer: button.dataset.answer });
+  else if ((button = hit('[data-quieten]'))) act('quieten', { mark: button.dataset.quieten, on: button.dataset.on });
+  else if ((button = hit('button[data-chart]'))) charts.show(button.dataset.chart);
+  else if (hit('[data-proof]')) charts.hide();
   else if ((button = hit('[data-mend]'))) act('mend', { mark: button.dataset.mend });
   else if ((button = hit('[data-settle]'))) desk.settle(button.dataset.settle, button.dataset.value);
   else if (hit('[data-help]')) document.getElementById('help').showModal();

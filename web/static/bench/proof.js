@@ -34,7 +34,7 @@ export class Proof {
   enter(frame) {
     const page = frame.querySelector('iframe').contentDocument;
     page.addEventListener('click', (event) => {
-      if (event.target.matches('input')) return; // a switch of the block turns, here as on the client's page
+      if (event.target.closest('input, button')) return; // a switch of the block turns, here as on the client's page
       event.preventDefault();
       this.choose(frame, event.target);
     });
@@ -116,6 +116,17 @@ export class Proof {
     }
     Idiomorph.morph(page.body, next.body.innerHTML, { morphStyle: 'innerHTML' });
     if (fresh) old.remove();
+    this.run(page, next);
+  }
+
+  // run runs the page's scripts anew over what has changed: a form's script takes up what it finds.
+  run(page, next) {
+    for (const old of page.querySelectorAll('head script[src]')) old.remove();
+    for (const { src } of next.querySelectorAll('head script[src]')) {
+      const script = page.createElement('script');
+      script.src = new URL(src, page.baseURI).pathname.replace(/^.*\/proof\//, `${this.desk.url}/proof/`);
+      page.head.append(script);
+    }
   }
 
   // draw outlines the chosen part in every frame: strongly in the record under the cursor.

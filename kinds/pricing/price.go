@@ -1,0 +1,298 @@
+package pricing
+
+import (
+	"strconv"
+	"strings"
+	"unicode"
+
+	"rubrel/core/kind"
+	"rubrel/core/money"
+	"rubrel/core/pricing"
+)
+
+// priceView is a price in the parts that may be set differently.
+type priceView struct {
+	Class  string   // of which period, currency and offer it is
+	At     string   // "1.0": the positions of period and currency, for the script
+	Spoken sentence // the whole price as one text, for those who hear the page
+	From   string
+	Words  string
+	Amount *amountView
+	Was    *amountView
+	Period string
+}
+
+// noteView is a line of small print that belongs to a choice, or to all where it has no class.
+type noteView struct {
+	Class string
+	At    string
+	Lines []sentence
+}
+
+// prices makes a plan's price for every choice of the switches; one that is not sold so has a dash.
+func (s *shop) prices(record kind.Record) []priceView {
+	var prices []priceView
+	any := false
+	for _, c := range s.choices() {
+		price, ok := s.priceFor(record.ID, c)
+		if !ok {
+			prices = append(prices, priceView{Class: c.class, Spoken: sentence{{Text: s.words.NotOffered}}, Words: "–"})
+			continue
+		}
+		any = true
+		for _, o := range s.offers(record, price) {
+			view := s.price(record, c, o)
+			view.Class, view.At = strings.TrimSpace(c.class+o.class), s.at(c)
+			prices = append(prices, view)
+		}
+	}
+	if !any {
+		return nil
+	}
+	return prices
+}
+
+// priceFor is the price that a form shows: of one seat, or of the number asked for.
+func (s *shop) priceFor(plan string, c choice) (pricing.Price, bool) {
+	if s.seats > 0 {
+		return s.list.Total(plan, c.period, c.currency, s.seats)
+	}
+	price, _, ok := s.list.Price(plan, c.period, c.currency)
+	return price, ok
+}
+
+// price writes one price.
+func (s *shop) price(record kind.Record, c choice, o offer) priceView {
+	price, _ := s.priceFor(record.ID, c)
+	switch {
+	case price.Words != "":
+		return priceView{Spoken: sentence{{Text: price.Words}}, Words: price.Words}
+	case price.Free:
+		free := &amountView{Text: s.words.Free, Parts: []pricePart{{"whole", s.words.Free}}}
+		return priceView{Spoken: sentence{{Text: s.words.Free}}, Amount: free}
+	}
+	if o.ordinary {
+		price = price.Ordinary()
+	}
+	was := price.Was
+	n, label := s.shownAs(c)
+	shown := s.amount(divided(price.Amount, n, c), c, s.steps(n, o)...)
+	view := priceView{Amount: &shown, Period: s.per(record, c, price) + label}
+	pattern := "{amount} " + view.Period
+	if price.From {
+		view.From = s.words.From
+		pattern = s.words.From + " " + pattern
+	}
+	view.Spoken = say(pattern, &shown)
+	if was != nil {
+		earlier := s.amount(divided(*was, n, c), c, s.steps(n, offer{ordinary: true})...)
+		view.Was = &earlier
+		view.Spoken = view.Spoken.then(", ", say(s.words.Was+" {amount}", &earlier))
+	}
+	return view
+}
+
+// shownAs is how many of the first period an amount is divided by, and the label it stands for.
+func (s *shop) shownAs(c choice) (n int64, label string) {
+	if s.fact("amounts") == "by first period" {
+		if times, ok := c.period.Period.Times(s.list.Periods[0].Period); ok && times > 1 {
+			return int64(times), s.list.Periods[0].Label
+		}
+	}
+	return 1, c.period.Label
+}
+
+func divided(amount money.Decimal, n int64, c choice) money.Decimal {
+	if n == 1 {
+		return amount
+	}
+	return amount.QuoHalfUp(money.NewDecimal(n, 0), c.currency.Currency.Digits)
+}
+
+// steps are how a script counts the amount again; "was" starts from the earlier price.
+func (s *shop) steps(n int64, o offer) []string {
+	var steps []string
+	if o.ordinary {
+		steps = append(steps, "was")
+	}
+	if n > 1 {
+		steps = append(steps, "1/"+strconv.FormatInt(n, 10))
+	}
+	return steps
+}
+
+// per says for what the amount is, besides the period: a seat or a package.
+func (s *shop) per(record kind.Record, c choice, price pricing.Price) string {
+	if s.seats > 0 || s.fact("seat") == "" {
+		return ""
+	}
+	tariff, _ := s.list.Tariff(record.ID, c.period, c.currency)
+	switch {
+	case price.Plus != nil || tariff.Model == pricing.Flat:
+		return ""
+	case tariff.Model == pricing.Package:
+		return fill(s.words.For, "n", strconv.FormatInt(tariff.Size, 10), "seats", s.noun(tariff.Size)) + ", "
+	}
+	return fill(s.words.Per, "seat", s.fact("seat")) + ", "
+}
+
+// noun is the noun of a number of seats.
+func (s *shop) noun(n int64) string {
+	if many := s.fact("seats"); n != 1 && many != "" {
+		return many
+	}
+	return s.fact("seat")
+}
+
+// counted is a number with its noun.
+func (s *shop) counted(n int64) string {
+	return strings.TrimSpace(strconv.FormatInt(n, 10) + " " + s.noun(n))
+}
+
+// notes is the small print below a price, for every choice that has some.
+func (s *shop) notes(record kind.Record) []noteView {
+	var notes []noteView
+	for _, c := range s.choices() {
+		price, ok := s.priceFor(record.ID, c)
+		if !ok {
+			continue
+		}
+		for _, o := range s.offers(record, price) {
+			if lines := s.noteLines(record, c, o); len(lines) > 0 {
+				notes = append(notes, noteView{Class: strings.TrimSpace(c.class + o.class), At: s.at(c), Lines: lines})
+			}
+		}
+	}
+	return notes
+}
+
+func (s *shop) noteLines(record kind.Record, c choice, o offer) []sentence {
+	price, _ := s.priceFor(record.ID, c)
+	if !price.HasAmount() || price.Free {
+		return nil
+	}
+	until, ends := s.until(record)
+	ends = ends && price.Was != nil && !o.ordinary
+	if o.ordinary {
+		price = price.Ordinary()
+	}
+	var lines []sentence
+	n, _ := s.shownAs(c)
+	if n > 1 {
+		whole := s.amount(price.Amount, c, s.steps(1, o)...)
+		lines = append(lines, say(s.words.Billed, &whole, "period", c.period.Label))
+	}
+	lines = append(lines, s.seatLines(record, c)...)
+	if s.tax != nil {
+		lines = append(lines, s.taxLine(price.Amount, c, o, n))
+	}
+	if ends {
+		lines = append(lines, sentence{{Text: s.untilLine(until)}})
+	}
+	return lines
+}
+
+// taxLine says how the amount stands to the tax, and where it is asked for the other figure.
+func (s *shop) taxLine(amount money.Decimal, c choice, o offer, n int64) sentence {
+	pattern, other := s.words.TaxOut, s.words.WithTax
+	if s.tax.Included {
+		pattern, other = s.words.TaxIn, s.words.WithoutTax
+	}
+	if own := s.fact("tax-note"); own != "" {
+		pattern = own
+	}
+	line := say(pattern, nil, "percent", s.percent(s.tax.Percent))
+	if s.fact("tax-other") != "yes" {
+		return line
+	}
+	figure := s.amount(s.tax.Other(divided(amount, n, c), c.currency.Currency), c, append(s.steps(n, o), s.taxStep())...)
+	return line.then(": ", say(other, &figure))
+}
+
+// taxStep is the ratio of the other figure to the amount, in whole numbers.
+func (s *shop) taxStep() string {
+	hundred := money.NewDecimal(100_000, 0)
+	whole := hundred.Add(s.tax.Percent.Mul(money.NewDecimal(1000, 0))).HalfUp(0)
+	if s.tax.Included {
+		return hundred.String() + "/" + whole.String()
+	}
+	return whole.String() + "/" + hundred.String()
+}
+
+// percent writes a rate of tax as the locale does.
+func (s *shop) percent(rate money.Decimal) string {
+	const stand = 7 // stands for the digits, which the locale writes with its own decimal mark
+	text := rate.String()
+	if strings.Contains(text, ".") {
+		text = strings.TrimSuffix(strings.TrimRight(text, "0"), ".")
+	}
+	return strings.Replace(s.locale.Percent(stand), s.locale.Digits(strconv.Itoa(stand)), s.locale.Digits(text), 1)
+}
+
+// seatLines say how a price goes on with the number of seats.
+func (s *shop) seatLines(record kind.Record, c choice) []sentence {
+	plain := *s
+	plain.seats = 0 // these amounts stay what they are
+	tariff, ok := s.list.Tariff(record.ID, c.period, c.currency)
+	if !ok {
+		return nil
+	}
+	if tariff.Plus != nil {
+		each := plain.amount(*tariff.Plus, c)
+		return []sentence{say(s.words.Plus, &each, "n", s.counted(tariff.Included))}
+	}
+	var lines []sentence
+	if tariff.Model == pricing.PerSeat && tariff.Included > 0 {
+		lines = append(lines, sentence{{Text: fill(s.words.First, "n", s.counted(tariff.Included))}})
+	}
+	if tariff.Model != pricing.Volume && tariff.Model != pricing.Graduated {
+		return lines
+	}
+	var bands sentence
+	for i := 1; i < len(tariff.Bands); i++ {
+		rate := plain.amount(tariff.Bands[i].Rate, c)
+		bands = bands.then("; ", say(s.words.Band, &rate, "n", s.counted(tariff.Bands[i-1].To+1)))
+	}
+	if len(bands) > 0 {
+		lines = append(lines, bands)
+	}
+	return lines
+}
+
+// ems is about how wide the amount is in its own font size, on the wide side: a digit of the shipped figures is at
+// most 0.62 em, and signs and fractions are set smaller than the whole unless a look says otherwise.
+func (a amountView) ems() float64 {
+	widths := map[string]float64{"whole": 0.62, "sign": 0.45, "separator": 0.3, "fraction": 0.34}
+	total := 0.1
+	for _, part := range a.Parts {
+		for _, r := range part.Text {
+			if unicode.IsPunct(r) || unicode.IsSpace(r) {
+				total += 0.3
+				continue
+			}
+			total += widths[part.Part]
+		}
+	}
+	return total
+}
+
+// widestAmount is the width of the widest amount that the block can show, in its own font size.
+func (s *shop) widestAmount() kind.Variable {
+	widest := 1.0
+	counts := []int64{0}
+	if s.seats > 0 {
+		counts = []int64{s.list.Seats.Least, s.list.Seats.Most}
+	}
+	for _, n := range counts {
+		at := *s
+		at.seats = n
+		for _, record := range s.v.Set.Records {
+			for _, price := range at.prices(record) {
+				if price.Amount != nil {
+					widest = max(widest, price.Amount.ems())
+				}
+			}
+		}
+	}
+	return kind.Variable{Name: "--rb-ems", Value: strconv.FormatFloat(widest, 'f', 2, 64)}
+}

@@ -1,0 +1,109 @@
+package pricing
+
+import (
+	"strconv"
+	"strings"
+
+	"rubrel/core/pricing"
+)
+
+// switchView is a choice that a visitor has: which period, which currency.
+type switchView struct {
+	Legend, Name, Param string
+	Class               string
+	Options             []optionView
+}
+
+type optionView struct {
+	Class, Value, Label, Saving string
+	Side                        string // the classes of the side it is
+	Checked                     bool
+}
+
+// switches makes a switch for the periods and one for the currencies, each where there is a choice.
+func (s *shop) switches() []switchView {
+	var switches []switchView
+	if len(s.list.Periods) > 1 && len(s.list.Currencies) > 0 {
+		view := switchView{Legend: s.words.Period, Name: s.v.BlockID + "-period", Param: "period", Class: s.shape(len(s.list.Periods))}
+		for i, period := range s.list.Periods {
+			option := optionView{Class: "rb-p" + strconv.Itoa(i), Value: period.ID, Label: period.Label, Side: side(i), Checked: i == s.opens, Saving: s.saving(period)}
+			if period.Label == s.fact("quiet") {
+				option.Side += " rb-quiet"
+			}
+			view.Options = append(view.Options, option)
+		}
+		switches = append(switches, view)
+	}
+	if len(s.list.Currencies) > 1 {
+		view := switchView{Legend: s.words.Currency, Name: s.v.BlockID + "-currency", Param: "currency", Class: s.shape(len(s.list.Currencies))}
+		for i, currency := range s.list.Currencies {
+			view.Options = append(view.Options, optionView{Class: "rb-c" + strconv.Itoa(i), Value: currency.ID, Label: currency.Currency.Code, Side: side(i), Checked: i == 0})
+		}
+		switches = append(switches, view)
+	}
+	return switches
+}
+
+// shape is the class of the switch's shape. A lever has two sides; with more it is a bar.
+func (s *shop) shape(sides int) string {
+	shape := s.fact("shape")
+	if shape == "" || shape == "lever" && sides != 2 {
+		shape = "bar"
+	}
+	return "rb-is-" + shape
+}
+
+// side is the class by which the first and the second side can have looks of their own.
+func side(i int) string {
+	return []string{"rb-first", "rb-second", ""}[min(i, 2)]
+}
+
+// saving is what a side of the switch may claim for every plan: that so many first periods are free, or so many
+// percent are saved. It is "" where one of them saves nothing.
+func (s *shop) saving(period pricing.PeriodLine) string {
+	said := s.fact("saving")
+	if said == "nothing" {
+		return ""
+	}
+	percent, free := s.leastSaving(period)
+	switch {
+	case percent <= 0:
+		return ""
+	case said == "periods free" && free > 0 && s.list.Periods[0].Period == pricing.Period{Count: 1, Unit: 'M'}:
+		return s.words.periodsFree(free)
+	case said == "":
+		// Between letters that run from right to left, the mark keeps the sign before the number.
+		mark := ""
+		if s.v.FromRight {
+			mark = "\u200e"
+		}
+		return mark + "−" + s.locale.Percent(percent)
+	}
+	return strings.TrimSpace(fill(s.words.Save, "percent", s.locale.Percent(percent)))
+}
+
+// leastSaving is the percent that every plan with a price for the period saves at least, in every currency, and the
+// number of first periods that all of them have free; 0 where they differ or there is none. Where offers end, what is
+// left then counts too: a page that is published already must not claim more afterwards.
+func (s *shop) leastSaving(period pricing.PeriodLine) (percent, free int) {
+	percent = -1
+	for _, list := range []pricing.List{s.list, s.list.Ordinary()} {
+		for _, plan := range s.plans {
+			for _, currency := range list.Currencies {
+				price, _, ok := list.Price(plan, period, currency)
+				if !ok || !price.HasAmount() || price.Free {
+					continue
+				}
+				saving, _ := list.Saving(plan, period, currency)
+				if percent < 0 {
+					percent, free = saving.Percent, saving.Free
+				}
+				percent = min(percent, saving.Percent)
+				if saving.Free != free {
+					free = 0
+				}
+			}
+		}
+	}
+	return max(0, percent), free
+}

@@ -1,0 +1,169 @@
+// What a price list does in the visitor's browser: it keeps the choice in the address, ends an offer at its deadline,
+// and counts totals for a number of seats with whole minor units, as the core does. It may run again on one page: it
+// takes up what it finds.
+(() => {
+  const all = (root, selector) => [...root.querySelectorAll(selector)];
+
+  const keep = (name, value) => {
+    const address = new URL(location);
+    address.searchParams.set(name, value);
+    try { history.replaceState(history.state, '', address); } catch { /* a page without an address of its own */ }
+  };
+
+  const end = (item) => {
+    const left = item.dataset.ends * 1000 - Date.now();
+    item.classList.toggle('rb-ended', left <= 0);
+    if (left > 0) setTimeout(end, Math.min(left, 1e9), item);
+  };
+
+  // total is what n seats cost by a tariff: a base amount, the size of a package, whether all are at the band's rate,
+  // and the bands, each with its end (0 for none) and its rate.
+  const total = ([base, size, volume, ...bands], n) => {
+    const count = (n + size - 1n) / size;
+    let sum = base;
+    let from = 0n;
+    for (let i = 0; i < bands.length; i += 2) {
+      const to = i + 2 < bands.length && bands[i] && bands[i] < count ? bands[i] : count;
+      if (volume) {
+        if (to === count) return base + bands[i + 1] * count;
+      } else if (to > from) {
+        sum += bands[i + 1] * (to - from);
+        from = to;
+      }
+    }
+    return sum;
+  };
+
+  class Counter {
+    constructor(table, field) {
+      this.table = table;
+      this.field = field;
+    }
+
+    read() {
+      this.list = JSON.parse(this.table.querySelector('.rb-list').textContent);
+      for (const choices of Object.values(this.list.plans)) {
+        for (const at in choices) choices[at] = choices[at].map((tariff) => tariff.map(BigInt));
+      }
+    }
+
+    clamp(asked) {
+      const { least, most, step } = this.list;
+      let n = Math.min(Math.max(Math.round(asked), least), most);
+      n = least + Math.round((n - least) / step) * step;
+      return n > most ? n - step : n;
+    }
+
+    // take shows what a number of seats comes to; settled puts a number that was out of range right in its field.
+    take(asked, settled) {
+      if (this.field.value === '' && !settled) return;
+      const { least, most, step, says, nouns } = this.list;
+      const n = this.clamp(Number.isFinite(asked) ? asked : this.n ?? least);
+      const noun = nouns[n === 1 ? 0 : 1];
+      this.n = n;
+      const message = asked < least ? says.least.replace('{n}', least) : asked > most ? says.most.replace('{n}', most) : asked !== n ? says.step.replace('{n}', step) : '';
+      if (message || !settled) this.table.querySelector('.rb-says').textContent = message;
+      if (settled) this.field.value = n;
+      for (const shown of all(this.table, '.rb-count')) shown.textContent = n;
+      this.field.setAttribute('aria-valuetext', `${n} ${noun}`.trim());
+      for (const link of all(this.table, '[data-link]')) link.href = link.dataset.link.replace('{seats}', n);
+      for (const amount of all(this.table, '[data-by]')) this.write(amount, n);
+      this.fit(n);
+    }
+
+    write(amount, n) {
+      const at = amount.closest('[data-at]').dataset.at;
+      const tariffs = this.list.plans[amount.closest('[data-record]').dataset.record][at];
+      const steps = amount.dataset.by.split(' ');
+      let value = total(tariffs[steps.includes('was') ? 1 : 0], BigInt(n));
+      for (const step of steps) {
+        if (step === 'was') continue;
+        const [by, over] = step.split('/').map(BigInt);
+        value = (2n * value * by + over) / (2n * over); // ties up, as the core rounds
+      }
+      const [whole, fraction] = this.number(value, this.list.digits[at.split('.')[1]]);
+      const mark = fraction && this.list.number.decimal;
+      if (amount.classList.contains('rb-amount')) {
+        const put = (part, text) => { const e = amount.querySelector(`.rb-${part}`); if (e) e.textContent = text; };
+        put('whole', whole);
+        put('separator', mark);
+        put('fraction', fraction);
+      } else {
+        amount.textContent = amount.textContent.replace(/\p{Nd}(.*\p{Nd})?/su, whole + mark + fraction);
+      }
+    }
+
+    number(value, digits) {
+      const { group, sizes, least, drop, local } = this.list.number;
+      const text = String(value).padStart(digits + 1, '0');
+      let rest = text.slice(0, text.length - digits);
+      let fraction = text.slice(text.length - digits);
+      if (drop && !Number(fraction)) fraction = '';
+      let whole = rest;
+      if (sizes[0] && rest.length >= sizes[0] + least) {
+        whole = rest.slice(-sizes[0]);
+        for (rest = rest.slice(0, -sizes[0]); rest; rest = rest.slice(0, -sizes[1])) whole = rest.slice(-sizes[1]) + group + whole;
+      }
+      const written = (s) => (local ? s.replace(/\d/g, (d) => [...local][d]) : s);
+      return [written(whole), written(fraction)];
+    }
+
+    // fit brings the plan forward that the number of seats picks: by the ranges, or the one that costs least.
+    fit(n) {
+      const cards = all(this.table, '.rb-sliding [data-record]');
+      const chosen = (param) => Math.max(0, all(this.table, `[data-param=${param}]`).findIndex((radio) => radio.checked));
+      const at = `${chosen('period')}.${chosen('currency')}`;
+      let best = null;
+      let least;
+      for (const card of cards) {
+        const { record } = card.dataset;
+        const { ranges, plans } = this.list;
+        if (ranges) {
+          const [from, to] = ranges[record] ?? [1, -1];
+          if (!best && n >= from && (!to || n <= to)) best = card;
+        } else if (plans[record]?.[at]) {
+          const cost = total(plans[record][at][0], BigInt(n));
+          if (!best || cost < least) [best, least] = [card, cost];
+        }
+      }
+      for (const card of cards) card.classList.toggle('rb-featured', card === best);
+    }
+  }
+
+  const begin = (table) => {
+    const field = table.querySelector('.rb-number, .rb-range');
+    const counter = field && new Counter(table, field);
+    table.addEventListener('change', ({ target }) => {
+      if (target.dataset.param) keep(target.dataset.param, target.value);
+      if (!counter) return;
+      if (target === field) {
+        counter.take(Number(field.value), true);
+        keep('seats', counter.n);
+      } else {
+        counter.fit(counter.n);
+      }
+    });
+    if (!counter) return null;
+    field.addEventListener('input', () => counter.take(Number(field.value)));
+    table.addEventListener('click', ({ target }) => {
+      const by = target.closest('.rb-more') ? 1 : target.closest('.rb-fewer') ? -1 : 0;
+      if (!by) return;
+      counter.take(counter.n + by * counter.list.step);
+      field.value = counter.n;
+      keep('seats', counter.n);
+    });
+    return counter;
+  };
+
+  const query = new URLSearchParams(location.search);
+  for (const table of all(document, '.rb-table')) {
+    all(table, '[data-ends]').forEach(end);
+    for (const radio of all(table, '[data-param]')) {
+      if (query.get(radio.dataset.param)?.toLowerCase() === radio.value) radio.checked = true;
+    }
+    if (table.rubrel === undefined) table.rubrel = begin(table);
+    if (!table.rubrel) continue;
+    table.rubrel.read();
+    table.rubrel.take(Number(query.get('seats') ?? table.rubrel.n ?? table.rubrel.field.value), true);
+  }
+})();

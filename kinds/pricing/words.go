@@ -1,0 +1,95 @@
+package pricing
+
+import (
+	_ "embed"
+	"encoding/json"
+	"strconv"
+	"strings"
+	"sync"
+
+	"golang.org/x/text/feature/plural"
+	"golang.org/x/text/language"
+)
+
+// words are what a price list says by itself in the visitor's language. Words in braces are filled in.
+type words struct {
+	Tag         string            `json:"-"` // the language, "" where it is not among ours and English stands in
+	Free        string            `json:"free"`
+	From        string            `json:"from"`
+	Was         string            `json:"was"`
+	NotOffered  string            `json:"notOffered"`
+	Included    string            `json:"included"`
+	NotIncluded string            `json:"notIncluded"`
+	Soon        string            `json:"soon"`
+	Period      string            `json:"period"`
+	Currency    string            `json:"currency"`
+	Per         string            `json:"per"`
+	For         string            `json:"for"`
+	Billed      string            `json:"billed"`
+	Save        string            `json:"save"`
+	PeriodsFree map[string]string `json:"periodsFree"` // by plural category of the CLDR
+	Until       string            `json:"until"`
+	WithTax     string            `json:"withTax"`
+	WithoutTax  string            `json:"withoutTax"`
+	TaxIn       string            `json:"taxIn"`
+	TaxOut      string            `json:"taxOut"`
+	Band        string            `json:"band"`
+	Plus        string            `json:"plus"`
+	First       string            `json:"first"`
+	Everything  string            `json:"everything"`
+	InEvery     string            `json:"inEvery"`
+	Fits        string            `json:"fits"`
+	Totals      string            `json:"totals"`
+	Least       string            `json:"least"`
+	Most        string            `json:"most"`
+	Step        string            `json:"step"`
+	More        string            `json:"more"`
+	Fewer       string            `json:"fewer"`
+	Seats       string            `json:"seats"`
+}
+
+//go:embed words.json
+var wordsJSON []byte
+
+var allWords = sync.OnceValue(func() map[string]words {
+	var table map[string]words
+	if err := json.Unmarshal(wordsJSON, &table); err != nil {
+		panic("pricing: words.json: " + err.Error())
+	}
+	for tag, w := range table {
+		w.Tag = tag
+		table[tag] = w
+	}
+	return table
+})
+
+// wordsFor finds the words for a BCP 47 tag by its language; English where there are none.
+func wordsFor(tag string) words {
+	base, _, _ := strings.Cut(tag, "-")
+	if w, ok := allWords()[strings.ToLower(base)]; ok {
+		return w
+	}
+	w := allWords()["en"]
+	w.Tag = ""
+	return w
+}
+
+var pluralNames = map[plural.Form]string{plural.Zero: "zero", plural.One: "one", plural.Two: "two", plural.Few: "few", plural.Many: "many", plural.Other: "other"}
+
+// periodsFree says how many months are free, in the plural form that the language has for the number.
+func (w words) periodsFree(n int) string {
+	form := plural.Cardinal.MatchPlural(language.Make(w.Tag), n, 0, 0, 0, 0)
+	text, ok := w.PeriodsFree[pluralNames[form]]
+	if !ok {
+		text = w.PeriodsFree["other"]
+	}
+	return fill(text, "n", strconv.Itoa(n))
+}
+
+// fill puts values in place of names in braces: fill(text, "plan", "Dusk", …).
+func fill(text string, pairs ...string) string {
+	for i := 0; i+1 < len(pairs); i += 2 {
+		text = strings.ReplaceAll(text, "{"+pairs[i]+"}", pairs[i+1])
+	}
+	return text
+}

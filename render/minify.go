@@ -1,0 +1,25 @@
+package render
+
+import (
+	"github.com/tdewolff/minify/v2"
+	"github.com/tdewolff/minify/v2/js"
+)
+
+var minifier = func() *minify.M {
+	m := minify.New()
+	m.AddFunc("text/javascript", js.Minify)
+	return m
+}()
+
+// minified writes a script without comments and needless space. The scripts are Rubrel's own, so one that cannot be
+// read is a fault of the program.
+func minified(script string) string {
+	if script == "" {
+		return ""
+	}
+	short, err := minifier.String("text/javascript", script)
+	if err != nil {
+		panic("render: script: " + err.Error())
+	}
+	return short
+}
