@@ -3,6 +3,8 @@ package render_test
 import (
 	"encoding/json"
 	"fmt"
+	"net/http"
+	"net/http/httptest"
 	"os"
 	"path/filepath"
 	"strings"
@@ -39,10 +41,35 @@ func parse(t testing.TB, text []byte) *document.Site {
 	return site
 }
 
-// changed is the demo site after some changes.
+// memberships is the demo document with its first set, block and page alone.
+func memberships(t testing.TB) []byte {
+	t.Helper()
+	var tree map[string]any
+	if err := json.Unmarshal(demo.Fennmoor, &tree); err != nil {
+		t.Fatal(err)
+	}
+	keep := func(object any, name string) {
+		for other := range object.(map[string]any) {
+			if other != name {
+				delete(object.(map[string]any), other)
+			}
+		}
+	}
+	keep(tree["sets"], "memberships")
+	keep(tree["blocks"], "memberships")
+	keep(tree["pages"], "membership")
+	keep(tree["pages"].(map[string]any)["membership"].(map[string]any)["bands"], "plans")
+	text, err := json.Marshal(tree)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return text
+}
+
+// changed is the demo's memberships after some changes.
 func changed(t testing.TB, changes ...document.Change) *document.Site {
 	t.Helper()
-	site, tree, err := document.Parse(demo.Fennmoor, all)
+	site, tree, err := document.Parse(memberships(t), all)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -77,6 +104,11 @@ func asMatrix(t testing.TB, site *document.Site) *document.Site {
 // listOf makes a site with one price list of n plans and m features.
 func listOf(t testing.TB, n, m int) *document.Site {
 	t.Helper()
+	return parse(t, listText(t, n, m))
+}
+
+func listText(t testing.TB, n, m int) []byte {
+	t.Helper()
 	features, records := map[string]any{}, map[string]any{}
 	for f := range m {
 		features[fmt.Sprintf("f%d", f)] = map[string]any{"order": fmt.Sprintf("%04d5", f), "facts": map[string]any{"name": fmt.Sprintf("Feature number %d", f)}}
@@ -101,7 +133,7 @@ func listOf(t testing.TB, n, m int) *document.Site {
 	if err != nil {
 		t.Fatal(err)
 	}
-	return parse(t, text)
+	return text
 }
 
 // samples are the sites on which exports are checked: the demo in every dress and scheme, and what is awkward.
@@ -128,7 +160,37 @@ func samples(t testing.TB) map[string]*document.Site {
 		"40 plans":   listOf(t, 40, 6),
 		"5 plans":    listOf(t, 5, 24),
 		"bare":       listOf(t, 3, 0),
+		"fennmoor":   parse(t, demo.Fennmoor),
+		"saltline":   parse(t, demo.Saltline),
+		"full":       full(t),
+		"offer": changed(t, fact("price:month:eur", "9.00 was 12.00"), fact("until", "2026-12-31 23:59 Europe/Dublin"), fact("trial", "First month free"),
+			document.SetFact{Set: "memberships", Key: "amounts", Text: "by first period"}, document.SetFact{Set: "memberships", Key: "lists", Text: "what is new"},
+			document.SetFact{Set: "memberships", Key: "stand", Text: "joined"}, document.SetFact{Set: "memberships", Key: "shape", Text: "chips"}, document.SetFact{Set: "memberships", Key: "quiet", Text: "a month"}),
 	}
+}
+
+// full is a list of 4 plans with 24 features, 3 periods and 3 currencies.
+func full(t testing.TB) *document.Site {
+	t.Helper()
+	site, tree, err := document.Parse(listText(t, 4, 24), all)
+	if err != nil {
+		t.Fatal(err)
+	}
+	say := func(axis, item, key, text string) document.Change {
+		return document.SetFact{Set: "s", Axis: axis, Item: item, Key: key, Text: text}
+	}
+	for _, change := range []document.Change{
+		document.AddItem{Set: "s", Axis: "periods", Text: "year"}, say("periods", "year", "rule", "2 free"), document.AddItem{Set: "s", Axis: "periods", Text: "quarter"}, say("periods", "quarter", "rule", "10% off"),
+		document.AddItem{Set: "s", Axis: "currencies", Text: "GBP"}, say("currencies", "gbp", "rate", "0.8571"), say("currencies", "gbp", "rounding", "ending .99"),
+		document.AddItem{Set: "s", Axis: "currencies", Text: "JPY"}, say("currencies", "jpy", "rate", "162.45"), say("currencies", "jpy", "rounding", "to 10"),
+	} {
+		result, err := document.Apply(tree, site, change)
+		if err != nil {
+			t.Fatalf("%s: %v", change.Label(site), err)
+		}
+		site, tree = result.Site, result.Tree
+	}
+	return site
 }
 
 // write puts a release into a folder of its own.
@@ -143,4 +205,14 @@ func write(t testing.TB, folder string, files []render.File) {
 			t.Fatal(err)
 		}
 	}
+}
+
+// serveFiles serves a release at an address of its own.
+func serveFiles(t testing.TB, files []render.File) string {
+	t.Helper()
+	folder := t.TempDir()
+	write(t, folder, files)
+	server := httptest.NewServer(http.FileServer(http.Dir(folder)))
+	t.Cleanup(server.Close)
+	return server.URL + "/"
 }

@@ -11,6 +11,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"html/template"
+	"slices"
 	"strings"
 	"time"
 
@@ -74,7 +75,12 @@ func Release(site *document.Site, registry dresses.Registry, now time.Time) ([]F
 		if err != nil {
 			return nil, err
 		}
-		files = append(files, written...)
+		for _, f := range written {
+			// Pages may share a file: its name carries its content.
+			if !slices.ContainsFunc(files, func(other File) bool { return other.Path == f.Path }) {
+				files = append(files, f)
+			}
+		}
 	}
 	return files, nil
 }
@@ -208,7 +214,7 @@ func (d *dressed) besides(name string, pieces []piece, view *pageView) ([]File, 
 	view.Style = hashed(name, "css", []byte(css))
 	files := []File{{view.Style, "text/css; charset=utf-8", []byte(css)}}
 	if script := []byte(scripts.String()); len(script) > 0 {
-		view.Script = hashed(name, "js", script)
+		view.Script = hashed("blocks", "js", script)
 		files = append(files, File{view.Script, "text/javascript; charset=utf-8", script})
 	}
 	view.Data, err = dataJSON(data)

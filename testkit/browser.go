@@ -189,6 +189,12 @@ func (b *Browser) Await(expression string) {
 	b.t.Fatalf("waiting for %s: %v\nconsole: %s\npage: %s", expression, err, strings.Join(b.Console(), "; "), page)
 }
 
+// FontsLoaded waits until the page is set in its own fonts. It works with script off.
+func (b *Browser) FontsLoaded() {
+	b.t.Helper()
+	Eval[bool](b, "Promise.all([...document.fonts].map((face) => face.load())).then(() => document.fonts.ready).then(() => document.body.getBoundingClientRect().height > 0)")
+}
+
 // Press types texts and keys to whatever has the focus; kb names the special ones.
 func (b *Browser) Press(keys ...string) {
 	b.t.Helper()

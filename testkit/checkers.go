@@ -3,6 +3,7 @@ package testkit
 import (
 	"bytes"
 	"encoding/json"
+	"errors"
 	"fmt"
 	"os"
 	"os/exec"
@@ -101,5 +102,56 @@ func (b *Browser) CheckOverflow(what string, widths ...int64) {
 			b.t.Errorf("%s: at %d px the page is %d px wide: %s", what, width, got, b.Text(fmt.Sprintf(
 				"[...document.querySelectorAll('*')].filter(e => e.getBoundingClientRect().right > %d + 1).slice(0, 5).map(e => e.className + ' ' + e.textContent.slice(0, 40)).join(' | ')", width)))
 		}
+	}
+}
+
+// CheckStructuredData fails where objects of schema.org do not expand as JSON-LD, or have a property that their type
+// lacks or of another type: by jsonld from npm, and by the TypeScript compiler with schema-dts, the vocabulary of
+// schema.org as types.
+func CheckStructuredData(t testing.TB, objects ...string) {
+	t.Helper()
+	script := `
+import { createRequire } from 'node:module';
+import { readFileSync } from 'node:fs';
+const modules = process.argv[1];
+const need = createRequire(modules + '/');
+const jsonld = need('jsonld'), ts = need('typescript');
+const texts = JSON.parse(readFileSync(0));
+const said = [];
+const documentLoader = async (url) => ({ documentUrl: url, document: { '@context': { '@vocab': 'http://schema.org/' } } });
+for (const text of texts) {
+  const expanded = await jsonld.expand(JSON.parse(text), { documentLoader, safe: true });
+  if (!expanded.length) said.push('nothing is left of ' + text.slice(0, 80));
+  for (const thing of expanded) if (!thing['@type']?.[0].startsWith('http://schema.org/')) said.push('no type: ' + JSON.stringify(thing).slice(0, 120));
+}
+const file = modules + '/.structured-data-' + process.pid + '.ts';
+const source = "import type { Thing, WithContext } from 'schema-dts';\n" + texts.map((text, i) => 'export const data' + i + ': WithContext<Thing>[] = ' + text + ';').join('\n');
+const host = ts.createCompilerHost({});
+const read = host.getSourceFile.bind(host), exists = host.fileExists.bind(host);
+host.getSourceFile = (name, ...rest) => name === file ? ts.createSourceFile(name, source, ts.ScriptTarget.ES2022) : read(name, ...rest);
+host.fileExists = (name) => name === file || exists(name);
+const program = ts.createProgram([file], { strict: true, noEmit: true, skipLibCheck: true, types: [], moduleResolution: ts.ModuleResolutionKind.Bundler, module: ts.ModuleKind.ES2022, target: ts.ScriptTarget.ES2022 }, host);
+for (const d of ts.getPreEmitDiagnostics(program)) said.push(ts.flattenDiagnosticMessageText(d.messageText, ' ').slice(0, 600));
+console.log(JSON.stringify(said));`
+	command := exec.Command("node", "--input-type=module", "-e", script, tools(t))
+	input, err := json.Marshal(objects)
+	if err != nil {
+		t.Fatal(err)
+	}
+	command.Stdin = bytes.NewReader(input)
+	out, err := command.Output()
+	var failed *exec.ExitError
+	if errors.As(err, &failed) {
+		t.Fatalf("the structured data checker: %s", failed.Stderr)
+	}
+	var said []string
+	if err == nil {
+		err = json.Unmarshal(out, &said)
+	}
+	if err != nil {
+		t.Fatalf("the structured data checker: %v: %s", err, out)
+	}
+	for _, fault := range said {
+		t.Errorf("structured data: %s", fault)
 	}
 }
