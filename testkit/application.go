@@ -1,11 +1,16 @@
 package testkit
 
 import (
+	"context"
 	"net/http/httptest"
 	"testing"
+	"time"
 
+	"rubrel/core/document"
 	"rubrel/dresses"
 	"rubrel/kinds"
+	"rubrel/standin/checkout"
+	"rubrel/standin/ratesdesk"
 	"rubrel/standin/webhost"
 	"rubrel/store"
 	"rubrel/web"
@@ -13,9 +18,11 @@ import (
 
 // Application is the whole of Rubrel with its web host stand-in, on ports of its own.
 type Application struct {
-	URL   string // Rubrel, without a slash at the end
-	Host  string // the web host stand-in
-	Store *store.Store
+	URL  string // Rubrel, without a slash at the end
+	Host string // the web host stand-in
+	// Checkout is the checkout stand-in.
+	Checkout string
+	Store    *store.Store
 	// Database is the address of the database, for a second process over it.
 	Database string
 }
@@ -29,6 +36,15 @@ func (c *Cluster) Start(t testing.TB) *Application {
 	host := httptest.NewServer(webhost.New(t.TempDir()))
 	t.Cleanup(host.Close)
 	app.Host = host.URL
+	shop := httptest.NewServer(checkout.New(func(ctx context.Context, site string) (*document.Site, error) {
+		loaded, err := s.Load(ctx, site)
+		if err != nil {
+			return nil, err
+		}
+		return loaded.Site, nil
+	}, time.Now))
+	t.Cleanup(shop.Close)
+	app.Checkout = shop.URL
 	if err := s.SetHost(t.Context(), "fennmoor", app.HostFor("fennmoor")); err != nil {
 		t.Fatal(err)
 	}
@@ -52,6 +68,9 @@ func Serve(t testing.TB, s *store.Store) *Application {
 	if err != nil {
 		t.Fatal(err)
 	}
+	desk := httptest.NewServer(ratesdesk.New(time.Now))
+	t.Cleanup(desk.Close)
+	server.Services = map[string]string{"rates": desk.URL}
 	handler, err := server.Handler()
 	if err != nil {
 		t.Fatal(err)

@@ -12,6 +12,7 @@ import (
 
 	"github.com/chromedp/cdproto/cdp"
 	"github.com/chromedp/cdproto/emulation"
+	"github.com/chromedp/cdproto/input"
 	"github.com/chromedp/cdproto/log"
 	"github.com/chromedp/cdproto/runtime"
 	"github.com/chromedp/chromedp"
@@ -293,4 +294,9 @@ func (b *Browser) Paste(selector, text string) {
 func (b *Browser) ClickAt(x, y float64) {
 	b.t.Helper()
 	b.Run(chromedp.MouseClickXY(x, y))
+}
+
+// MoveMouse moves the mouse to a point of the window.
+func MoveMouse(x, y float64) chromedp.Action[chromedp.Void] {
+	return chromedp.MouseEvent(input.DispatchMouseEventTypeMouseMoved, x, y)
 }

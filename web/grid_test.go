@@ -246,7 +246,7 @@ func TestChangeOfForm(t *testing.T) {
 	b.Await("document.querySelector('[data-form=matrix]').classList.contains('on') && document.querySelector('[data-part=plan]') && !document.querySelector('[data-part=card]')")
 	// The switch turns in the proof, too.
 	b.Text(inProof("wide", "page.querySelector('.rb-p1').click()"))
-	b.Await(inProof("wide", "[...page.querySelectorAll('[data-record=dusk] .rb-price')].filter(e => getComputedStyle(e).display !== 'none').length === 1 && getComputedStyle(page.querySelector('[data-record=dusk] .rb-of-p1')).display !== 'none'"))
+	b.Await(inProof("wide", "[...page.querySelectorAll('[data-record=dusk] .rb-price')].filter(e => getComputedStyle(e).visibility !== 'hidden').length === 1 && getComputedStyle(page.querySelector('[data-record=dusk] .rb-of-p1')).visibility !== 'hidden'"))
 	b.Click("[data-form=cards]")
 	everyFrame(b, "page.querySelectorAll('.rb-card').length === 3 && !page.querySelector('table')")
 	b.Await("document.querySelector('[data-part=card]')")

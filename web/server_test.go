@@ -81,7 +81,8 @@ func TestPolicy(t *testing.T) {
 		if !strings.Contains(policy, "default-src 'none'") || strings.Contains(policy, "unsafe") || strings.Contains(policy, "*") {
 			t.Errorf("%s: policy %q", path, policy)
 		}
-		if strings.Contains(path, "proof") == strings.Contains(policy, "script-src") {
+		// What is shown in the proof runs the forms' own scripts and reaches nothing.
+		if strings.Contains(path, "proof") == strings.Contains(policy, "connect-src") {
 			t.Errorf("%s: policy %q", path, policy)
 		}
 	}

@@ -38,9 +38,6 @@
     constructor(table, field) {
       this.table = table;
       this.field = field;
-    }
-
-    read() {
       this.list = JSON.parse(this.table.querySelector('.rb-list').textContent);
       for (const choices of Object.values(this.list.plans)) {
         for (const at in choices) choices[at] = choices[at].map((tariff) => tariff.map(BigInt));
@@ -130,29 +127,29 @@
     }
   }
 
+  // begin listens to a table. What it holds may change under it: the counter is the one of the last run.
   const begin = (table) => {
-    const field = table.querySelector('.rb-number, .rb-range');
-    const counter = field && new Counter(table, field);
+    const state = {};
     table.addEventListener('change', ({ target }) => {
+      const { counter } = state;
       if (target.dataset.param) keep(target.dataset.param, target.value);
-      if (!counter) return;
-      if (target === field) {
-        counter.take(Number(field.value), true);
+      if (counter && target === counter.field) {
+        counter.take(Number(target.value), true);
         keep('seats', counter.n);
       } else {
-        counter.fit(counter.n);
+        counter?.fit(counter.n);
       }
     });
-    if (!counter) return null;
-    field.addEventListener('input', () => counter.take(Number(field.value)));
+    table.addEventListener('input', ({ target }) => { if (target === state.counter?.field) state.counter.take(Number(target.value)); });
     table.addEventListener('click', ({ target }) => {
+      const { counter } = state;
       const by = target.closest('.rb-more') ? 1 : target.closest('.rb-fewer') ? -1 : 0;
-      if (!by) return;
+      if (!by || !counter) return;
       counter.take(counter.n + by * counter.list.step);
-      field.value = counter.n;
+      counter.field.value = counter.n;
       keep('seats', counter.n);
     });
-    return counter;
+    return state;
   };
 
   const query = new URLSearchParams(location.search);
@@ -161,9 +158,10 @@
     for (const radio of all(table, '[data-param]')) {
       if (query.get(radio.dataset.param)?.toLowerCase() === radio.value) radio.checked = true;
     }
-    if (table.rubrel === undefined) table.rubrel = begin(table);
-    if (!table.rubrel) continue;
-    table.rubrel.read();
-    table.rubrel.take(Number(query.get('seats') ?? table.rubrel.n ?? table.rubrel.field.value), true);
+    const state = (table.rubrel ??= begin(table));
+    const field = table.querySelector('.rb-number, .rb-range');
+    const n = state.counter?.n;
+    state.counter = field && new Counter(table, field);
+    if (field) state.counter.take(Number(query.get('seats') ?? n ?? field.value), true);
   }
 })();

@@ -50,7 +50,7 @@ document.addEventListener('click', (event) => {
   else if ((button = hit('[data-add-record]'))) grid.then(act('add'), () => grid.lastColumn());
   else if ((button = hit('[data-add-item]'))) grid.then(act('item-add', { axis: button.dataset.addItem }), () => grid.lastItem(button.dataset.addItem));
   else if ((button = hit('[data-add-to]'))) add(button.dataset);
-  else if ((button = hit('[data-part]'))) desk.choose({ part: button.dataset.part });
+  else if ((button = hit('button[data-part]'))) desk.choose({ part: button.dataset.part });
   else if ((button = hit('[data-fold]'))) fold(button);
   else if ((button = hit('[data-source]'))) propose(button.dataset.source);
   else if ((button = hit('[data-take]'))) act('take', { source: button.dataset.take, answer: button.dataset.answer });
@@ -64,7 +64,7 @@ document.addEventListener('click', (event) => {
 
 document.addEventListener('keydown', (event) => {
   const control = event.ctrlKey || event.metaKey;
-  const typing = event.target.closest('input, textarea');
+  const typing = event.target.closest('input:not([type=range]), textarea');
   if (control && !event.altKey && event.key.toLowerCase() === 'z' && !typing) {
     event.preventDefault();
     act(event.shiftKey ? 'redo' : 'undo');

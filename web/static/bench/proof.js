@@ -122,9 +122,9 @@ export class Proof {
   // run runs the page's scripts anew over what has changed: a form's script takes up what it finds.
   run(page, next) {
     for (const old of page.querySelectorAll('head script[src]')) old.remove();
-    for (const { src } of next.querySelectorAll('head script[src]')) {
+    for (const wanted of next.querySelectorAll('head script[src]')) {
       const script = page.createElement('script');
-      script.src = new URL(src, page.baseURI).pathname.replace(/^.*\/proof\//, `${this.desk.url}/proof/`);
+      script.setAttribute('src', wanted.getAttribute('src'));
       page.head.append(script);
     }
   }
