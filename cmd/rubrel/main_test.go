@@ -90,6 +90,49 @@ func TestQuoteIsThePage(t *testing.T) {
 	}
 }
 
+// With a number of seats a quote is what the page shows for that number, clamped as the page clamps, and it says which
+// plan fits.
+func TestQuoteOfSeatsIsThePage(t *testing.T) {
+	source := filepath.Join(t.TempDir(), "site.json")
+	if err := os.WriteFile(source, demo.Fennmoor, 0o644); err != nil {
+		t.Fatal(err)
+	}
+	folder := t.TempDir()
+	if err := run(t.Context(), []string{"render", source, "-o", folder}, io.Discard); err != nil {
+		t.Fatal(err)
+	}
+	page, err := os.ReadFile(filepath.Join(folder, "schools.html"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, c := range []struct {
+		seats, currency, fits string
+		clamped               bool
+	}{{"24", "EUR", "nightfall", false}, {"24", "GBP", "nightfall", false}, {"999", "EUR", "midnight", true}, {"8", "eur", "twilight", false}} {
+		var out bytes.Buffer
+		if err := run(t.Context(), []string{"quote", source, "--set", "evenings", "--seats", c.seats, "--currency", c.currency}, &out); err != nil {
+			t.Fatal(err)
+		}
+		var lines []struct {
+			Plan, Shown   string
+			Clamped, Fits bool
+			Seats         int
+		}
+		if err := json.Unmarshal(out.Bytes(), &lines); err != nil || len(lines) != 3 {
+			t.Fatalf("%s: %v", out.String(), err)
+		}
+		for _, line := range lines {
+			// The page has 24 in its prices and the ends of the range in its table of totals.
+			if !bytes.Contains(page, []byte(line.Shown)) {
+				t.Errorf("%s seats in %s: the page does not show %s of %s", c.seats, c.currency, line.Shown, line.Plan)
+			}
+			if line.Clamped != c.clamped || line.Fits != (line.Plan == c.fits) {
+				t.Errorf("%s seats: %+v", c.seats, line)
+			}
+		}
+	}
+}
+
 func TestHeadlessFaults(t *testing.T) {
 	bad := filepath.Join(t.TempDir(), "bad.json")
 	if err := os.WriteFile(bad, []byte(`{"rubrel":1,"name":"x","language":"en","house":{"dress":"almanac"},"sets":{"s":{"kind":"pricing","name":"S","order":"i","records":{"a":{"order":"i","facts":{"title":"A","price:month:eur":"9"}}}}}}`), 0o644); err != nil {
@@ -132,7 +175,7 @@ var addressPattern = regexp.MustCompile(`http://127\.0\.0\.1:\d+`)
 func startDemo(t *testing.T, binary, home string) instance {
 	t.Helper()
 	command := exec.Command(binary, "demo")
-	command.Env = append(os.Environ(), "RUBREL_ADDR=127.0.0.1:0", "RUBREL_WEBHOST=127.0.0.1:0", "RUBREL_HOME="+home)
+	command.Env = append(os.Environ(), "RUBREL_ADDR=127.0.0.1:0", "RUBREL_WEBHOST=127.0.0.1:0", "RUBREL_CHECKOUT=127.0.0.1:0", "RUBREL_RATES=127.0.0.1:0", "RUBREL_HOME="+home)
 	out, err := command.StdoutPipe()
 	if err != nil {
 		t.Fatal(err)

@@ -8,7 +8,7 @@ import (
 )
 
 // testList is a list of one plan whose said prices are given by "period currency".
-func testList(t testing.TB, said map[string]string, rounding string) List {
+func testList(t *testing.T, said map[string]string, rounding string) List {
 	t.Helper()
 	currency := func(code string) money.Currency {
 		c, err := money.CurrencyByCode(code)

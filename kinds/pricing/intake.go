@@ -119,6 +119,9 @@ func guess(label string, cells []string, first bool) (string, int) {
 		period = labelPeriod
 	}
 	name := matchField(label)
+	if !holds(name, cells) {
+		name = ""
+	}
 	switch {
 	case filled == 0:
 		return kind.SkipRole, 0
@@ -151,6 +154,27 @@ func guess(label string, cells []string, first bool) (string, int) {
 		return "features", 1
 	}
 	return "feature", 0
+}
+
+// holds reports whether cells are what a field holds: a line headed "Users" with 5, 20 and unlimited is a feature, and
+// one with 1-3 and 4-10 says which plan fits. Text and prices are read more loosely elsewhere.
+func holds(name string, cells []string) bool {
+	i := slices.IndexFunc(fields, func(f kind.Field) bool { return f.Name == name })
+	if i < 0 || fields[i].Group == "" {
+		return true
+	}
+	spans := false
+	for _, cell := range cells {
+		value, err := fields[i].Type.Parse(cell)
+		if cell != "" && err != nil {
+			return false
+		}
+		if r, ok := value.(pricing.Range); ok && r.From != r.To {
+			spans = true
+		}
+	}
+	_, ranged := fields[i].Type.(pricing.RangeType)
+	return spans || !ranged
 }
 
 // matchField finds the field that a heading names.

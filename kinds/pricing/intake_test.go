@@ -56,6 +56,8 @@ func TestRead(t *testing.T) {
 		{"once and for life", "\tOne\nLifetime\t€760\n", "One price:once:eur=760\n"},
 		{"no headings, plans across", "Starter\tTeam\n$0\t$12/user/month\nEmail support\tPhone support\n", "Starter price:month:usd=0 email-support=yes\nTeam price:month:usd=12 phone-support=yes\n"},
 		{"no headings, plans down", "Basic,$9 a year\nPlus,$19 a year\n", "Basic price:year:usd=9\nPlus price:year:usd=19\n"},
+		{"users that are a feature", "\tOne\tTwo\nPrice\t€9\t€19\nUsers\t5\tunlimited\nIncluded\tyes\tno\n", "One price:month:eur=9 users=5 included=yes\nTwo price:month:eur=19 users=unlimited included=no\n"},
+		{"users that pick the plan", "\tOne\tTwo\nPrice\t€9\t€19\nUsers\t1-3\t4+\n", "One price:month:eur=9 fits=1-3\nTwo price:month:eur=19 fits=4+\n"},
 		{"markup is text", "\t<b>One</b>\nPrice\t€1\n<script>\tyes\n", "<b>One</b> price:month:eur=1 script=yes\n"},
 	} {
 		reading := read(t, c.text, kind.IntakeOptions{})

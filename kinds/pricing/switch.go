@@ -4,6 +4,7 @@ import (
 	"strconv"
 	"strings"
 
+	"rubrel/core/money"
 	"rubrel/core/pricing"
 )
 
@@ -98,7 +99,7 @@ func (s *shop) leastSaving(period pricing.PeriodLine) (percent, free int) {
 				if percent < 0 {
 					percent, free = saving.Percent, saving.Free
 				}
-				percent = min(percent, saving.Percent)
+				percent = min(percent, saving.Percent, s.shownPercent(list, plan, period, currency, saving.Percent))
 				if saving.Free != free {
 					free = 0
 				}
@@ -106,4 +107,23 @@ func (s *shop) leastSaving(period pricing.PeriodLine) (percent, free int) {
 		}
 	}
 	return max(0, percent), free
+}
+
+// shownPercent is the percent saved by the amounts that are shown for one first period each, rounded down; where the
+// page shows whole amounts, it is what those save.
+func (s *shop) shownPercent(list pricing.List, plan string, period pricing.PeriodLine, currency pricing.CurrencyLine, otherwise int) int {
+	if n, _ := s.shownAs(choice{period: period, currency: currency}); n == 1 {
+		return otherwise
+	}
+	each, _, ok := list.Price(plan, list.Periods[0], currency)
+	shown, also := list.Monthly(plan, period, currency)
+	if !ok || !also || each.Amount.IsZero() {
+		return otherwise
+	}
+	percent, _ := each.Amount.Sub(shown).Mul(money.NewDecimal(100, 0)).QuoRem(each.Amount)
+	whole, ok := percent.Whole()
+	if !ok {
+		return otherwise
+	}
+	return int(whole)
 }

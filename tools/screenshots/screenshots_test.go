@@ -2,10 +2,19 @@
 package screenshots
 
 import (
+	"errors"
+	"net/http"
+	"net/http/httptest"
 	"os"
 	"path/filepath"
 	"testing"
+	"time"
 
+	"rubrel/core/document"
+	"rubrel/demo"
+	"rubrel/dresses"
+	"rubrel/kinds"
+	"rubrel/render"
 	"rubrel/testkit"
 )
 
@@ -26,7 +35,7 @@ func TestScreenshots(t *testing.T) {
 	b := testkit.Launch(t, 1280, 800)
 	picture := func(name string) {
 		t.Helper()
-		b.Await("document.fonts.status === 'loaded'")
+		b.FontsLoaded()
 		b.Picture(filepath.Join("..", "..", "docs", "screenshots", name+".png"))
 	}
 	bench := app.URL + "/sites/fennmoor/blocks/memberships/"
@@ -71,7 +80,18 @@ func TestScreenshots(t *testing.T) {
 	b.Size(1200, 900)
 	b.Open(app.Host + "/fennmoor/")
 	picture("cards-almanac")
+	b.Size(1200, 800)
+	b.Open(app.Host + "/fennmoor/schools.html?seats=41")
+	picture("calculator-almanac")
+	b.Text("document.getElementById('class-size').scrollIntoView()")
+	picture("slider-almanac")
 	b.Size(1280, 800)
+	b.Open(app.URL + "/sites/fennmoor/blocks/evenings/")
+	b.Await("document.querySelector('.cur')")
+	b.Click("button[data-chart=curves]")
+	b.Await("document.querySelectorAll('.chart .line').length === 3")
+	b.Text("(() => { const r = document.querySelector('.chart-read input'); r.value = 24; r.dispatchEvent(new Event('input', { bubbles: true })); })()")
+	picture("curves")
 	openBench()
 	b.Click("[data-form=matrix]")
 	b.Await("[...document.querySelectorAll('iframe')].every((f) => f.contentDocument?.querySelector('.rb-matrix'))")
@@ -92,4 +112,29 @@ func TestScreenshots(t *testing.T) {
 	b.Size(390, 844)
 	b.Open(bench + "proof/index.html")
 	picture("cards-phone")
+
+	site, _, err := document.Parse(demo.Saltline, kinds.All())
+	if err != nil {
+		t.Fatal(err)
+	}
+	registry, err := dresses.Load(kinds.All())
+	if err != nil {
+		t.Fatal(err)
+	}
+	files, err := render.Release(site, registry, time.Now())
+	if err != nil {
+		t.Fatal(err)
+	}
+	folder := t.TempDir()
+	for _, f := range files {
+		path := filepath.Join(folder, filepath.FromSlash(f.Path))
+		if err := errors.Join(os.MkdirAll(filepath.Dir(path), 0o755), os.WriteFile(path, f.Bytes, 0o644)); err != nil {
+			t.Fatal(err)
+		}
+	}
+	host := httptest.NewServer(http.FileServer(http.Dir(folder)))
+	defer host.Close()
+	b.Size(1200, 900)
+	b.Open(host.URL + "/crews.html?currency=jpy")
+	picture("slider-from-right-to-left")
 }
