@@ -1,6 +1,8 @@
 package render
 
 import (
+	"sync"
+
 	"github.com/tdewolff/minify/v2"
 	"github.com/tdewolff/minify/v2/js"
 )
@@ -17,9 +19,16 @@ func minified(script string) string {
 	if script == "" {
 		return ""
 	}
+	if short, ok := minifiedScripts.Load(script); ok {
+		return short.(string)
+	}
 	short, err := minifier.String("text/javascript", script)
 	if err != nil {
 		panic("render: script: " + err.Error())
 	}
+	minifiedScripts.Store(script, short)
 	return short
 }
+
+// minifiedScripts is a table of what has been done: there are a few scripts, and each rendering asks for them.
+var minifiedScripts sync.Map

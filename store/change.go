@@ -51,10 +51,14 @@ func (s *Store) Edit(ctx context.Context, site string, by Author, base int64, ch
 		after, err = s.commitEdit(ctx, tx, before, by, result)
 		return err
 	})
-	if err == nil && clash != nil {
+	if err != nil {
+		return nil, err
+	}
+	if clash != nil {
 		return nil, clash
 	}
-	return after, err
+	s.recent.put(after)
+	return after, nil
 }
 
 // keepClash stores an edit that meets what other tabs did since base; it returns nil where it meets nothing.
@@ -119,11 +123,13 @@ func (s *Store) commit(ctx context.Context, tx pgx.Tx, before *Loaded, by Author
 		return nil, fmt.Errorf("store: inverse: %w", err)
 	}
 	batch := &pgx.Batch{}
-	batch.Queue("update site set version = $2, document = $3, changed_at = now() where id = $1", after.ID, after.Version, string(text))
+	batch.Queue("update site set version = $2, document = $3, changed_at = now() where id = $1 returning changed_at", after.ID, after.Version, string(text))
 	batch.Queue("insert into change (site, version, actor, tab, scope, label, act, of, state, patch, inverse) values ($1, $2, $3, $4, $5, $6, $7, $8, 'done', $9, $10)",
 		after.ID, after.Version, by.Actor, by.Tab, by.Scope, result.Label, act, of, string(forward), string(inverse))
 	batch.Queue("select pg_notify('rubrel_site', $1)", after.ID)
-	if err := tx.SendBatch(ctx, batch).Close(); err != nil {
+	results := tx.SendBatch(ctx, batch)
+	err = results.QueryRow().Scan(&after.changed)
+	if err = errors.Join(err, results.Close()); err != nil {
 		return nil, fmt.Errorf("store: write version %d of %s: %w", after.Version, after.ID, err)
 	}
 	return after, nil
@@ -196,6 +202,9 @@ func (s *Store) walk(ctx context.Context, site string, by Author, from, act stri
 		after, err = s.commit(ctx, tx, before, by, result, act, &e.id)
 		return err
 	})
+	if err == nil {
+		s.recent.put(after)
+	}
 	return after, label, err
 }
 
@@ -268,5 +277,8 @@ func (s *Store) Settle(ctx context.Context, site string, by Author, id int64, mi
 		after, err = s.commitEdit(ctx, tx, before, by, result)
 		return err
 	})
+	if err == nil {
+		s.recent.put(after)
+	}
 	return after, err
 }

@@ -13,12 +13,13 @@ import (
 	"rubrel/core/document"
 )
 
-// Loaded is a site's document at one version.
+// Loaded is a site's document at one version. It is shared between requests: nobody changes it.
 type Loaded struct {
 	ID      string
 	Version int64
 	Site    *document.Site
 	Tree    any
+	changed time.Time // of the version, in the database
 }
 
 // Summary is a line of the list of sites.
@@ -85,11 +86,16 @@ type querier interface {
 }
 
 func (s *Store) load(ctx context.Context, q querier, id, lock string) (*Loaded, error) {
-	l := &Loaded{ID: id}
+	known, l := s.recent.get(id), &Loaded{ID: id}
 	var text []byte
-	err := q.QueryRow(ctx, "select version, document from site where id = $1 "+lock, id).Scan(&l.Version, &text)
+	// The document is sent only where this process does not have this very state of it already.
+	err := q.QueryRow(ctx, "select version, changed_at, case when version = $2 and changed_at = $3 then null else document end from site where id = $1 "+lock, id, known.Version, known.changed).
+		Scan(&l.Version, &l.changed, &text)
 	if err != nil {
 		return nil, fmt.Errorf("store: site %s: %w", id, notFound(err))
+	}
+	if text == nil {
+		return known, nil
 	}
 	if err := json.Unmarshal(text, &l.Tree); err != nil {
 		return nil, fmt.Errorf("store: site %s: %w", id, err)
@@ -97,5 +103,6 @@ func (s *Store) load(ctx context.Context, q querier, id, lock string) (*Loaded, 
 	if l.Site, err = document.Decode(l.Tree, s.kinds); err != nil {
 		return nil, fmt.Errorf("store: site %s: %w", id, err)
 	}
+	s.recent.put(l)
 	return l, nil
 }

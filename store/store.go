@@ -23,6 +23,8 @@ type Store struct {
 	pool  *pgxpool.Pool
 	kinds kind.Registry
 	feed  *feed
+	// recent spares decoding a document again that has not changed.
+	recent recent
 }
 
 // ErrNotFound is the error for a site, release or clash that is not there.

@@ -107,7 +107,7 @@ func TestDetailsAndFolds(t *testing.T) {
 	everyFrame(b, "[...page.querySelectorAll('.rb-help')].some(e => e.textContent === 'On a mount that follows the sky')")
 	b.Click("tr[data-item=length] th")
 	b.Text("(() => { const s = document.querySelector('#origin [name=group]'); s.value = 'yes'; s.dispatchEvent(new Event('change', { bubbles: true })); })()")
-	b.Await("document.querySelector('tr.heading[data-item=length]')")
+	b.Await("document.querySelector('tr.over[data-item=length]')")
 	everyFrame(b, "page.querySelectorAll('.rb-group').length === 3")
 	b.Await("!document.querySelector('[data-at=\"set/shape\"]')")
 	b.Click("[data-fold=switch]")
