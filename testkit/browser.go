@@ -238,7 +238,7 @@ func (b *Browser) middle(selector string) (x, y float64) {
 	b.Await(fmt.Sprintf("document.querySelector(%s)?.getClientRects().length > 0", Quote(selector)))
 	at := Eval[[]float64](b, fmt.Sprintf(`(() => {
 		const target = document.querySelector(%s);
-		target.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+		target.scrollIntoView({ block: 'center', inline: 'nearest' });
 		const box = target.getBoundingClientRect();
 		return [box.left + box.width / 2, box.top + box.height / 2];
 	})()`, Quote(selector)))

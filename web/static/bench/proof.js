@@ -137,7 +137,7 @@ export class Proof {
       frame.classList.toggle('on', frame.dataset.width === width);
       const page = frame.querySelector('iframe').contentDocument;
       const scale = Number(frame.dataset.scale);
-      const nodes = [...(page?.querySelectorAll(`.rb-${part}`) ?? [])].filter((node) => node.getClientRects().length > 0);
+      const nodes = [...(page?.querySelectorAll(`.rb-${part}`) ?? [])].filter((node) => node.checkVisibility({ visibilityProperty: true }));
       const boxes = nodes.slice(0, 80).map((node) => {
         const at = node.getBoundingClientRect();
         const box = document.createElement('div');
