@@ -16,7 +16,7 @@ test: lint
 
 lint:
 	scripts/install.sh lint
-	@test -z "$$(gofmt -l cmd core demo dresses formats kinds publish render standin store web)" || { gofmt -l cmd core demo dresses formats kinds publish render standin store web; exit 1; }
+	@test -z "$$(gofmt -l cmd core demo dresses formats kinds publish render standin store testkit tools web)" || { gofmt -l cmd core demo dresses formats kinds publish render standin store testkit tools web; exit 1; }
 	go vet ./...
 	go tool staticcheck ./...
 

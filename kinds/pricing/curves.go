@@ -263,7 +263,9 @@ func (c *curver) rows(why map[int64]string) []curveRow {
 	}
 	for _, tick := range c.x.Ticks(ticksAcross) {
 		if n, moved := c.list.Seats.Clamp(int64(tick)); !moved && len(numbers) < mostRows {
-			numbers[n] = numbers[n] // "" where nothing happens there
+			if _, known := numbers[n]; !known {
+				numbers[n] = "" // nothing happens there
+			}
 		}
 	}
 	var rows []curveRow
