@@ -5,17 +5,42 @@ import "math"
 // Luminance is the relative luminance of WCAG 2.2, from 0 for black to 1 for white. Alpha is ignored.
 func (c Colour) Luminance() float64 {
 	// WCAG 2.2 writes the threshold 0.04045 since its editorial correction of 2021.
-	linear := func(v float64) float64 {
-		if v <= 0.04045 {
-			return v / 12.92
-		}
-		return math.Pow((v+0.055)/1.055, 2.4)
-	}
-	return 0.2126*linear(c.R) + 0.7152*linear(c.G) + 0.0722*linear(c.B)
+	return 0.2126*decode(c.R) + 0.7152*decode(c.G) + 0.0722*decode(c.B)
 }
 
 // Contrast is the contrast ratio of WCAG 2.2 between two opaque colours, from 1 to 21.
 func Contrast(a, b Colour) float64 {
 	la, lb := a.Luminance(), b.Luminance()
 	return (math.Max(la, lb) + 0.05) / (math.Min(la, lb) + 0.05)
+}
+
+// Passing is the colour nearest to ink (by deltaEOK) that has the contrast needed on every ground: its lightness is
+// changed, and its chroma where sRGB asks for that. It is exact to one of 256 steps of a channel, as it will be
+// written. False where no lightness passes on all of the grounds.
+func Passing(ink Colour, grounds []Colour, needed float64) (Colour, bool) {
+	const steps = 512
+	from := ink.OKLCH()
+	best, found := ink, false
+	for i := range steps + 1 {
+		candidate := OKLCH{L: float64(i) / steps, C: from.C, H: from.H}.Mapped().rounded()
+		if passes(candidate, grounds, needed) && (!found || Distance(candidate, ink) < Distance(best, ink)) {
+			best, found = candidate, true
+		}
+	}
+	return best, found
+}
+
+func passes(ink Colour, grounds []Colour, needed float64) bool {
+	for _, ground := range grounds {
+		if Contrast(ink, ground) < needed {
+			return false
+		}
+	}
+	return true
+}
+
+// rounded is the colour as eight bits a channel hold it.
+func (c Colour) rounded() Colour {
+	round := func(v float64) float64 { return math.Round(clamp(v)*255) / 255 }
+	return Colour{round(c.R), round(c.G), round(c.B), c.Alpha}
 }
