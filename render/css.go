@@ -11,6 +11,7 @@ import (
 	"rubrel/core/document"
 	"rubrel/core/kind"
 	"rubrel/core/look"
+	"rubrel/core/marks"
 	"rubrel/dresses"
 )
 
@@ -71,6 +72,27 @@ func Cascade(site *document.Site, registry dresses.Registry, blockID string) (lo
 	}
 	c, err := d.cascade(b)
 	return c, d.light, err
+}
+
+// Subject is a block as its checks see it, in the schemes that the site shows to visitors.
+func Subject(site *document.Site, registry dresses.Registry, blockID string, now time.Time) (marks.Subject, error) {
+	d, err := dressedSite(site, registry, now)
+	if err != nil {
+		return marks.Subject{}, err
+	}
+	b, ok := site.BlockByID(blockID)
+	if !ok {
+		return marks.Subject{}, fmt.Errorf("there is no block %q", blockID)
+	}
+	c, err := d.cascade(b)
+	s := marks.Subject{Site: site, Block: b, Cascade: c, Schemes: map[string]look.Tokens{}, Now: now}
+	if site.House.Scheme != document.DarkScheme {
+		s.Schemes["light"] = d.light
+	}
+	if site.House.Scheme == document.DarkScheme || site.House.Scheme == document.AutoScheme {
+		s.Schemes["dark"] = d.dark
+	}
+	return s, err
 }
 
 // houseCSS is what all blocks of a site share: fonts, layers, the reset, the tokens.

@@ -75,7 +75,11 @@ func (s *Server) benchView(w http.ResponseWriter, r *http.Request, l *store.Load
 	}
 	view := &benchView{frame: newFrame(r, block.Name), Block: block, Set: set, Grid: grid, Widths: l.Site.Widths}
 	view.Site = l
-	view.Marks = marks.OfBlock(l.Site, block, time.Now())
+	subject, err := render.Subject(l.Site, s.dresses, block.ID, time.Now())
+	if err != nil {
+		return nil, err
+	}
+	view.Marks = subject.Marks()
 	for _, mark := range view.Marks {
 		if !mark.Quiet {
 			view.Loud++
@@ -209,7 +213,11 @@ func (s *Server) readAct(l *store.Loaded, blockID string, r *http.Request) (docu
 		key, err := look.ParseKey(value("key"))
 		return document.Lift{Block: block.ID, Key: key}, "", faulted(err)
 	case "mend":
-		mark, err := marks.ByID(l.Site, block, time.Now(), value("mark"))
+		subject, err := render.Subject(l.Site, s.dresses, block.ID, time.Now())
+		if err != nil {
+			return nil, "", err
+		}
+		mark, err := subject.ByID(value("mark"))
 		if err != nil {
 			return nil, "", err
 		}

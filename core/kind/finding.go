@@ -6,10 +6,12 @@ type Finding struct {
 	Where    string // in words
 	Measured string
 	Needed   string
-	Record   string // the record it is about, "" for the set
-	Key      string // the fact it is about
-	Mend     *Mend  // nil where only the designer can tell what is right
-	Source   string // the outside service that can mend it, by the name of the kind's Source
+	Record   string   // the record it is about, "" for the set
+	Key      string   // the fact it is about
+	Mend     *Mend    // nil where only the designer can tell what is right
+	Rule     string   // the standard and section that ask for it; "" for common practice
+	Inks     []string // CSS colours to show: as it is, and as the mend makes it
+	Source   string   // the outside service that can mend it, by the name of the kind's Source
 }
 
 // Mend is the change that would end a finding.

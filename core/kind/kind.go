@@ -114,8 +114,11 @@ type Part struct {
 	Forms      []string // the forms that have it; all where none is named
 	Help       string
 	Place      look.Place
-	Parent     string   // the part around it, from which inherited properties come
-	Properties []string // CSS names
+	Parent     string            // the part around it, from which inherited properties come
+	Within     map[string]string // by form, the part around it where that is another than Parent
+	Text       bool              // it holds words of its own
+	Control    bool              // a visitor recognises a control by its colour
+	Properties []string          // CSS names
 	Defaults   map[string]string
 	// As gives the CSS property under which a property is written, where the layout needs it elsewhere than on
 	// the part itself: a gap as a custom property, a border on one side.
@@ -193,6 +196,14 @@ func (k *Kind) PartNamed(name string) (Part, bool) {
 		return Part{}, false
 	}
 	return k.Parts[i], true
+}
+
+// PartAround finds the part around another in a form.
+func (k *Kind) PartAround(p Part, form string) (Part, bool) {
+	if within, ok := p.Within[form]; ok {
+		return k.PartNamed(within)
+	}
+	return k.PartNamed(p.Parent)
 }
 
 // PartsOf lists the parts that a form has.

@@ -81,7 +81,7 @@ func (l layer) resolve(target look.Target, part kind.Part, name string) (said lo
 		if said, ok = l.cascade.Resolve(target, part.Name, name); ok {
 			return said, from, true
 		}
-		parent, has := l.set.Kind.PartNamed(part.Parent)
+		parent, has := l.set.Kind.PartAround(part, l.block.Form)
 		if !property.Inherited || !has {
 			return said, from, false
 		}

@@ -9,6 +9,7 @@ import (
 
 	"rubrel/core/document"
 	"rubrel/core/kind"
+	"rubrel/core/look"
 )
 
 // Mark is one finding on a block. ID stays the same while the finding does.
@@ -19,20 +20,34 @@ type Mark struct {
 	Quiet  bool            // the designer has said that it is meant so
 }
 
-// OfBlock checks one block as it is shown at a time. Those that are quiet come last.
-func OfBlock(site *document.Site, b *document.Block, now time.Time) []Mark {
-	set, ok := site.SetByID(b.SetID)
-	if !ok || set.Kind.Check == nil {
+// Subject is a block as it is shown: with its look, in the schemes that visitors see, at a time.
+type Subject struct {
+	Site    *document.Site
+	Block   *document.Block
+	Cascade look.Cascade
+	Schemes map[string]look.Tokens // by scheme: light, dark, or both
+	Now     time.Time
+}
+
+// Marks checks the block: what its kind checks, and what holds for every kind. Those that are quiet come last.
+func (s Subject) Marks() []Mark {
+	set, ok := s.Site.SetByID(s.Block.SetID)
+	if !ok {
 		return nil
 	}
 	var list []Mark
-	for _, finding := range set.Kind.Check(set.Set, kind.Scene{Locale: site.LanguageOf(b.ID), Now: now}) {
-		mark := Mark{ID: strings.Join([]string{finding.Check, finding.Record, finding.Key}, " "), Finding: finding}
-		mark.Quiet = b.Quiet[mark.ID]
-		if finding.Mend != nil {
-			mark.Change = changeOf(b.SetID, *finding.Mend)
+	if set.Kind.Check != nil {
+		for _, finding := range set.Kind.Check(set.Set, kind.Scene{Locale: s.Site.LanguageOf(s.Block.ID), Now: s.Now}) {
+			mark := Mark{ID: strings.Join([]string{finding.Check, finding.Record, finding.Key}, " "), Finding: finding}
+			if finding.Mend != nil {
+				mark.Change = changeOf(s.Block.SetID, *finding.Mend)
+			}
+			list = append(list, mark)
 		}
-		list = append(list, mark)
+	}
+	list = append(list, s.contrasts(set.Set)...)
+	for i := range list {
+		list[i].Quiet = s.Block.Quiet[list[i].ID]
 	}
 	slices.SortStableFunc(list, func(a, b Mark) int { return order(a.Quiet) - order(b.Quiet) })
 	return list
@@ -46,8 +61,8 @@ func order(quiet bool) int {
 }
 
 // ByID finds a mark again in the block as it is now.
-func ByID(site *document.Site, b *document.Block, now time.Time, id string) (Mark, error) {
-	for _, mark := range OfBlock(site, b, now) {
+func (s Subject) ByID(id string) (Mark, error) {
+	for _, mark := range s.Marks() {
 		if mark.ID == id && mark.Change != nil {
 			return mark, nil
 		}

@@ -9,7 +9,9 @@ import (
 	"rubrel/core/document"
 	"rubrel/core/marks"
 	"rubrel/demo"
+	"rubrel/dresses"
 	"rubrel/kinds"
+	"rubrel/render"
 )
 
 // day is the noon of a day, as the demo's rates are a few days old.
@@ -80,6 +82,20 @@ var checkCases = []checkCase{
 	{name: "a plan without a range", set: "evenings", changes: []document.Change{graduated, fact("evenings", "midnight", "fits", "")}, want: "range Midnight: it says no numbers | nothing said | every number one plan", mends: true},
 }
 
+// subject is a block as its checks see it.
+func subject(t *testing.T, site *document.Site, block string, now time.Time) marks.Subject {
+	t.Helper()
+	registry, err := dresses.Load(kinds.All())
+	if err != nil {
+		t.Fatal(err)
+	}
+	s, err := render.Subject(site, registry, block, now)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return s
+}
+
 // Each check finds what it is for, and its mend ends the finding without making another.
 func TestChecks(t *testing.T) {
 	for _, c := range checkCases {
@@ -107,10 +123,7 @@ func (c checkCase) run(t *testing.T) {
 		}
 		site, tree = result.Site, result.Tree
 	}
-	list := func() []marks.Mark {
-		block, _ := site.BlockByID(c.set)
-		return marks.OfBlock(site, block, now)
-	}
+	list := func() []marks.Mark { return subject(t, site, c.set, now).Marks() }
 	for _, change := range c.changes {
 		do(change)
 	}
@@ -132,8 +145,7 @@ func (c checkCase) run(t *testing.T) {
 		t.Errorf("mend %v, source %q", first.Change, first.Source)
 	}
 	for i := 0; c.mends && i < 8 && len(list()) > 0; i++ {
-		block, _ := site.BlockByID(c.set)
-		mark, err := marks.ByID(site, block, now, list()[0].ID)
+		mark, err := subject(t, site, c.set, now).ByID(list()[0].ID)
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -163,8 +175,7 @@ func TestQuietMark(t *testing.T) {
 			t.Fatal(err)
 		}
 		site, tree = result.Site, result.Tree
-		block, _ := site.BlockByID("memberships")
-		found := marks.OfBlock(site, block, today)
+		found := subject(t, site, "memberships", today).Marks()
 		if len(found) != 1 || found[0].Quiet != step.quiet {
 			t.Errorf("after %s: %+v", step.change.Label(site), found)
 		}

@@ -1,0 +1,156 @@
+package marks
+
+import (
+	"fmt"
+	"maps"
+	"slices"
+	"strings"
+
+	"rubrel/core/colour"
+	"rubrel/core/kind"
+	"rubrel/core/look"
+)
+
+// The contrasts that WCAG 2.2 asks for: of text (success criterion 1.4.3), of large text (the same), and of what a
+// control is recognised by (1.4.11).
+const (
+	textContrast    = 4.5
+	largeContrast   = 3.0
+	controlContrast = 3.0
+)
+
+// Large text is at least 18 point, or 14 point and bold; a point is 4/3 px (WCAG 2.2, definition of large-scale text).
+const (
+	largeSize, largeBoldSize = 24.0, 14.0 * 4 / 3
+	boldWeight               = 700
+)
+
+// contrasts finds every text and control that does not stand out enough from what is behind it, in every state, at
+// every width, for every record that looks different.
+func (s Subject) contrasts(set kind.Set) []Mark {
+	var found []Mark
+	seen := map[string]bool{}
+	for _, scheme := range slices.Sorted(maps.Keys(s.Schemes)) {
+		p := painter{set.Kind, s.Block.Form, s.Cascade, s.Schemes[scheme]}
+		for _, part := range set.Kind.PartsOf(s.Block.Form) {
+			if !part.Text && !part.Control {
+				continue
+			}
+			for _, t := range p.targets(part, set) {
+				mark, ok := p.contrast(s, set, part, t)
+				if !ok || seen[mark.ID] {
+					continue
+				}
+				if len(s.Schemes) > 1 {
+					mark.Where += ", " + scheme
+				}
+				seen[mark.ID] = true
+				found = append(found, mark)
+			}
+		}
+	}
+	return found
+}
+
+// painting are the properties that decide about contrast.
+var painting = []string{"color", "background-color", "font-size", "font-weight", "display"}
+
+// targets lists the cases in which a part may look different: in general and when featured, and where any level says
+// something of it, or of a part around it, for a state, a width or a record.
+func (p painter) targets(part kind.Part, set kind.Set) []look.Target {
+	states, widths, records := map[look.State]bool{look.Normal: true}, map[int]bool{0: true}, map[string]bool{"": true}
+	around := p.around(part)
+	for _, sheet := range []look.Sheet{p.cascade.House, p.cascade.Kind, p.cascade.Block} {
+		for key := range sheet {
+			if !slices.Contains(painting, key.Property) || !slices.ContainsFunc(around, func(k kind.Part) bool { return k.Name == key.Part }) {
+				continue
+			}
+			if key.State == look.Hover || key.State == look.Selected {
+				states[key.State] = true
+			}
+			widths[max(0, p.cascade.Widths.Index(key.Width))] = true
+			records[key.Record] = true
+		}
+	}
+	inRecord := slices.ContainsFunc(around, func(k kind.Part) bool { return k.Place == look.RecordItem })
+	// A case stands for the records of its sort that have nothing of their own.
+	plain := func(featured bool) bool {
+		return slices.ContainsFunc(set.Records, func(r kind.Record) bool { return r.Featured == featured && !records[r.ID] })
+	}
+	var targets []look.Target
+	for _, state := range slices.Sorted(maps.Keys(states)) {
+		for _, width := range slices.Sorted(maps.Keys(widths)) {
+			if !inRecord || plain(false) {
+				targets = append(targets, look.Target{State: state, Width: width})
+			}
+			if inRecord && plain(true) {
+				targets = append(targets, look.Target{State: state, Width: width, Featured: true})
+			}
+			for _, record := range set.Records {
+				if records[record.ID] {
+					targets = append(targets, look.Target{State: state, Width: width, Featured: record.Featured, Record: record.ID})
+				}
+			}
+		}
+	}
+	return targets
+}
+
+// contrast measures one case; false where it passes.
+func (p painter) contrast(s Subject, set kind.Set, part kind.Part, t look.Target) (Mark, bool) {
+	said, _, ok := p.said(part, "color", t)
+	ink, isColour := p.colourOf(said.Value)
+	if !ok || !isColour || p.left(part, t) {
+		return Mark{}, false
+	}
+	needed := textContrast
+	size, weight := p.size(part, t), p.weight(part, t)
+	if size >= largeSize || size >= largeBoldSize && weight >= boldWeight {
+		needed = largeContrast
+	}
+	if part.Control {
+		needed = controlContrast
+	}
+	ground := p.ground(part, t)
+	got := colour.Contrast(ink.Over(ground), ground)
+	if got >= needed {
+		return Mark{}, false
+	}
+	mark := Mark{Finding: kind.Finding{Check: "contrast", Where: p.where(set, part, t), Record: t.Record, Key: part.Name,
+		Measured: fmt.Sprintf("%.2f", floor(got)), Needed: fmt.Sprintf("%.1f", needed), Rule: "WCAG 2.2, 1.4.3"}}
+	if part.Control {
+		mark.Rule = "WCAG 2.2, 1.4.11"
+	}
+	mark.ID = strings.Join([]string{"contrast", part.Name, string(t.State), fmt.Sprint(t.Featured), t.Record, p.cascade.Widths[t.Width].Name}, " ")
+	better, ok := colour.Passing(ink, []colour.Colour{ground}, needed)
+	if !ok {
+		return mark, true
+	}
+	mark.Inks = []string{ink.String(), better.String()}
+	mark.Mend = &kind.Mend{Label: said.Value.String() + " → " + better.String()}
+	mark.Change = p.repaint(s, set, part, "color", t, look.ColourValue{Colour: better})
+	return mark, true
+}
+
+// floor keeps a ratio that misses by a hair from being written as if it passed.
+func floor(ratio float64) float64 { return float64(int(ratio*100)) / 100 }
+
+// where names the part, the record, the state and the width.
+func (p painter) where(set kind.Set, part kind.Part, t look.Target) string {
+	words := []string{part.Name}
+	for _, record := range set.Records {
+		if record.ID == t.Record {
+			words = append(words, kind.Text(record.Facts, set.Kind.Fields[0].Name))
+		}
+	}
+	if t.Featured && t.Record == "" {
+		words = append(words, "featured")
+	}
+	if t.State != look.Normal {
+		words = append(words, string(t.State))
+	}
+	if t.Width > 0 {
+		words = append(words, p.cascade.Widths[t.Width].Name)
+	}
+	return strings.Join(words, ", ")
+}

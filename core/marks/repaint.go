@@ -1,0 +1,93 @@
+package marks
+
+import (
+	"maps"
+	"slices"
+
+	"rubrel/core/document"
+	"rubrel/core/kind"
+	"rubrel/core/look"
+)
+
+// repaint is the change that gives a part another value of a property in the very case that was measured, and in those
+// that followed the same value there. Every other case stays as it is: where the new value would reach it, what it was
+// is said beside it.
+func (p painter) repaint(s Subject, set kind.Set, part kind.Part, property string, t look.Target, value look.Value) document.Change {
+	batch := document.Batch{Name: property + " of " + part.Name}
+	after := p
+	after.cascade.Block = maps.Clone(p.cascade.Block)
+	if after.cascade.Block == nil {
+		after.cascade.Block = look.Sheet{}
+	}
+	say := func(key look.Key, value look.Value) {
+		after.cascade.Block[key] = value
+		batch.Changes = append(batch.Changes, document.SetLook{Block: s.Block.ID, Key: key, Text: value.String()})
+	}
+	for _, key := range p.mendKeys(set, part, property, t) {
+		say(key, value)
+	}
+	was, _, _ := p.said(part, property, t)
+	for _, other := range p.cases(set) {
+		before, _, said := p.said(part, property, other)
+		follows := before.Key == was.Key && before.Level == was.Level && other.Featured == t.Featured && other.Width >= t.Width && (other.Record == t.Record || t.Record == "")
+		now, _, _ := after.said(part, property, other)
+		if !said || follows || now.Value.CSS() == before.Value.CSS() {
+			continue
+		}
+		say(p.particular(part, property, other), before.Value)
+	}
+	return batch
+}
+
+// mendKeys are the places where a value reaches the case and as little else as can be. No key says hover and featured
+// together, so there it is said of each featured record.
+func (p painter) mendKeys(set kind.Set, part kind.Part, property string, t look.Target) []look.Key {
+	if t.Record != "" || !t.Featured || t.State == look.Normal {
+		return []look.Key{p.particular(part, property, t)}
+	}
+	var keys []look.Key
+	for _, record := range set.Records {
+		if record.Featured {
+			of := t
+			of.Record = record.ID
+			keys = append(keys, p.particular(part, property, of))
+		}
+	}
+	return keys
+}
+
+// particular is the most particular place at which a value can be said for a case.
+func (p painter) particular(part kind.Part, property string, t look.Target) look.Key {
+	key := look.Key{Record: t.Record, Part: part.Name, Property: property, State: t.State}
+	if t.Width > 0 {
+		key.Width = p.cascade.Widths[t.Width].Name
+	}
+	if key.State != look.Normal || !t.Featured {
+		return key
+	}
+	// A record says featured only where it says so already, since its own normal value is as near.
+	said, _, _ := p.said(part, property, t)
+	if t.Record == "" || said.Level == look.RecordLevel && said.Key.State == look.Featured {
+		key.State = look.Featured
+	}
+	return key
+}
+
+// cases lists every case in which a part may look different, the general ones first.
+func (p painter) cases(set kind.Set) []look.Target {
+	records := []look.Target{{}, {Featured: true}}
+	for _, record := range set.Records {
+		if slices.ContainsFunc(slices.Collect(maps.Keys(p.cascade.Block)), func(k look.Key) bool { return k.Record == record.ID }) || record.Featured {
+			records = append(records, look.Target{Record: record.ID, Featured: record.Featured})
+		}
+	}
+	var cases []look.Target
+	for _, t := range records {
+		for _, t.State = range []look.State{look.Normal, look.Hover, look.Selected} {
+			for t.Width = range p.cascade.Widths {
+				cases = append(cases, t)
+			}
+		}
+	}
+	return cases
+}
