@@ -6,6 +6,7 @@ import (
 	"math/rand/v2"
 	"testing"
 
+	"rubrel/core/colour"
 	"rubrel/core/document"
 	"rubrel/core/look"
 	"rubrel/render"
@@ -23,6 +24,9 @@ func randomLook(t *testing.T, random *rand.Rand) *document.Site {
 	values := map[string][]string{
 		"color": {"#123456", "ink", "#a03020", "accent"}, "background-color": {"#eeeeee", "raised", "#ddeeff80"}, "font-size": {"type-2", "17px", "1.2em", "24px"}, "font-weight": {"500", "weight-strong"},
 		"line-height": {"1.1", "leading-text"}, "letter-spacing": {"0.05em", "1px"}, "text-transform": {"uppercase", "none"}, "padding": {"3px", "space-2 7px", "1px 2px 3px 4px"},
+		"font-style": {"italic", "normal"}, "word-spacing": {"2px", "0.1em"}, "text-decoration": {"underline", "none"}, "text-shadow": {"0 1px 2px #00000040", "none"}, "opacity": {"0.8", "50%"},
+		"background-image": {"linear-gradient(135deg, accent 0%, #123456 60%, ink 100%)", "radial-gradient(at 30% 20%, raised, ground)"}, "order": {"2", "-1"}, "max-width": {"42ch", "none"},
+		"translate": {"0 -4px", "none"}, "scale": {"1.02"}, "transition-duration": {"0.2s", "120ms"}, "transition-timing-function": {"ease-out", "cubic-bezier(0.2, 0, 0, 1)"},
 		"margin": {"2px 0 0", "space-1"}, "border": {"2px dashed line", "none", "1px solid #334455"}, "box-shadow": {"0 2px 8px 0 #00000033", "shadow-2", "none"}, "text-align": {"center", "end"},
 	}
 	set := parse(t, memberships(t)).Sets[0]
@@ -78,8 +82,10 @@ func TestResolvedIsComputed(t *testing.T) {
 			wrong := testkit.Eval[[]string](b, fmt.Sprintf(`(() => {
 				const wrong = [];
 				for (const { Selector, Property, CSS } of %s) for (const e of document.querySelectorAll(Selector)) {
+					e.getAnimations().forEach((a) => a.finish()); // a transition that the last probe began
 					const style = getComputedStyle(e), before = style.getPropertyValue(Property), old = e.getAttribute('style');
 					e.style.setProperty(Property, CSS, 'important');
+					e.getAnimations().forEach((a) => a.finish());
 					const after = style.getPropertyValue(Property);
 					if (before !== after) wrong.push(Selector + ' ' + Property + ' is ' + before + ', resolved ' + CSS + ' is ' + after);
 					old === null ? e.removeAttribute('style') : e.setAttribute('style', old);
@@ -132,4 +138,50 @@ func expectations(site *document.Site, cascade look.Cascade, width int) []expect
 		}
 	}
 	return list
+}
+
+// A gradient's colours are those that Chromium paints: a box of the gradient is drawn and its pixels are compared with
+// the core's at the same places (CSS Images 3, section 3.4).
+func TestGradientIsWhatChromiumPaints(t *testing.T) {
+	property, err := look.PropertyNamed("background-image")
+	if err != nil {
+		t.Fatal(err)
+	}
+	b := testkit.Launch(t, 600, 200)
+	b.Open(serveFiles(t, []render.File{{Path: "index.html", Bytes: []byte("<!doctype html><title>x</title>")}}))
+	for _, c := range [][2]string{{"#ff0000", "#0000ff"}, {"#10203a", "#f4c15d"}, {"#ffffff", "#10203a40"}, {"#00000000", "#ff8800"}} {
+		value, err := property.Parse(fmt.Sprintf("linear-gradient(90deg, %s 0%%, %s 100%%)", c[0], c[1]), look.Vocabulary{})
+		if err != nil {
+			t.Fatal(err)
+		}
+		from, to := parseColour(t, c[0]), parseColour(t, c[1])
+		// Painted by the same engine on a canvas 256 px wide over white, with the stops of the CSS.
+		pixels := testkit.Eval[[][]int](b, fmt.Sprintf(`(async () => {
+			const svg = '<svg xmlns="http://www.w3.org/2000/svg" width="256" height="4"><foreignObject width="256" height="4"><div xmlns="http://www.w3.org/1999/xhtml" style="height:4px;background:%s, #fff"></div></foreignObject></svg>';
+			const image = new Image();
+			image.src = 'data:image/svg+xml,' + encodeURIComponent(svg);
+			await image.decode();
+			const canvas = new OffscreenCanvas(256, 4), context = canvas.getContext('2d');
+			context.drawImage(image, 0, 0);
+			return [0, 32, 64, 100, 128, 200, 255].map((x) => [x, ...context.getImageData(x, 1, 1, 1).data.slice(0, 3)]);
+		})()`, value.CSS()))
+		for _, pixel := range pixels {
+			want := from.Mix(to, (float64(pixel[0])+0.5)/256).Over(parseColour(t, "#ffffff"))
+			for i, channel := range []float64{want.R, want.G, want.B} {
+				if got := float64(pixel[i+1]); got-channel*255 > 1.6 || channel*255-got > 1.6 {
+					t.Errorf("%s to %s at %d is painted %v, the core has %s", c[0], c[1], pixel[0], pixel[1:], want)
+					break
+				}
+			}
+		}
+	}
+}
+
+func parseColour(t *testing.T, text string) colour.Colour {
+	t.Helper()
+	c, err := colour.Parse(text)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return c
 }

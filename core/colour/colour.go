@@ -142,4 +142,15 @@ func (c Colour) Over(ground Colour) Colour {
 	return Colour{mix(c.R, ground.R), mix(c.G, ground.G), mix(c.B, ground.B), 1}
 }
 
+// Mix is the colour on the way from c to another, as a gradient of CSS paints it: premultiplied, in gamma-encoded sRGB
+// (CSS Images 3, section 3.4.2).
+func (c Colour) Mix(to Colour, share float64) Colour {
+	alpha := c.Alpha*(1-share) + to.Alpha*share
+	if alpha == 0 {
+		return Transparent
+	}
+	mix := func(a, b float64) float64 { return (a*c.Alpha*(1-share) + b*to.Alpha*share) / alpha }
+	return Colour{mix(c.R, to.R), mix(c.G, to.G), mix(c.B, to.B), alpha}
+}
+
 func clamp(v float64) float64 { return math.Max(0, math.Min(1, v)) }

@@ -14,20 +14,31 @@ func Contrast(a, b Colour) float64 {
 	return (math.Max(la, lb) + 0.05) / (math.Min(la, lb) + 0.05)
 }
 
-// Passing is the colour nearest to ink (by deltaEOK) that has the contrast needed on every ground: its lightness is
-// changed, and its chroma where sRGB asks for that. It is exact to one of 256 steps of a channel, as it will be
-// written. False where no lightness passes on all of the grounds.
+// Passing is the colour nearest to ink that has the contrast needed on every ground. False where there is none.
 func Passing(ink Colour, grounds []Colour, needed float64) (Colour, bool) {
+	return Nearest(ink, func(c Colour) bool { return passes(c, grounds, needed) })
+}
+
+// Nearest is the opaque colour nearest to ink in OKLCH that something is true of: its lightness is changed as little as
+// can be, lighter and darker tried alike, and its chroma only where sRGB asks for that. It is exact to one of 256 steps
+// of a channel, as it will be written. False where it is true of no lightness.
+func Nearest(ink Colour, holds func(Colour) bool) (Colour, bool) {
 	const steps = 512
 	from := ink.OKLCH()
-	best, found := ink, false
+	if opaque := ink.rounded(); ink.Alpha == 1 && holds(opaque) {
+		return opaque, true
+	}
 	for i := range steps + 1 {
-		candidate := OKLCH{L: float64(i) / steps, C: from.C, H: from.H}.Mapped().rounded()
-		if passes(candidate, grounds, needed) && (!found || Distance(candidate, ink) < Distance(best, ink)) {
-			best, found = candidate, true
+		for _, l := range []float64{from.L - float64(i)/steps, from.L + float64(i)/steps} {
+			if l < -1.0/steps || l > 1+1.0/steps {
+				continue
+			}
+			if candidate := (OKLCH{L: clamp(l), C: from.C, H: from.H}).Mapped().rounded(); holds(candidate) {
+				return candidate, true
+			}
 		}
 	}
-	return best, found
+	return ink, false
 }
 
 func passes(ink Colour, grounds []Colour, needed float64) bool {

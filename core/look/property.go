@@ -44,16 +44,24 @@ type TokenNames interface {
 // properties in the order in which the ledger shows them.
 var properties = []Property{
 	{Name: "color", Tokens: ColourToken, Inherited: true, Hint: "a colour or token: #10203a, ink", parse: parseInk},
+	{Name: "background-image", Tokens: ColourToken, Keywords: []string{"none"}, Hint: "linear-gradient(135deg, accent 0%, ink 100%), radial-gradient(at 30% 20%, raised, ground), or none", parse: parseImage},
 	{Name: "background-color", Tokens: ColourToken, Hint: "a colour, token or transparent", parse: parseInk},
 	{Name: "font-family", Tokens: FamilyToken, Inherited: true, Hint: "a token, or family names with commas", parse: parseFamily},
 	{Name: "font-size", Tokens: SizeToken, Inherited: true, Hint: "a length above 0, or type-1 … type-8", parse: parseSize},
 	{Name: "font-weight", Tokens: WeightToken, Inherited: true, Hint: "1 to 1000", parse: parseWeight},
+	{Name: "font-style", Inherited: true, Keywords: []string{"normal", "italic"}, Hint: "normal or italic", parse: parseKeyword},
 	{Name: "line-height", Tokens: LeadingToken, Inherited: true, Hint: "a number such as 1.4", parse: parseLeading},
 	{Name: "letter-spacing", Inherited: true, Keywords: []string{"normal"}, Hint: "a length such as -0.02em", parse: parseTracking},
+	{Name: "word-spacing", Inherited: true, Keywords: []string{"normal"}, Hint: "a length such as 0.1em", parse: parseTracking},
 	{Name: "text-transform", Inherited: true, Keywords: []string{"none", "uppercase", "lowercase", "capitalize"}, Hint: "none, uppercase, lowercase or capitalize", parse: parseKeyword},
+	{Name: "text-decoration", Keywords: []string{"none", "underline", "line-through", "overline"}, Hint: "none, underline, line-through or overline", parse: parseKeyword},
+	{Name: "text-shadow", Inherited: true, Tokens: ColourToken, Keywords: []string{"none"}, Hint: "0 1px 2px #0003, or none", parse: parseTextShadows},
 	{Name: "text-align", Inherited: true, Keywords: []string{"start", "center", "end"}, Hint: "start, center or end", parse: parseKeyword},
 	{Name: "align-self", Keywords: []string{"baseline", "start", "center", "end"}, Hint: "baseline, or start to raise it", parse: parseKeyword},
-	{Name: "display", Keywords: []string{"none", "block"}, Hint: "block, or none to leave it out", parse: parseKeyword},
+	{Name: "display", Keywords: []string{"none", "shown", "block"}, Hint: "none to leave it out, shown to have it again", parse: parseKeyword},
+	{Name: "order", Hint: "a whole number: the smaller comes first", parse: parseOrder},
+	{Name: "max-width", Keywords: []string{"none"}, Hint: "a length such as 42ch, or none", parse: parseSpace},
+	{Name: "opacity", Hint: "0 to 1", parse: parseOpacity},
 	{Name: "flex-direction", Keywords: []string{"row", "column"}, Hint: "row, or column to stack", parse: parseKeyword},
 	{Name: "padding", Tokens: SpaceToken, Hint: "one to four lengths or tokens: 24px, space-4 space-5", parse: parseSides},
 	{Name: "margin", Tokens: SpaceToken, Hint: "one to four lengths or tokens; may be negative", parse: parseSides},
@@ -61,6 +69,10 @@ var properties = []Property{
 	{Name: "border", Keywords: []string{"none"}, Tokens: ColourToken, Hint: "1px solid line, or none", parse: parseBorder},
 	{Name: "border-radius", Tokens: RadiusToken, Hint: "one to four lengths or tokens", parse: parseSides},
 	{Name: "box-shadow", Tokens: ShadowToken, Keywords: []string{"none"}, Hint: "0 2px 8px 0 #0003, a token, or none", parse: parseShadows},
+	{Name: "translate", Keywords: []string{"none"}, Hint: "how far it moves: 0 -4px", parse: parseTranslate},
+	{Name: "scale", Keywords: []string{"none"}, Hint: "0.5 to 2", parse: parseScale},
+	{Name: "transition-duration", Hint: "0 to 2000 ms: 200ms", parse: parseDuration},
+	{Name: "transition-timing-function", Keywords: []string{"linear", "ease", "ease-in", "ease-out", "ease-in-out"}, Hint: "linear, ease, ease-in, ease-out, ease-in-out or cubic-bezier(0.2, 0, 0, 1)", parse: parseEasing},
 }
 
 // Properties lists every property in the ledger's order.
@@ -89,7 +101,7 @@ func (p Property) Parse(text string, tokens TokenNames) (Value, error) {
 		if p.Name == "padding" || p.Name == "margin" || p.Name == "border-radius" {
 			return Sides{Token(text), Token(text), Token(text), Token(text)}, nil
 		}
-		if p.Name != "border" {
+		if p.Name != "border" && p.Name != "background-image" && p.Name != "text-shadow" {
 			return Token(text), nil
 		}
 	}
@@ -106,6 +118,8 @@ func (p Property) keyword(text string) Value {
 		return Border{Style: "none"}
 	case "box-shadow":
 		return Shadows{}
+	case "text-shadow":
+		return TextShadows{}
 	}
 	return Keyword(text)
 }
@@ -277,4 +291,149 @@ func splitOutsideBrackets(text string, separator rune) []string {
 	}
 	pieces = append(pieces, strings.TrimSpace(text[start:]))
 	return slices.DeleteFunc(pieces, func(s string) bool { return s == "" })
+}
+
+func parseOrder(_ Property, text string, _ TokenNames) (Value, error) {
+	l, err := bounded(text, "", -99_000, 99_000)
+	if err == nil && (l.Unit != "" || l.Milli%1000 != 0) {
+		err = fmt.Errorf("it is a whole number from -99 to 99")
+	}
+	return l, err
+}
+
+func parseOpacity(_ Property, text string, _ TokenNames) (Value, error) {
+	l, err := bounded(text, "", 0, 100_000)
+	switch {
+	case err != nil:
+		return nil, err
+	case l.Unit == "%":
+		return Length{l.Milli / 100, ""}, nil
+	case l.Unit != "" || l.Milli > 1000:
+		return nil, fmt.Errorf("%s is not from 0 to 1", text)
+	}
+	return l, nil
+}
+
+func parseScale(_ Property, text string, _ TokenNames) (Value, error) {
+	l, err := bounded(text, "", 500, 2000)
+	if err == nil && l.Unit != "" {
+		err = fmt.Errorf("a scale has no unit")
+	}
+	return l, err
+}
+
+// Pair is two lengths, as in a translation.
+type Pair [2]Length
+
+func (p Pair) String() string { return p[0].String() + " " + p[1].String() }
+
+// CSS is the same as String.
+func (p Pair) CSS() string { return p.String() }
+
+func parseTranslate(_ Property, text string, _ TokenNames) (Value, error) {
+	words := strings.Fields(text)
+	if len(words) != 2 {
+		return nil, fmt.Errorf("it takes two lengths, right and down")
+	}
+	var p Pair
+	for i, word := range words {
+		l, err := bounded(word, "px", -200_000, 200_000)
+		if err != nil {
+			return nil, err
+		}
+		p[i] = l
+	}
+	return p, nil
+}
+
+// Duration is a time in milliseconds.
+type Duration int64
+
+func (d Duration) String() string { return fmt.Sprintf("%dms", int64(d)) }
+
+// CSS is the same as String.
+func (d Duration) CSS() string { return d.String() }
+
+func parseDuration(_ Property, text string, _ TokenNames) (Value, error) {
+	number, unit := strings.TrimSpace(text), int64(1)
+	if bare, ok := strings.CutSuffix(number, "ms"); ok {
+		number = bare
+	} else if bare, ok := strings.CutSuffix(number, "s"); ok {
+		number, unit = bare, 1000
+	}
+	milli, err := parseMilli(strings.TrimSpace(number))
+	if err != nil || milli < 0 || milli*unit > 2_000_000 || milli*unit%1000 != 0 {
+		return nil, fmt.Errorf("%q is not a time of whole milliseconds up to 2000ms", text)
+	}
+	return Duration(milli * unit / 1000), nil
+}
+
+// Bezier is a cubic-bezier() easing function (CSS Easing 1, section 2.2).
+type Bezier [4]Length
+
+func (b Bezier) String() string {
+	words := make([]string, len(b))
+	for i, l := range b {
+		words[i] = l.String()
+	}
+	return "cubic-bezier(" + strings.Join(words, ", ") + ")"
+}
+
+// CSS is the same as String.
+func (b Bezier) CSS() string { return b.String() }
+
+func parseEasing(_ Property, text string, _ TokenNames) (Value, error) {
+	inside, ok := strings.CutPrefix(text, "cubic-bezier(")
+	inside, closed := strings.CutSuffix(inside, ")")
+	words := strings.Split(inside, ",")
+	if !ok || !closed || len(words) != 4 {
+		return nil, fmt.Errorf("%q is not an easing", text)
+	}
+	var b Bezier
+	for i, word := range words {
+		least, most := int64(-5000), int64(5000)
+		if i%2 == 0 { // both x must lie between 0 and 1
+			least, most = 0, 1000
+		}
+		l, err := bounded(strings.TrimSpace(word), "", least, most)
+		if err != nil || l.Unit != "" {
+			return nil, fmt.Errorf("%q is not a number that stands there", strings.TrimSpace(word))
+		}
+		b[i] = l
+	}
+	return b, nil
+}
+
+// TextShadows is a CSS text-shadow; empty means none.
+type TextShadows []Shadow
+
+func (s TextShadows) write(text func(Value) string) string {
+	if len(s) == 0 {
+		return "none"
+	}
+	layers := make([]string, len(s))
+	for i, layer := range s {
+		layers[i] = strings.Join([]string{layer.X.String(), layer.Y.String(), layer.Blur.String(), text(layer.Ink)}, " ")
+	}
+	return strings.Join(layers, ", ")
+}
+
+func (s TextShadows) String() string { return s.write(Value.String) }
+
+// CSS writes the text-shadow value.
+func (s TextShadows) CSS() string { return s.write(Value.CSS) }
+
+func parseTextShadows(p Property, text string, tokens TokenNames) (Value, error) {
+	var shadows TextShadows
+	for _, layer := range splitOutsideBrackets(text, ',') {
+		shadow, err := parseShadow(p, layer, tokens)
+		if err != nil {
+			return nil, err
+		}
+		if shadow.Inset || shadow.Spread.Milli != 0 {
+			return nil, fmt.Errorf("a text-shadow has no inset and no spread")
+		}
+		shadows = append(shadows, shadow)
+	}
+	return shadows, nil
 }

@@ -130,6 +130,14 @@ func tokensIn(v Value) []Token {
 			out = append(out, tokensIn(s.Ink)...)
 		}
 		return out
+	case TextShadows:
+		return tokensIn(Shadows(v))
+	case Gradient:
+		var out []Token
+		for _, stop := range v.Stops {
+			out = append(out, tokensIn(stop.Ink)...)
+		}
+		return out
 	}
 	return nil
 }

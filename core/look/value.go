@@ -29,8 +29,13 @@ type Keyword string
 
 func (k Keyword) String() string { return string(k) }
 
-// CSS is the keyword itself.
-func (k Keyword) CSS() string { return string(k) }
+// CSS is the keyword itself; what is shown has the display that its form gives it.
+func (k Keyword) CSS() string {
+	if k == "shown" {
+		return "revert-layer"
+	}
+	return string(k)
+}
 
 // ColourValue is a colour said outright.
 type ColourValue struct{ colour.Colour }

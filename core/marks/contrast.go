@@ -53,7 +53,7 @@ func (s Subject) contrasts(set kind.Set) []Mark {
 }
 
 // painting are the properties that decide about contrast.
-var painting = []string{"color", "background-color", "font-size", "font-weight", "display"}
+var painting = []string{"color", "background-color", "background-image", "opacity", "font-size", "font-weight", "display"}
 
 // targets lists the cases in which a part may look different: in general and when featured, and where any level says
 // something of it, or of a part around it, for a state, a width or a record.
@@ -111,8 +111,8 @@ func (p painter) contrast(s Subject, set kind.Set, part kind.Part, t look.Target
 	if part.Control {
 		needed = controlContrast
 	}
-	ground := p.ground(part, t)
-	got := colour.Contrast(ink.Over(ground), ground)
+	places := p.places(part, t)
+	got := worst(places, ink)
 	if got >= needed {
 		return Mark{}, false
 	}
@@ -122,8 +122,16 @@ func (p painter) contrast(s Subject, set kind.Set, part kind.Part, t look.Target
 		mark.Rule = "WCAG 2.2, 1.4.11"
 	}
 	mark.ID = strings.Join([]string{"contrast", part.Name, string(t.State), fmt.Sprint(t.Featured), t.Record, p.cascade.Widths[t.Width].Name}, " ")
-	better, ok := colour.Passing(ink, []colour.Colour{ground}, needed)
+	better, ok := colour.Nearest(ink, func(c colour.Colour) bool { return worst(places, c) >= needed })
 	if !ok {
+		// No ink is seen well enough through an opacity: that is what has to change.
+		for _, outer := range p.around(part) {
+			if opacity := p.opacity(outer, t); opacity < 1 {
+				mark.Mend = &kind.Mend{Label: fmt.Sprintf("opacity of %s %v → 1", outer.Name, opacity)}
+				mark.Change = p.repaint(s, set, outer, "opacity", t, look.Length{Milli: 1000})
+				break
+			}
+		}
 		return mark, true
 	}
 	mark.Inks = []string{ink.String(), better.String()}

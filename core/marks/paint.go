@@ -45,18 +45,89 @@ func (p painter) colourOf(v look.Value) (colour.Colour, bool) {
 	return c.Colour, ok
 }
 
-// ground is what is behind a part: its own ground over those of the parts around it, down to the paper.
-func (p painter) ground(part kind.Part, t look.Target) colour.Colour {
-	below, _ := p.colourOf(look.Token("ground"))
+// place is one place of a part: what is behind an ink there, and what the opacity of the parts around makes of the ink.
+type place struct {
+	ground colour.Colour // as it comes to be seen
+	filled colour.Colour // the ground on which the ink is painted
+	// The ink that comes to be seen is share times the painted one, and the rest is this colour.
+	share float64
+	rest  colour.Colour
+}
+
+// seen is what an ink looks like there.
+func (at place) seen(ink colour.Colour) colour.Colour {
+	return at.rest.Mix(ink.Over(at.filled), at.share)
+}
+
+// places are the grounds on which a part's words stand: its own over those of the parts around it, down to the paper,
+// with the opacity of each. A gradient makes a place for every colour it passes through.
+func (p painter) places(part kind.Part, t look.Target) []place {
+	paper, _ := p.colourOf(look.Token("ground"))
 	parts := p.around(part)
-	for i := len(parts) - 1; i >= 0; i-- {
-		if said, ok := p.cascade.Resolve(t, parts[i].Name, "background-color"); ok {
-			if c, ok := p.colourOf(said.Value); ok {
-				below = c.Over(below)
-			}
+	return p.layer(parts, len(parts)-1, t, paper)
+}
+
+// layer paints the parts from one of them inwards over what is below.
+func (p painter) layer(parts []kind.Part, i int, t look.Target, below colour.Colour) []place {
+	var places []place
+	for _, filled := range p.filled(parts[i], t, below) {
+		if i == 0 {
+			places = append(places, place{ground: filled, filled: filled, share: 1, rest: filled})
+		} else {
+			places = append(places, p.layer(parts, i-1, t, filled)...)
 		}
 	}
-	return below
+	opacity := p.opacity(parts[i], t)
+	if opacity == 1 {
+		return places
+	}
+	for k, at := range places {
+		// below·(1−o) + (rest·(1−s) + ink·s)·o, written as one mixture of a rest and the ink.
+		share := at.share * opacity
+		rest := below
+		if share < 1 {
+			rest = below.Mix(at.rest, opacity*(1-at.share)/(1-share))
+		}
+		places[k] = place{ground: below.Mix(at.ground, opacity), filled: at.filled, share: share, rest: rest}
+	}
+	return places
+}
+
+// filled is what a part's own ground makes of what is below it.
+func (p painter) filled(part kind.Part, t look.Target, below colour.Colour) []colour.Colour {
+	if said, ok := p.cascade.Resolve(t, part.Name, "background-color"); ok {
+		if c, ok := p.colourOf(said.Value); ok {
+			below = c.Over(below)
+		}
+	}
+	said, ok := p.cascade.Resolve(t, part.Name, "background-image")
+	gradient, is := said.Value.(look.Gradient)
+	if !ok || !is {
+		return []colour.Colour{below}
+	}
+	var all []colour.Colour
+	for _, c := range gradient.Colours(p.colourOf) {
+		all = append(all, c.Over(below))
+	}
+	return all
+}
+
+func (p painter) opacity(part kind.Part, t look.Target) float64 {
+	said, ok := p.cascade.Resolve(t, part.Name, "opacity")
+	length, is := said.Value.(look.Length)
+	if !ok || !is {
+		return 1
+	}
+	return float64(length.Milli) / 1000
+}
+
+// worst is the least contrast that an ink has at the places.
+func worst(places []place, ink colour.Colour) float64 {
+	least := 21.0
+	for _, at := range places {
+		least = min(least, colour.Contrast(at.seen(ink), at.ground))
+	}
+	return least
 }
 
 // The size of text where nothing says one, and of a rem (CSS's initial value in every browser).

@@ -5,13 +5,16 @@ import (
 	"rubrel/core/look"
 )
 
-var textProperties = []string{"color", "font-family", "font-size", "font-weight", "line-height", "letter-spacing", "text-transform", "margin"}
+var textProperties = []string{"color", "font-family", "font-size", "font-weight", "line-height", "letter-spacing", "word-spacing", "font-style", "text-transform", "text-decoration", "text-shadow", "margin", "display"}
 
 func and(properties []string, more ...string) []string {
 	return append(append([]string(nil), properties...), more...)
 }
 
-var boxProperties = []string{"background-color", "padding", "border", "border-radius", "box-shadow"}
+var boxProperties = []string{"background-color", "background-image", "padding", "border", "border-radius", "box-shadow", "opacity"}
+
+// movingProperties are for what answers to a visitor's hand.
+var movingProperties = []string{"translate", "scale", "transition-duration", "transition-timing-function"}
 
 // The forms that have cards, that have lines of text about each plan, and that ask for a number of seats.
 var (
@@ -71,7 +74,7 @@ var parts = []kind.Part{
 	{Name: "cards", Forms: withCards, Help: "the row of plans", Place: look.BlockItself, Parent: "table", Properties: []string{"gap"},
 		As:       map[string]string{"gap": "--rb-gap"},
 		Defaults: map[string]string{"gap": "space-4", "gap@middle": "space-3"}},
-	{Name: "card", Forms: withCards, Help: "one plan", Place: look.RecordItem, Parent: "table", Properties: and(boxProperties, "color", "text-align"),
+	{Name: "card", Forms: withCards, Help: "one plan", Place: look.RecordItem, Parent: "table", Properties: append(and(boxProperties, "color", "text-align", "order"), movingProperties...),
 		As: map[string]string{"border-radius": "--rb-card-radius"},
 		Defaults: map[string]string{
 			"background-color": "raised", "border": "1px solid line", "border-radius": "radius-2",
@@ -102,7 +105,7 @@ var parts = []kind.Part{
 		Defaults: map[string]string{
 			"font-family": "display", "font-size": "type-6", "font-size@middle": "type-5", "font-weight": "weight-display", "line-height": "leading-tight", "margin": "0 0 space-0",
 		}},
-	{Name: "text", Text: true, Forms: withTexts, Help: "the subtitle", Parent: "card", Within: inHeads, Properties: textProperties,
+	{Name: "text", Text: true, Forms: withTexts, Help: "the subtitle", Parent: "card", Within: inHeads, Properties: and(textProperties, "max-width"),
 		Defaults: map[string]string{"color": "quiet", "color@featured": "feature-quiet", "font-size": "type-3", "font-size@middle": "type-2"}},
 	{Name: "price", Text: true, Help: "the whole price", Parent: "card", Within: inHeads, Properties: and(textProperties, "gap"),
 		Defaults: map[string]string{
@@ -114,7 +117,7 @@ var parts = []kind.Part{
 	{Name: "whole", Text: true, Help: "the whole amount", Parent: "price", Properties: textProperties, Defaults: map[string]string{}},
 	{Name: "words", Text: true, Help: "a price in words", Parent: "price", Properties: textProperties,
 		Defaults: map[string]string{"font-size": "0.6em", "line-height": "leading-tight", "letter-spacing": "normal"}},
-	{Name: "separator", Text: true, Help: "the mark before the fraction", Parent: "price", Properties: and(textProperties, "display", "align-self"),
+	{Name: "separator", Text: true, Help: "the mark before the fraction", Parent: "price", Properties: and(textProperties, "align-self"),
 		Defaults: map[string]string{"display": "none"}},
 	{Name: "fraction", Text: true, Help: "the part after the separator", Parent: "price", Properties: and(textProperties, "align-self"),
 		Defaults: map[string]string{"font-size": "0.4em", "line-height": "1.3", "align-self": "start"}},
@@ -126,7 +129,7 @@ var parts = []kind.Part{
 		}},
 	{Name: "note", Text: true, Help: "small print below the price", Parent: "card", Within: inHeads, Properties: textProperties,
 		Defaults: map[string]string{"color": "quiet", "color@featured": "feature-quiet", "font-size": "type-2", "margin": "space-1 0 0"}},
-	{Name: "button", Text: true, Help: "the link that takes the plan", Parent: "card", Within: inHeads, Properties: and(textProperties, boxProperties...),
+	{Name: "button", Text: true, Help: "the link that takes the plan", Parent: "card", Within: inHeads, Properties: append(and(textProperties, boxProperties...), movingProperties...),
 		Defaults: map[string]string{
 			"background-color": "transparent", "color": "ink", "border": "1.5px solid ink", "font-weight": "weight-strong", "font-size": "type-3", "font-size@middle": "type-2",
 			"padding": "space-2 space-3", "border-radius": "radius-1", "margin": "space-4 0", "line-height": "leading-tight",
