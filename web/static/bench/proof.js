@@ -1,5 +1,7 @@
 // The proof: one frame a width, each showing the rendered files at their true width, scaled to fit. After an edit
 // the new style sheet is loaded beside the old and the body is morphed, so nothing flashes and no scroll is lost.
+import { Lens } from './lens.js';
+
 export class Proof {
   constructor(desk, grid) {
     this.desk = desk;
@@ -10,6 +12,7 @@ export class Proof {
     this.wanted = this.shown;
     this.busy = false;
     this.record = null;
+    this.lens = new Lens(document.querySelector('.frames'), async () => { await this.refresh(); this.draw(); });
     const fit = new ResizeObserver(() => this.fit());
     for (const frame of this.frames) {
       fit.observe(frame.querySelector('.window'));
@@ -116,7 +119,9 @@ export class Proof {
     }
     Idiomorph.morph(page.body, next.body.innerHTML, { morphStyle: 'innerHTML' });
     if (fresh) old.remove();
+    page.documentElement.dir = next.documentElement.dir;
     this.run(page, next);
+    this.lens.put(page);
   }
 
   // run runs the page's scripts anew over what has changed: a form's script takes up what it finds.
