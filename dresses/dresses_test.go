@@ -2,11 +2,15 @@ package dresses_test
 
 import (
 	"testing"
+	"time"
 
 	"rubrel/core/colour"
+	"rubrel/core/document"
 	"rubrel/core/look"
+	"rubrel/demo"
 	"rubrel/dresses"
 	"rubrel/kinds"
+	"rubrel/render"
 )
 
 // pairs are the tokens that stand on each other in the kinds' default looks.
@@ -59,6 +63,38 @@ func TestFaces(t *testing.T) {
 		for _, token := range []look.Token{"text", "display"} {
 			if family := dress.Light.Value(token).(look.Family); !families[family[0]] {
 				t.Errorf("%s: no font of %s is carried", name, family[0])
+			}
+		}
+	}
+}
+
+// Every dress is finished for every form: in light and dark, no text or control of the demo misses its contrast.
+func TestEveryFormIsReadable(t *testing.T) {
+	all := kinds.All()
+	registry, err := dresses.Load(all)
+	if err != nil {
+		t.Fatal(err)
+	}
+	site, _, err := document.Parse(demo.Fennmoor, all)
+	if err != nil {
+		t.Fatal(err)
+	}
+	for name := range registry {
+		site.House.Dress, site.House.Scheme = name, document.AutoScheme
+		for _, k := range all {
+			for _, form := range k.Forms {
+				block := site.Blocks[0]
+				block.Form, block.Look = form.Name, nil
+				site.Blocks[0] = block
+				subject, err := render.Subject(site, registry, block.ID, time.Time{})
+				if err != nil {
+					t.Fatal(err)
+				}
+				for _, mark := range subject.Marks() {
+					if mark.Check == "contrast" {
+						t.Errorf("%s, %s: %s has %s and needs %s: %v", name, form.Name, mark.Where, mark.Measured, mark.Needed, mark.Inks)
+					}
+				}
 			}
 		}
 	}

@@ -8,7 +8,8 @@ packages=(
   bulma@1.0.4 htmx.org@2.0.11 idiomorph@0.8.0
   @fontsource-variable/libre-franklin@5.3.0 @fontsource/ibm-plex-mono@5.3.0
   @fontsource/libre-franklin@5.3.0 @fontsource/newsreader@5.3.0
-  @fontsource/figtree@5.3.0 @fontsource/bricolage-grotesque@5.3.0
+  @fontsource/figtree@5.3.0 @fontsource/bricolage-grotesque@5.3.0 @fontsource/archivo@5.3.0 @fontsource/nunito@5.3.0
+  @fontsource/karla@5.3.0 @fontsource/fraunces@5.3.0 @fontsource/spectral@5.3.0
   cldr-numbers-full@48.2.0 cldr-dates-full@48.2.0 cldr-core@48.2.0 currency-codes@2.2.0
 )
 work=$(mktemp -d)
@@ -40,6 +41,10 @@ face() { # family weight
 for weight in 400 600; do face libre-franklin $weight; face figtree $weight; done
 for weight in 500 600; do face newsreader $weight; done
 for weight in 600 700; do face bricolage-grotesque $weight; done
+for weight in 400 700 800; do face archivo $weight; face nunito $weight; done
+for weight in 400 700; do face karla $weight; done
+for weight in 400 600; do face spectral $weight; done
+face fraunces 600
 
 node scripts/locales.mjs "$modules" > core/money/locales.json
 node scripts/dates.mjs "$modules" > core/dates/locales.json
