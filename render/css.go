@@ -42,8 +42,17 @@ func dressedSite(site *document.Site, registry dresses.Registry, now time.Time) 
 	if d.light, err = dress.Light.With(site.House.Tokens); err != nil {
 		return nil, fmt.Errorf("/house/tokens: %w", err)
 	}
-	d.dark, err = dress.Dark.With(site.House.Tokens)
-	return d, err
+	dark := map[string]string{}
+	maps.Copy(dark, site.House.Dark)
+	for name, text := range site.House.Tokens {
+		if category, _ := look.CategoryOf(name); category != look.ColourToken {
+			dark[name] = text
+		}
+	}
+	if d.dark, err = dress.Dark.With(dark); err != nil {
+		return nil, fmt.Errorf("/house/dark: %w", err)
+	}
+	return d, nil
 }
 
 // cascade is the site's cascade for a block with the dress's own sheet for the kind below the site's.
@@ -72,6 +81,15 @@ func Cascade(site *document.Site, registry dresses.Registry, blockID string) (lo
 	}
 	c, err := d.cascade(b)
 	return c, d.light, err
+}
+
+// Tokens are a site's, light and dark, with its dress.
+func Tokens(site *document.Site, registry dresses.Registry) (light, dark look.Tokens, err error) {
+	d, err := dressedSite(site, registry, time.Time{})
+	if err != nil {
+		return light, dark, err
+	}
+	return d.light, d.dark, nil
 }
 
 // Subject is a block as its checks see it, in the schemes that the site shows to visitors.

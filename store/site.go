@@ -103,6 +103,7 @@ func (s *Store) load(ctx context.Context, q querier, id, lock string) (*Loaded, 
 	if l.Site, err = document.Decode(l.Tree, s.kinds); err != nil {
 		return nil, fmt.Errorf("store: site %s: %w", id, err)
 	}
+	l.Tree = document.Normalise(l.Tree, s.kinds) // an older document may lack an object that changes reach into
 	s.recent.put(l)
 	return l, nil
 }

@@ -22,6 +22,11 @@ func (s *Server) proof(w http.ResponseWriter, r *http.Request) {
 		s.fail(w, r, err)
 		return
 	}
+	serveFile(w, r, files)
+}
+
+// serveFile serves the one of some rendered files that is asked for.
+func serveFile(w http.ResponseWriter, r *http.Request, files []render.File) {
 	name := chi.URLParam(r, "*")
 	for _, f := range files {
 		if f.Path != name {

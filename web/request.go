@@ -118,6 +118,12 @@ var functions = template.FuncMap{
 		}
 		return strconv.Itoa(n) + " " + many
 	},
+	"schemes": func() map[document.Scheme]string {
+		return map[document.Scheme]string{document.LightScheme: "light", document.DarkScheme: "dark", document.AutoScheme: "as the visitor’s system asks"}
+	},
+	"scheme": func(said, value document.Scheme) bool {
+		return said == value || said == "" && value == document.LightScheme
+	},
 	"json": func(v any) (string, error) {
 		text, err := json.Marshal(v)
 		return string(text), err

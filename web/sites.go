@@ -175,7 +175,11 @@ func (s *Server) redress(w http.ResponseWriter, r *http.Request) {
 		return
 	}
 	if after := s.siteEdit(w, r, document.Redress{Dress: name}); after != nil {
-		http.Redirect(w, r, "/sites/"+after.ID+"/", http.StatusSeeOther)
+		place := "/sites/" + after.ID + "/"
+		if r.FormValue("back") == "house" {
+			place += "house"
+		}
+		http.Redirect(w, r, place, http.StatusSeeOther)
 	}
 }
 

@@ -25,7 +25,7 @@ func Passing(ink Colour, grounds []Colour, needed float64) (Colour, bool) {
 func Nearest(ink Colour, holds func(Colour) bool) (Colour, bool) {
 	const steps = 512
 	from := ink.OKLCH()
-	if opaque := ink.rounded(); ink.Alpha == 1 && holds(opaque) {
+	if opaque := ink.Written(); ink.Alpha == 1 && holds(opaque) {
 		return opaque, true
 	}
 	for i := range steps + 1 {
@@ -33,7 +33,7 @@ func Nearest(ink Colour, holds func(Colour) bool) (Colour, bool) {
 			if l < -1.0/steps || l > 1+1.0/steps {
 				continue
 			}
-			if candidate := (OKLCH{L: clamp(l), C: from.C, H: from.H}).Mapped().rounded(); holds(candidate) {
+			if candidate := (OKLCH{L: clamp(l), C: from.C, H: from.H}).Mapped().Written(); holds(candidate) {
 				return candidate, true
 			}
 		}
@@ -50,8 +50,8 @@ func passes(ink Colour, grounds []Colour, needed float64) bool {
 	return true
 }
 
-// rounded is the colour as eight bits a channel hold it.
-func (c Colour) rounded() Colour {
+// Written is the colour as eight bits a channel hold it.
+func (c Colour) Written() Colour {
 	round := func(v float64) float64 { return math.Round(clamp(v)*255) / 255 }
 	return Colour{round(c.R), round(c.G), round(c.B), c.Alpha}
 }

@@ -40,7 +40,7 @@ func Normalise(tree any, kinds kind.Registry) any {
 	root := tree.(map[string]any)
 	fill(root, "sets", "blocks", "pages")
 	house := root["house"].(map[string]any)
-	fill(house, "tokens", "kinds")
+	fill(house, "tokens", "dark", "kinds")
 	for _, k := range kinds {
 		fill(house["kinds"].(map[string]any), k.Name)
 	}
@@ -229,17 +229,11 @@ func (d *decoder) house(site *object, widths look.Widths) House {
 		panic(faultf(site.path, "the member \"house\" is missing"))
 	}
 	o := d.object(site.path.To("house"), value)
-	h := House{Dress: o.text("dress", 60, true), Tokens: map[string]string{}, Kinds: map[string]look.Sheet{}}
+	h := House{Dress: o.text("dress", 60, true), Tokens: d.tokens(o, "tokens", false), Dark: d.tokens(o, "dark", true), Kinds: map[string]look.Sheet{}}
 	switch h.Scheme = Scheme(o.text("scheme", 10, false)); h.Scheme {
 	case "", LightScheme, DarkScheme, AutoScheme:
 	default:
 		panic(faultf(o.path.To("scheme"), "the scheme is light, dark or auto"))
-	}
-	if value, ok := o.get("tokens"); ok {
-		tokens := d.object(o.path.To("tokens"), value)
-		for name := range tokens.members {
-			h.Tokens[name] = tokens.text(name, 400, true)
-		}
 	}
 	if value, ok := o.get("kinds"); ok {
 		kinds := d.object(o.path.To("kinds"), value)
@@ -253,6 +247,24 @@ func (d *decoder) house(site *object, widths look.Widths) House {
 	}
 	o.done()
 	return h
+}
+
+// tokens reads what the site says over its dress.
+func (d *decoder) tokens(house *object, member string, dark bool) map[string]string {
+	said := map[string]string{}
+	value, ok := house.get(member)
+	if !ok {
+		return said
+	}
+	tokens := d.object(house.path.To(member), value)
+	for name := range tokens.members {
+		text, err := readToken(name, tokens.text(name, 400, true), dark)
+		if err != nil {
+			panic(faultf(tokens.path.To(name), "%v", err))
+		}
+		said[name] = text
+	}
+	return said
 }
 
 func (d *decoder) look(parent *object, name string, k *kind.Kind, widths look.Widths, set *Set) look.Sheet {

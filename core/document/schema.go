@@ -21,8 +21,8 @@ func Schema(kinds kind.Registry) kind.Schema {
 	}
 	house := objectSchema(kind.Schema{
 		"dress": textSchema(60), "scheme": kind.Schema{"enum": []Scheme{LightScheme, DarkScheme, AutoScheme}},
-		"tokens": kind.Schema{"type": "object", "additionalProperties": kind.Schema{"type": "string"}},
-		"kinds":  objectSchema(houseKinds),
+		"tokens": tokensSchema(look.Categories()...), "dark": tokensSchema(look.ColourToken),
+		"kinds": objectSchema(houseKinds),
 	}, "dress")
 	block := objectSchema(kind.Schema{"order": orderSchema(), "name": textSchema(mostName), "set": idSchema(), "form": textSchema(60), "look": anyLook, "quiet": kind.Schema{"type": "object", "additionalProperties": kind.Schema{"type": "boolean"}}}, "order", "name", "set", "form")
 	band := objectSchema(kind.Schema{"order": orderSchema(), "heading": textSchema(mostName), "blocks": membersOf(objectSchema(kind.Schema{"order": orderSchema()}, "order"))}, "order")
@@ -34,6 +34,17 @@ func Schema(kinds kind.Registry) kind.Schema {
 	root["$schema"] = "https://json-schema.org/draft/2020-12/schema"
 	root["title"] = "Rubrel site"
 	return root
+}
+
+// tokensSchema has a text for every token of some categories.
+func tokensSchema(categories ...look.Category) kind.Schema {
+	tokens := kind.Schema{}
+	for _, category := range categories {
+		for _, name := range look.Names(category) {
+			tokens[name] = textSchema(400)
+		}
+	}
+	return objectSchema(tokens)
 }
 
 func setSchema(k *kind.Kind) kind.Schema {

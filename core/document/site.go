@@ -30,7 +30,8 @@ type Site struct {
 type House struct {
 	Dress  string
 	Scheme Scheme
-	Tokens map[string]string
+	Tokens map[string]string     // in a light scheme, and what is no colour in both
+	Dark   map[string]string     // colours in a dark scheme
 	Kinds  map[string]look.Sheet // by kind name
 }
 

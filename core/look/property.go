@@ -322,20 +322,20 @@ func parseScale(_ Property, text string, _ TokenNames) (Value, error) {
 	return l, err
 }
 
-// Pair is two lengths, as in a translation.
-type Pair [2]Length
+// Offset is two lengths, right and down, as in a translation.
+type Offset [2]Length
 
-func (p Pair) String() string { return p[0].String() + " " + p[1].String() }
+func (p Offset) String() string { return p[0].String() + " " + p[1].String() }
 
 // CSS is the same as String.
-func (p Pair) CSS() string { return p.String() }
+func (p Offset) CSS() string { return p.String() }
 
 func parseTranslate(_ Property, text string, _ TokenNames) (Value, error) {
 	words := strings.Fields(text)
 	if len(words) != 2 {
 		return nil, fmt.Errorf("it takes two lengths, right and down")
 	}
-	var p Pair
+	var p Offset
 	for i, word := range words {
 		l, err := bounded(word, "px", -200_000, 200_000)
 		if err != nil {

@@ -61,6 +61,25 @@ func ParseTokens(texts map[string]string) (Tokens, error) {
 	return t, nil
 }
 
+// CategoryOf is the category of a token by name.
+func CategoryOf(name string) (Category, bool) {
+	for _, category := range categories {
+		if slices.Contains(vocabulary[category], name) {
+			return category, true
+		}
+	}
+	return "", false
+}
+
+// ParseToken reads the value of a token of a category.
+func ParseToken(category Category, text string) (Value, error) {
+	property, err := PropertyNamed(tokenKind[category])
+	if err != nil {
+		return nil, err
+	}
+	return property.Parse(text, noTokens{})
+}
+
 // With returns the tokens with some of them said anew, as a site says over its dress.
 func (t Tokens) With(texts map[string]string) (Tokens, error) {
 	if len(texts) == 0 {

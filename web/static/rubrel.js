@@ -1,6 +1,8 @@
 // What every screen does: the theme, keys that lead to a field, forms that answer to a choice, copying.
 if (document.body.classList.contains('at-bench')) await import('./bench/main.js');
 
+if (document.body.classList.contains('at-house')) await import('./specimen.js');
+
 const themes = ['light', 'dark'];
 document.addEventListener('click', async (event) => {
   if (event.target.closest('[data-theme-switch]')) {

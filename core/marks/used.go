@@ -1,0 +1,50 @@
+package marks
+
+import (
+	"rubrel/core/kind"
+	"rubrel/core/look"
+)
+
+// UsedPairs counts the pairs of colour roles that the block's texts really are set in: the role of the ink, and that
+// of the nearest ground behind it, over every case.
+func (s Subject) UsedPairs() map[look.Pair]int {
+	used := map[look.Pair]int{}
+	set, ok := s.Site.SetByID(s.Block.SetID)
+	if !ok {
+		return used
+	}
+	for _, tokens := range s.Schemes {
+		p := painter{set.Kind, s.Block.Form, s.Cascade, tokens}
+		for _, part := range set.Kind.PartsOf(s.Block.Form) {
+			if !part.Text {
+				continue
+			}
+			for _, t := range p.targets(part, set.Set) {
+				said, _, _ := p.said(part, "color", t)
+				ink, isRole := said.Value.(look.Token)
+				if ground, ok := p.groundRole(part, t); ok && isRole && !p.left(part, t) {
+					used[look.Pair{Ink: ink, Ground: ground}]++
+				}
+			}
+		}
+		break // the roles are the same in every scheme
+	}
+	return used
+}
+
+// groundRole is the role of the nearest ground that is a role; the paper's where nothing has a ground.
+func (p painter) groundRole(part kind.Part, t look.Target) (look.Token, bool) {
+	for _, outer := range p.around(part) {
+		said, ok := p.cascade.Resolve(t, outer.Name, "background-color")
+		if !ok {
+			continue
+		}
+		if role, ok := said.Value.(look.Token); ok {
+			return role, true
+		}
+		if c, ok := p.colourOf(said.Value); ok && c.Alpha > 0 {
+			return "", false // a colour of its own
+		}
+	}
+	return "ground", true
+}

@@ -1,0 +1,75 @@
+package web_test
+
+import (
+	"fmt"
+	"strings"
+	"testing"
+
+	"rubrel/core/colour"
+	"rubrel/testkit"
+)
+
+// inSpecimen is an expression over the document of the specimen's first frame.
+func inSpecimen(expression string) string {
+	return "(() => { const page = document.querySelector('.specimen iframe').contentDocument; return page?.readyState === 'complete' && (" + expression + "); })()"
+}
+
+func ground(colour string) string {
+	return inSpecimen("page.querySelector('.rb-table') && getComputedStyle(page.querySelector('.rb-table')).backgroundColor === '" + colour + "'")
+}
+
+// A dress is tried on before it is worn, and re-dressing is one change that can be undone. A palette from one brand
+// colour is seen before it is taken, every pair of it is readable, and every block follows.
+func TestHouseStyle(t *testing.T) {
+	app := shared.Start(t)
+	b := testkit.Launch(t, 1280, 800)
+	b.Open(app.URL + "/sites/fennmoor/house")
+	b.Await(ground("rgb(246, 244, 238)") + " && " + inSpecimen("['.rb-cards', '.rb-matrix', '.rb-counting', '.rb-sliding'].every(s => page.querySelector(s))"))
+	b.CheckAccessibility("the house style")
+	b.Click("a.link[href*='dress=slipway']")
+	b.Await(ground("rgb(234, 243, 241)") + " && document.querySelector('.worn th').textContent === 'Almanac'")
+	b.Click("[name=dress][value=slipway].is-primary")
+	b.Await("document.querySelector('.worn th')?.textContent === 'Slipway'")
+	b.Click("[name=way][value=undo]")
+	b.Await("location.pathname === '/sites/fennmoor/' && document.querySelector('.worn th').textContent === 'Almanac'")
+
+	b.Open(app.URL + "/sites/fennmoor/house")
+	b.Type("#brand", "#c2185b")
+	b.Press("\r")
+	b.Await("location.search.includes('brand=') && document.querySelectorAll('.fresh').length === 30")
+	proposed, err := colour.Parse(b.Text("document.querySelector('[name=\"light.ground\"]').value"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	paper := fmt.Sprintf("rgb(%.0f, %.0f, %.0f)", proposed.R*255, proposed.G*255, proposed.B*255)
+	b.Await(ground(paper))
+	if got := b.Text("document.querySelector('[name=\"light.accent\"]').value"); got != "#c2185b" {
+		t.Errorf("the accent proposed is %s", got)
+	}
+	b.Click("form[action$='/house/tokens'] .is-primary")
+	b.Await("location.search.startsWith('?notice') && document.querySelector('[name=\"light.accent\"]').value === '#c2185b' && !document.querySelector('.fresh')")
+	if got := b.Text("[...document.querySelectorAll('.pairs .fails')].map(e => e.textContent).join()"); got != "" {
+		t.Errorf("pairs fail: %s", got)
+	}
+	if used := testkit.Eval[int](b, "document.querySelectorAll('.pairs i').length"); used < 8 {
+		t.Errorf("%d pairs are used", used)
+	}
+	b.Open(app.URL + benchPath + "/")
+	b.Await("document.querySelector('.cur') && document.querySelector('.mark-count').textContent.includes('no marks')")
+	everyFrame(b, "page.querySelector('.rb-table') && getComputedStyle(page.querySelector('.rb-table')).backgroundColor === '"+paper+"'")
+	// What cannot be a value is answered with a message, and the field's other values are not lost.
+	if status, body := post(t, app.URL+"/sites/fennmoor/house/tokens", map[string][]string{"light.ink": {"purplish"}}, nil); status != 422 || !strings.Contains(body, "purplish") {
+		t.Errorf("a colour that is none: %d", status)
+	}
+	// Every exception of the site is listed, with a way to it.
+	b.Click("[data-part=title]")
+	b.Click(cell("look/zenith:title.font-size"))
+	b.Press("33px\r")
+	b.Await(`document.querySelector('[data-at="look/zenith:title.font-size"].exception')`)
+	b.Open(app.URL + "/sites/fennmoor/house")
+	if got := b.Text("document.querySelector('[aria-labelledby=exceptions] tr').innerText.replace(/\\s+/g, ' ')"); got != "Memberships Zenith title font-size 33px" {
+		t.Errorf("the exceptions are %s", got)
+	}
+	b.Click("[aria-labelledby=exceptions] a")
+	b.Await(`document.querySelector('[data-at="look/zenith:title.font-size"].exception')`)
+}
