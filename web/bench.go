@@ -223,7 +223,7 @@ func (s *Server) readAct(l *store.Loaded, blockID string, r *http.Request) (docu
 		}
 		return mark.Change, "Mended: " + mark.Mend.Label + ".", nil
 	case "quieten":
-		return document.Quieten{Block: block.ID, Mark: value("mark"), On: value("on") == "yes"}, "", nil
+		return document.Quieten{Block: block.ID, Mark: value("mark"), On: value("on") == "yes", Accepted: document.Accepted{Measured: value("measured"), Reason: value("reason")}}, "", nil
 	case "take":
 		return s.readProposal(l, block, value("source"), value("answer"))
 	case "even":

@@ -31,7 +31,7 @@ func TestHouseStyle(t *testing.T) {
 	b.Click("[name=dress][value=slipway].is-primary")
 	b.Await("document.querySelector('.worn th')?.textContent === 'Slipway'")
 	b.Click("[name=way][value=undo]")
-	b.Await("location.pathname === '/sites/fennmoor/' && document.querySelector('.worn th').textContent === 'Almanac'")
+	b.Await("location.pathname === '/sites/fennmoor/house' && document.querySelector('.worn th').textContent === 'Almanac'")
 
 	b.Open(app.URL + "/sites/fennmoor/house")
 	b.Type("#brand", "#c2185b")
@@ -72,4 +72,30 @@ func TestHouseStyle(t *testing.T) {
 	}
 	b.Click("[aria-labelledby=exceptions] a")
 	b.Await(`document.querySelector('[data-at="look/zenith:title.font-size"].exception')`)
+}
+
+// The site's list of marks has every block's, can be narrowed to one check, mends in one act that can be undone, and
+// keeps quiet about what is meant so.
+func TestSiteMarks(t *testing.T) {
+	app := shared.Start(t)
+	b := testkit.Launch(t, 1280, 800)
+	b.Open(app.URL + benchPath + "/")
+	b.Await("document.querySelector('.cur')")
+	b.Click("button[data-part=text]")
+	b.Click(cell("look/text.color"))
+	b.Press("#aaaaaa\r")
+	b.Await("document.querySelector('.mark-line .swatch')")
+	b.Open(app.URL + "/sites/fennmoor/marks")
+	b.CheckAccessibility("the marks")
+	if got := b.Text("document.querySelector('.checks').innerText.replace(/\\s+/g, ' ').trim()"); got != "all contrast 1 cliff 2 Become a member 1 Telescope evenings for schools 2" {
+		t.Errorf("the counts are %s", got)
+	}
+	b.Click(".checks a[href$='check=contrast']")
+	b.Await("document.querySelectorAll('.mark-line').length === 1")
+	b.Click(".mark-line .mark-acts .link")
+	b.Await("location.search.includes('notice') && document.querySelectorAll('.mark-line').length === 0")
+	b.Click("[name=way][value=undo]")
+	b.Await("location.pathname.endsWith('/marks') && document.querySelectorAll('.mark-line').length === 3")
+	b.Click(".mark-line [name=on][value=yes]")
+	b.Await("document.querySelector('.mark-line.hushed')")
 }

@@ -91,7 +91,9 @@ func TestMarkIsMeantSo(t *testing.T) {
 	_, b := openEvenings(t)
 	b.Await("document.querySelector('.mark-count b')?.textContent === '1'")
 	b.Click("[data-quieten]")
-	b.Await("document.querySelector('.mark-line.hushed') && document.querySelector('.mark-count').textContent.includes('no marks')")
+	b.Await("document.getElementById('reason').open")
+	b.Press("Schools know it\r")
+	b.Await("document.querySelector('.mark-line.hushed')?.textContent.includes('Schools know it') && document.querySelector('.mark-count').textContent.includes('no marks')")
 	b.Click("[data-quieten]")
 	b.Await("document.querySelector('.mark-count b')?.textContent === '1' && !document.querySelector('.hushed')")
 }

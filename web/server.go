@@ -68,6 +68,8 @@ func (s *Server) Handler() (http.Handler, error) {
 		r.Get("/", s.site)
 		r.Post("/blocks", s.createBlock)
 		r.Post("/dress", s.redress)
+		r.Get("/marks", s.siteMarks)
+		r.Post("/marks", s.siteMend)
 		r.Get("/house", s.house)
 		r.Post("/house/tokens", s.setTokens)
 		r.Post("/house/scheme", s.setScheme)

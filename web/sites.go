@@ -212,7 +212,8 @@ func (s *Server) siteUndo(w http.ResponseWriter, r *http.Request) {
 		s.showSite(w, r, status, message)
 		return
 	}
-	http.Redirect(w, r, "/sites/"+l.ID+"/?notice="+url.QueryEscape(label), http.StatusSeeOther)
+	place := map[string]string{"house": "house", "marks": "marks"}[r.FormValue("back")]
+	http.Redirect(w, r, "/sites/"+l.ID+"/"+place+"?notice="+url.QueryEscape(label), http.StatusSeeOther)
 }
 
 func (s *Server) document(w http.ResponseWriter, r *http.Request) {

@@ -19,6 +19,7 @@ const usage = `rubrel: pricing tables and their kin, from a price list to a publ
   rubrel demo-document            print the demo site as one JSON document
   rubrel quote SITE.json --set ID [--seats N] [--period P] [--currency C]
                                   print every plan's amounts as JSON
+  rubrel check SITE.json          print every mark, a JSON object a line; exit 1 if one is serious
   rubrel schema                   print the JSON Schema of such a document
 
 RUBREL_ADDR     where to listen (127.0.0.1:8080)
@@ -32,7 +33,7 @@ RUBREL_HOME     where the demo keeps its database (.rubrel)
 type command func(ctx context.Context, arguments []string, out io.Writer) error
 
 var commands = map[string]command{
-	"demo": demoCommand, "serve": serveCommand, "render": renderCommand, "demo-document": demoDocument, "schema": schema, "quote": quoteCommand,
+	"demo": demoCommand, "serve": serveCommand, "render": renderCommand, "demo-document": demoDocument, "schema": schema, "quote": quoteCommand, "check": checkCommand,
 }
 
 func main() {

@@ -5,6 +5,7 @@ import (
 	"bytes"
 	"context"
 	"encoding/json"
+	"errors"
 	"io"
 	"net"
 	"net/http"
@@ -130,6 +131,32 @@ func TestQuoteOfSeatsIsThePage(t *testing.T) {
 				t.Errorf("%s seats: %+v", c.seats, line)
 			}
 		}
+	}
+}
+
+// Check prints every mark, and fails where one is serious and not meant so.
+func TestCheck(t *testing.T) {
+	check := func(text []byte) (string, error) {
+		source := filepath.Join(t.TempDir(), "site.json")
+		if err := os.WriteFile(source, text, 0o644); err != nil {
+			t.Fatal(err)
+		}
+		var out bytes.Buffer
+		err := run(t.Context(), []string{"check", source}, &out)
+		return out.String(), err
+	}
+	out, err := check(demo.Fennmoor)
+	if err != nil || !strings.Contains(out, `"block":"evenings","check":"cliff"`) {
+		t.Errorf("the demo: %v, %s", err, out)
+	}
+	faint := bytes.Replace(demo.Fennmoor, []byte(`"whole.font-size@featured": "1.1em"`), []byte(`"text.color": "#aaaaaa"`), 1)
+	out, err = check(faint)
+	if !errors.Is(err, errSerious) || !strings.Contains(out, `"check":"contrast","where":"text","measured":"2.32","needed":"4.5","rule":"WCAG 2.2, 1.4.3","mend":"#aaaaaa → `) {
+		t.Errorf("a faint text: %v, %s", err, out)
+	}
+	quiet := bytes.Replace(faint, []byte(`"text.color": "#aaaaaa"}`), []byte(`"text.color": "#aaaaaa"}, "quiet": {"contrast text  false  wide": {"measured": "2.32", "reason": "as the client wants it"}}`), 1)
+	if out, err = check(quiet); err != nil || !strings.Contains(out, `"quiet":true,"reason":"as the client wants it"`) {
+		t.Errorf("meant so: %v, %s", err, out)
 	}
 }
 

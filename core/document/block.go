@@ -245,10 +245,11 @@ func (c EvenOut) Label(*Site) string {
 	return strings.TrimSpace("even out " + c.Property + " of " + c.Part)
 }
 
-// Quieten says of a mark that what it finds is meant so, or takes that back.
+// Quieten says of a mark that what it finds is meant so, with what it measured and why, or takes that back.
 type Quieten struct {
 	Block, Mark string
 	On          bool
+	Accepted
 }
 
 // Plan adds or removes the mark's ID.
@@ -260,14 +261,27 @@ func (c Quieten) Plan(s *Site) (patch.Patch, error) {
 	if c.Mark == "" || len(c.Mark) > 200 {
 		return nil, faultf(nil, "there is no such mark")
 	}
+	reason, err := kind.TextType{Most: mostReason}.Parse(c.Reason)
+	if err != nil {
+		return nil, faultf(nil, "the reason: %v", err)
+	}
 	var old, value any
-	if _, said := block.Quiet[c.Mark]; said {
-		old = block.Quiet[c.Mark]
+	if accepted, said := block.Quiet[c.Mark]; said {
+		old = accepted.tree()
 	}
 	if c.On {
-		value = true
+		value = Accepted{c.Measured, reason.String()}.tree()
 	}
 	return put(patch.Pointer{"blocks", c.Block, "quiet", c.Mark}, old, value), nil
+}
+
+// tree is how a document holds it.
+func (a Accepted) tree() any {
+	members := map[string]any{"measured": a.Measured}
+	if a.Reason != "" {
+		members["reason"] = a.Reason
+	}
+	return members
 }
 
 // Label names the kind of mark.

@@ -19,6 +19,7 @@ const (
 	MostItems   = 300
 	MostMembers = 500
 	mostName    = 120
+	mostReason  = 300
 )
 
 // Parse reads a document from JSON. The error is a *Fault with the path to what does not fit.
@@ -369,11 +370,14 @@ func (d *decoder) block(c child, s *Site) Block {
 		panic(faultf(c.path.To("form"), "%s has no form %q", set.Kind.Title, b.Form))
 	}
 	b.Look = d.look(c.object, "look", set.Kind, s.Widths, set)
-	b.Quiet = map[string]bool{}
+	b.Quiet = map[string]Accepted{}
 	if value, ok := c.get("quiet"); ok {
 		quiet := d.object(c.path.To("quiet"), value)
 		for id := range quiet.members {
-			b.Quiet[id] = quiet.flag(id)
+			quiet.asked[id] = true
+			o := d.object(quiet.path.To(id), quiet.members[id])
+			b.Quiet[id] = Accepted{o.text("measured", 200, false), o.text("reason", mostReason, false)}
+			o.done()
 		}
 	}
 	c.done()

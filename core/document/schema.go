@@ -24,7 +24,7 @@ func Schema(kinds kind.Registry) kind.Schema {
 		"tokens": tokensSchema(look.Categories()...), "dark": tokensSchema(look.ColourToken),
 		"kinds": objectSchema(houseKinds),
 	}, "dress")
-	block := objectSchema(kind.Schema{"order": orderSchema(), "name": textSchema(mostName), "set": idSchema(), "form": textSchema(60), "look": anyLook, "quiet": kind.Schema{"type": "object", "additionalProperties": kind.Schema{"type": "boolean"}}}, "order", "name", "set", "form")
+	block := objectSchema(kind.Schema{"order": orderSchema(), "name": textSchema(mostName), "set": idSchema(), "form": textSchema(60), "look": anyLook, "quiet": kind.Schema{"type": "object", "additionalProperties": objectSchema(kind.Schema{"measured": textSchema(200), "reason": textSchema(mostReason)})}}, "order", "name", "set", "form")
 	band := objectSchema(kind.Schema{"order": orderSchema(), "heading": textSchema(mostName), "blocks": membersOf(objectSchema(kind.Schema{"order": orderSchema()}, "order"))}, "order")
 	page := objectSchema(kind.Schema{"order": orderSchema(), "title": textSchema(mostName), "intro": textSchema(2000), "language": textSchema(35), "bands": membersOf(band)}, "order", "title")
 	root := objectSchema(kind.Schema{

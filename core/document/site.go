@@ -58,8 +58,11 @@ type Block struct {
 	ID, Name, SetID, Form string
 	order                 string
 	Look                  look.Sheet
-	Quiet                 map[string]bool // the marks, by ID, that the designer has said are meant so
+	Quiet                 map[string]Accepted // the marks, by ID, that the designer has said are meant so
 }
+
+// Accepted is a mark that is meant so. It stays quiet until what it measured changes.
+type Accepted struct{ Measured, Reason string }
 
 // Page is a column of bands.
 type Page struct {

@@ -38,9 +38,12 @@ func (s Subject) contrasts(set kind.Set) []Mark {
 			}
 			for _, t := range p.targets(part, set) {
 				mark, ok := p.contrast(s, set, part, t)
-				if !ok || seen[mark.ID] {
+				// What misses by as much at a narrower width is the same finding.
+				same := strings.Join([]string{part.Name, string(t.State), fmt.Sprint(t.Featured), t.Record, mark.Measured, mark.Needed}, " ")
+				if !ok || seen[mark.ID] || seen[same] {
 					continue
 				}
+				seen[same] = true
 				if len(s.Schemes) > 1 {
 					mark.Where += ", " + scheme
 				}
@@ -117,7 +120,7 @@ func (p painter) contrast(s Subject, set kind.Set, part kind.Part, t look.Target
 		return Mark{}, false
 	}
 	mark := Mark{Finding: kind.Finding{Check: "contrast", Where: p.where(set, part, t), Record: t.Record, Key: part.Name,
-		Measured: fmt.Sprintf("%.2f", floor(got)), Needed: fmt.Sprintf("%.1f", needed), Rule: "WCAG 2.2, 1.4.3"}}
+		Measured: fmt.Sprintf("%.2f", floor(got)), Needed: fmt.Sprintf("%.1f", needed), Rule: "WCAG 2.2, 1.4.3", Serious: true}}
 	if part.Control {
 		mark.Rule = "WCAG 2.2, 1.4.11"
 	}

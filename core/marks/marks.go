@@ -17,7 +17,8 @@ type Mark struct {
 	ID string
 	kind.Finding
 	Change document.Change // carries out the finding's mend; nil where it has none
-	Quiet  bool            // the designer has said that it is meant so
+	Quiet  bool            // the designer has said that it is meant so, as it is measured now
+	Reason string          // why
 }
 
 // Subject is a block as it is shown: with its look, in the schemes that visitors see, at a time.
@@ -47,7 +48,8 @@ func (s Subject) Marks() []Mark {
 	}
 	list = append(list, s.contrasts(set.Set)...)
 	for i := range list {
-		list[i].Quiet = s.Block.Quiet[list[i].ID]
+		accepted, ok := s.Block.Quiet[list[i].ID]
+		list[i].Quiet, list[i].Reason = ok && accepted.Measured == list[i].Measured, accepted.Reason
 	}
 	slices.SortStableFunc(list, func(a, b Mark) int { return order(a.Quiet) - order(b.Quiet) })
 	return list

@@ -29,7 +29,7 @@ func (c *checker) savings(period pricing.PeriodLine, currency pricing.CurrencyLi
 		finding := kind.Finding{Check: "saving", Where: fmt.Sprintf("%s, %s against %d × %s", c.title(record), period.Label, n, c.list.Periods[0].Label),
 			Record: record.ID, Key: "price:" + period.ID + ":" + currency.ID, Measured: c.shown(whole.Amount, currency), Needed: "less than " + c.shown(full, currency)}
 		if whole.Amount.Cmp(full) > 0 {
-			finding.Check = "dearer"
+			finding.Check, finding.Serious = "dearer", true
 		}
 		finding.Mend = c.mendSaving(record, period, currency, origin, each.Amount.Mul(money.NewDecimal(int64(n-1), 0)))
 		c.found = append(c.found, finding)
@@ -74,7 +74,7 @@ func (c *checker) deadline(record kind.Record) {
 		finding.Measured, finding.Needed = "no earlier price", "a price such as 9.00 was 12.00"
 		finding.Mend = &kind.Mend{Label: "take the deadline away", Facts: []kind.FactEdit{own}}
 	case left <= 0:
-		finding.Measured, finding.Needed = "over", "the ordinary price"
+		finding.Measured, finding.Needed, finding.Serious = "over", "the ordinary price", true
 		finding.Mend = &kind.Mend{Label: "say the ordinary price of " + c.title(record), Facts: back}
 		if own.Record != "" {
 			finding.Mend.Facts = append(finding.Mend.Facts, own)

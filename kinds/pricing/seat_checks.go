@@ -28,7 +28,7 @@ func (c *checker) ranges() {
 			measured = ranges[fault.Plan].String()
 		}
 		c.found = append(c.found, kind.Finding{Check: "range", Where: c.title(record) + ": " + fault.Problem, Record: record.ID, Key: "fits " + strconv.Itoa(i),
-			Measured: measured, Needed: "every number one plan", Mend: mend})
+			Measured: measured, Needed: "every number one plan", Mend: mend, Serious: true})
 	}
 }
 

@@ -34,6 +34,20 @@ function fold({ dataset: { fold: name } }) {
   desk.choose({ open: (open.includes(name) ? open.filter((other) => other !== name) : [...open, name]).join(',') });
 }
 
+// quieten asks why a mark is meant so; the reason may stay empty.
+function quieten({ quieten: mark, on, measured = '' }) {
+  if (on === 'no') return act('quieten', { mark, on });
+  const dialog = document.getElementById('reason');
+  const text = document.getElementById('reason-text');
+  text.value = '';
+  dialog.returnValue = '';
+  dialog.addEventListener('close', () => {
+    if (dialog.returnValue === 'quiet') act('quieten', { mark, on, measured, reason: text.value });
+  }, { once: true });
+  dialog.showModal();
+  return null;
+}
+
 // propose asks an outside service and shows what it would change; nothing is changed until that is taken.
 async function propose(name) {
   const dialog = document.getElementById('proposal');
@@ -54,7 +68,7 @@ document.addEventListener('click', (event) => {
   else if ((button = hit('[data-fold]'))) fold(button);
   else if ((button = hit('[data-source]'))) propose(button.dataset.source);
   else if ((button = hit('[data-take]'))) act('take', { source: button.dataset.take, answer: button.dataset.answer });
-  else if ((button = hit('[data-quieten]'))) act('quieten', { mark: button.dataset.quieten, on: button.dataset.on });
+  else if ((button = hit('[data-quieten]'))) quieten(button.dataset);
   else if ((button = hit('button[data-chart]'))) charts.show(button.dataset.chart);
   else if (hit('[data-proof]')) charts.hide();
   else if ((button = hit('[data-mend]'))) act('mend', { mark: button.dataset.mend });

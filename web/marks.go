@@ -1,0 +1,131 @@
+package web
+
+import (
+	"net/http"
+	"net/url"
+	"slices"
+	"time"
+
+	"rubrel/core/document"
+	"rubrel/core/marks"
+	"rubrel/render"
+	"rubrel/store"
+)
+
+// marksView is every mark of a site, by check and block, with how many each page has.
+type marksView struct {
+	frame
+	History store.History
+	Check   string // the only check that is shown; "" for all
+	Checks  []checkCount
+	Pages   []pageCount
+	Blocks  []blockMarks
+}
+
+type checkCount struct {
+	Check string
+	Loud  int
+}
+
+type pageCount struct {
+	Title string
+	Loud  int
+}
+
+type blockMarks struct {
+	ID, Name string
+	Marks    []marks.Mark
+}
+
+// siteMarks lists what the checks find on every block of the site.
+func (s *Server) siteMarks(w http.ResponseWriter, r *http.Request) {
+	s.showMarks(w, r, http.StatusOK, "")
+}
+
+func (s *Server) showMarks(w http.ResponseWriter, r *http.Request, status int, fault string) {
+	l := s.load(w, r)
+	if l == nil {
+		return
+	}
+	view := marksView{frame: newFrame(r, "Marks of "+l.Site.Name), Check: r.FormValue("check")}
+	view.Site, view.Fault = l, fault
+	loud := map[string]int{} // by block
+	for i := range l.Site.Blocks {
+		block := &l.Site.Blocks[i]
+		subject, err := render.Subject(l.Site, s.dresses, block.ID, time.Now())
+		if err != nil {
+			s.fail(w, r, err)
+			return
+		}
+		lines := blockMarks{ID: block.ID, Name: block.Name}
+		for _, mark := range subject.Marks() {
+			view.count(mark)
+			if !mark.Quiet {
+				loud[block.ID]++
+			}
+			if view.Check == "" || view.Check == mark.Check {
+				lines.Marks = append(lines.Marks, mark)
+			}
+		}
+		if len(lines.Marks) > 0 {
+			view.Blocks = append(view.Blocks, lines)
+		}
+	}
+	for _, page := range l.Site.Pages {
+		count := pageCount{Title: page.Title}
+		for _, band := range page.Bands {
+			for _, id := range band.Blocks {
+				count.Loud += loud[id]
+			}
+		}
+		view.Pages = append(view.Pages, count)
+	}
+	var err error
+	if view.History, err = s.store.History(r.Context(), l.ID, author(w, r)); err != nil {
+		s.fail(w, r, err)
+		return
+	}
+	s.show(w, r, status, "marks.html", view)
+}
+
+func (v *marksView) count(mark marks.Mark) {
+	i := slices.IndexFunc(v.Checks, func(c checkCount) bool { return c.Check == mark.Check })
+	if i < 0 {
+		i = len(v.Checks)
+		v.Checks = append(v.Checks, checkCount{Check: mark.Check})
+	}
+	if !mark.Quiet {
+		v.Checks[i].Loud++
+	}
+}
+
+// siteMend carries out one mark's mend, or says that the mark is meant so.
+func (s *Server) siteMend(w http.ResponseWriter, r *http.Request) {
+	l := s.load(w, r)
+	if l == nil {
+		return
+	}
+	subject, err := render.Subject(l.Site, s.dresses, r.FormValue("block"), time.Now())
+	if err != nil {
+		s.fail(w, r, store.ErrNotFound)
+		return
+	}
+	var change document.Change
+	if on := r.FormValue("on"); on != "" {
+		change = document.Quieten{Block: r.FormValue("block"), Mark: r.FormValue("mark"), On: on == "yes", Accepted: document.Accepted{Measured: r.FormValue("measured"), Reason: r.FormValue("reason")}}
+	} else if mark, err := subject.ByID(r.FormValue("mark")); err == nil {
+		change = mark.Change
+	} else {
+		status, message := explain(err)
+		s.showMarks(w, r, status, message)
+		return
+	}
+	by := author(w, r)
+	by.Scope = ""
+	if _, err := s.store.Edit(r.Context(), l.ID, by, l.Version, change); err != nil {
+		status, message := explain(err)
+		s.showMarks(w, r, status, message)
+		return
+	}
+	http.Redirect(w, r, "/sites/"+l.ID+"/marks?"+url.Values{"check": {r.FormValue("check")}, "notice": {"Done: " + change.Label(l.Site) + "."}}.Encode(), http.StatusSeeOther)
+}
