@@ -7,10 +7,12 @@ require (
 	github.com/chromedp/chromedp v0.23.0
 	github.com/cockroachdb/apd/v3 v3.2.3
 	github.com/go-chi/chi/v5 v5.5.0
+	github.com/go-text/typesetting v0.3.0
 	github.com/jackc/pgx/v5 v5.12.0
 	github.com/santhosh-tekuri/jsonschema/v6 v6.0.3
 	github.com/tdewolff/minify/v2 v2.24.25
 	github.com/tdewolff/parse/v2 v2.8.20
+	golang.org/x/image v0.23.0
 	golang.org/x/net v0.62.0
 	golang.org/x/text v0.43.0
 )

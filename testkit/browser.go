@@ -39,7 +39,9 @@ func Launch(t testing.TB, width, height int64) *Browser {
 	}
 	options := append(chromedp.DefaultExecAllocatorOptions[:], chromedp.NoSandbox, chromedp.DisableGPU, chromedp.UserDataDir(profile),
 		chromedp.Flag("disable-quic", true), chromedp.Flag("disable-component-update", true), chromedp.Flag("disable-sync", true),
-		chromedp.Flag("hide-scrollbars", true), chromedp.WindowSize(int(width), int(height)))
+		chromedp.Flag("hide-scrollbars", true),
+		// Without hinting text is as wide as its font says, as on every screen of today.
+		chromedp.Flag("font-render-hinting", "none"), chromedp.WindowSize(int(width), int(height)))
 	allocator, stop := chromedp.NewExecAllocator(context.Background(), options...)
 	ctx, cancel := chromedp.NewContext(allocator)
 	t.Cleanup(func() {

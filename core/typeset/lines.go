@@ -1,0 +1,100 @@
+package typeset
+
+import (
+	"strings"
+
+	"github.com/go-text/typesetting/segmenter"
+)
+
+// Line is one line of a text that was broken.
+type Line struct {
+	Text  string
+	Width float64 // without the space at its end, which hangs
+	// Torn says that it ends inside a word, which was wider than the room.
+	Torn bool
+}
+
+// Lines breaks a text into lines no wider than the room: at the opportunities of UAX #14, as many words on a line as fit
+// (CSS white-space: normal). A word that is wider than the room is torn between characters, as overflow-wrap: anywhere
+// has it. The second result is false where the fonts lack a character.
+func (b *Book) Lines(s Style, text string, room float64) ([]Line, bool) {
+	known := true
+	width := func(text string) float64 {
+		w, ok := b.Width(s, strings.TrimRight(text, " "))
+		known = known && ok
+		return w
+	}
+	var lines []Line
+	current := ""
+	flush := func(torn bool) {
+		if trimmed := strings.TrimRight(current, " "); trimmed != "" {
+			lines = append(lines, Line{trimmed, width(trimmed), torn})
+		}
+		current = ""
+	}
+	for _, piece := range pieces(text) {
+		if width(current+piece) <= room+slack {
+			current += piece
+			continue
+		}
+		flush(false)
+		for width(piece) > room+slack {
+			cut := b.tear(s, piece, room)
+			current = piece[:cut]
+			flush(true)
+			piece = piece[cut:]
+		}
+		current = piece
+	}
+	flush(false)
+	return lines, known
+}
+
+// slack is what browsers' fixed-point widths (1/64 px) may differ by.
+const slack = 1.0 / 64
+
+// pieces cuts a text after every opportunity to break a line.
+func pieces(text string) []string {
+	var seg segmenter.Segmenter
+	seg.Init([]rune(text))
+	var list []string
+	for it := seg.LineIterator(); it.Next(); {
+		piece := string(it.Line().Text)
+		// UAX #14 allows a break after a solidus; browsers take none there between letters.
+		if n := len(list); n > 0 && strings.HasSuffix(list[n-1], "/") {
+			list[n-1] += piece
+			continue
+		}
+		list = append(list, piece)
+	}
+	return list
+}
+
+// tear is how many bytes of a word fit the room: whole characters, and at least one.
+func (b *Book) tear(s Style, word string, room float64) int {
+	var seg segmenter.Segmenter
+	seg.Init([]rune(word))
+	cut := 0
+	for it := seg.GraphemeIterator(); it.Next(); {
+		next := cut + len(string(it.Grapheme().Text))
+		if w, _ := b.Width(s, word[:next]); cut > 0 && w > room+slack {
+			break
+		}
+		cut = next
+	}
+	return cut
+}
+
+// Longest is the widest piece of a text that cannot be broken, and its width.
+func (b *Book) Longest(s Style, text string) (string, float64, bool) {
+	longest, most, known := "", 0.0, true
+	for _, piece := range pieces(text) {
+		piece = strings.TrimRight(piece, " ")
+		w, ok := b.Width(s, piece)
+		known = known && ok
+		if w > most {
+			longest, most = piece, w
+		}
+	}
+	return longest, most, known
+}

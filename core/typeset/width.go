@@ -1,0 +1,109 @@
+package typeset
+
+import (
+	"unicode"
+
+	"github.com/go-text/typesetting/di"
+	"github.com/go-text/typesetting/font"
+	"github.com/go-text/typesetting/font/opentype"
+	"github.com/go-text/typesetting/language"
+	"github.com/go-text/typesetting/shaping"
+	"golang.org/x/image/math/fixed"
+)
+
+// Style is how text is set. Lengths are in CSS px.
+type Style struct {
+	Face          *Face
+	Size          float64
+	LetterSpacing float64 // after every character
+	WordSpacing   float64 // for every space
+}
+
+// unit is the size at which text is shaped: large, so that rounding to 1/64 is nothing.
+const unit = 1000
+
+// Width is how wide a text is on one line: shaped with its kerning and ligatures. A letter-spacing other than 0 takes
+// ligatures apart, as CSS Text 3 section 7.2 has it. The second result is false where the fonts lack a character, which
+// a browser would take from a font that is not known here.
+func (b *Book) Width(s Style, text string) (float64, bool) {
+	if s.Face == nil {
+		return 0, false
+	}
+	per, known := b.perPixel(s.Face, text, s.LetterSpacing != 0)
+	total := per * s.Size
+	for _, r := range text {
+		total += s.LetterSpacing
+		if r == ' ' || r == '\u00a0' {
+			total += s.WordSpacing
+		}
+	}
+	return total, known
+}
+
+// perPixel is a text's width at a size of one pixel. It is shaped as a whole: fonts kern with the space, too.
+func (b *Book) perPixel(face *Face, text string, apart bool) (float64, bool) {
+	b.mu.Lock()
+	defer b.mu.Unlock()
+	key := widthKey{face, text}
+	if apart {
+		key.text = "\x00" + text
+	}
+	if width, ok := b.widths[key]; ok {
+		return width, width >= 0
+	}
+	total, runes := 0.0, []rune(text)
+	for start := 0; start < len(runes); {
+		f := face.carrying(runes[start])
+		if f == nil {
+			total = -1
+			break
+		}
+		end := start + 1
+		for end < len(runes) && (face.carrying(runes[end]) == f || unicode.Is(unicode.M, runes[end])) {
+			end++
+		}
+		total += b.shape(f, runes, start, end, apart)
+		start = end
+	}
+	if b.widths == nil || len(b.widths) > mostWidths {
+		b.widths = map[widthKey]float64{}
+	}
+	b.widths[key] = total
+	return max(0, total), total >= 0
+}
+
+// mostWidths bounds what a book remembers.
+const mostWidths = 20_000
+
+// carrying is the font that has a character; nil where none has.
+func (f *Face) carrying(r rune) *font.Face {
+	for _, each := range f.fonts {
+		if _, ok := each.NominalGlyph(r); ok {
+			return each
+		}
+	}
+	return nil
+}
+
+func (b *Book) shape(f *font.Face, runes []rune, start, end int, apart bool) float64 {
+	input := shaping.Input{Text: runes, RunStart: start, RunEnd: end, Face: f, Size: fixed.I(unit), Script: scriptOf(runes[start:end]), Language: language.NewLanguage("en"), Direction: di.DirectionLTR}
+	if input.Script == language.Arabic || input.Script == language.Hebrew {
+		input.Direction = di.DirectionRTL
+	}
+	if apart {
+		for _, tag := range []string{"liga", "clig"} {
+			input.FontFeatures = append(input.FontFeatures, shaping.FontFeature{Tag: opentype.MustNewTag(tag), Value: 0})
+		}
+	}
+	advance := float64(b.shaper.Shape(input).Advance) / 64 / unit
+	return max(advance, -advance)
+}
+
+func scriptOf(runes []rune) language.Script {
+	for _, r := range runes {
+		if s := language.LookupScript(r); s != language.Common && s != language.Inherited {
+			return s
+		}
+	}
+	return language.Latin
+}
