@@ -11,12 +11,14 @@ import (
 	"path"
 	"slices"
 	"strings"
+	"sync"
 
 	"rubrel/core/kind"
 	"rubrel/core/look"
+	"rubrel/core/typeset"
 )
 
-//go:embed *.json fonts/*.woff2
+//go:embed *.json fonts/*.woff2 fonts/*.woff
 var files embed.FS
 
 // Dress is one named house style.
@@ -28,6 +30,8 @@ type Dress struct {
 	Dark  look.Tokens
 	Kinds map[string]look.Sheet // what the dress says for a kind, by the kind's name
 	Faces []Face
+	// Book is the dress's fonts for measuring. It is read when it is first asked for.
+	Book func() (*typeset.Book, error)
 }
 
 // Face is one font of a dress, with the files that carry it.
@@ -116,6 +120,7 @@ func load(name string, kinds kind.Registry) (*Dress, error) {
 		}
 		d.Kinds[kindName] = sheet
 	}
+	d.Book = sync.OnceValues(func() (*typeset.Book, error) { return bookOf(f) })
 	for _, face := range f.Faces {
 		loaded := Face{Family: face.Family, Weight: face.Weight}
 		for _, subset := range subsets {
@@ -131,6 +136,23 @@ func load(name string, kinds kind.Registry) (*Dress, error) {
 		d.Faces = append(d.Faces, loaded)
 	}
 	return d, nil
+}
+
+// bookOf reads the WOFF 1 files of a dress: the same fonts as those that a release carries.
+func bookOf(f dressFile) (*typeset.Book, error) {
+	book := &typeset.Book{}
+	for _, face := range f.Faces {
+		for _, subset := range subsets {
+			file, err := files.ReadFile(path.Join("fonts", fmt.Sprintf("%s-%s-%d-normal.woff", face.File, subset.name, face.Weight)))
+			if err != nil {
+				return nil, err
+			}
+			if err := book.Add(face.Family, face.Weight, file); err != nil {
+				return nil, err
+			}
+		}
+	}
+	return book, nil
 }
 
 // subsets are the character ranges into which the Fontsource packages part a family.

@@ -103,7 +103,13 @@ func Subject(site *document.Site, registry dresses.Registry, blockID string, now
 		return marks.Subject{}, fmt.Errorf("there is no block %q", blockID)
 	}
 	c, err := d.cascade(b)
-	s := marks.Subject{Site: site, Block: b, Cascade: c, Schemes: map[string]look.Tokens{}, Now: now}
+	if err != nil {
+		return marks.Subject{}, err
+	}
+	s := marks.Subject{Site: site, Block: b, Cascade: c, Schemes: map[string]look.Tokens{}, Now: now, View: d.view(b, now)}
+	if s.Book, err = d.dress.Book(); err != nil {
+		return s, fmt.Errorf("dress %s: %w", d.dress.Name, err)
+	}
 	if site.House.Scheme != document.DarkScheme {
 		s.Schemes["light"] = d.light
 	}

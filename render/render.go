@@ -241,7 +241,8 @@ func (d *dressed) block(id string, level int, language string) (piece, error) {
 	if !ok {
 		return piece{}, fmt.Errorf("/blocks/%s/form: there is no form %q", id, b.Form)
 	}
-	view := kind.View{BlockID: id, Name: b.Name, Set: set.Set, Locale: language, FromRight: direction(language) == "rtl", HeadingLevel: level, Widths: d.site.Widths, Now: d.now}
+	view := d.view(b, d.now)
+	view.Locale, view.FromRight, view.HeadingLevel = language, direction(language) == "rtl", level
 	inside, err := form.HTML(view)
 	if err != nil {
 		return piece{}, fmt.Errorf("block %s: %w", id, err)
@@ -266,6 +267,13 @@ func (d *dressed) block(id string, level int, language string) (piece, error) {
 		p.data = set.Kind.Data(view)
 	}
 	return p, nil
+}
+
+// view is what a form is given to show a block, in the language of its page.
+func (d *dressed) view(b *document.Block, now time.Time) kind.View {
+	set, _ := d.site.SetByID(b.SetID)
+	language := d.site.LanguageOf(b.ID)
+	return kind.View{BlockID: b.ID, Name: b.Name, Set: set.Set, Locale: language, FromRight: direction(language) == "rtl", HeadingLevel: 2, Widths: d.site.Widths, Now: now}
 }
 
 // direction is the writing direction of a language, by its script's default in the CLDR.

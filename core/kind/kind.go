@@ -99,6 +99,10 @@ type Form struct {
 	Script func(View) string
 	// Variables are custom properties of the block, by width, that the layout needs.
 	Variables func(View) []Variable
+	// Runs are the texts whose fit is measured, and Room is how wide the text of a part may be at the ruler's width. Nil
+	// for a form whose fit is not measured.
+	Runs func(View) []Run
+	Room func(v View, r Ruler, part string) float64
 }
 
 // Variable is a custom property with its value from a width down.

@@ -10,6 +10,7 @@ import (
 	"rubrel/core/document"
 	"rubrel/core/kind"
 	"rubrel/core/look"
+	"rubrel/core/typeset"
 )
 
 // Mark is one finding on a block. ID stays the same while the finding does.
@@ -28,6 +29,8 @@ type Subject struct {
 	Cascade look.Cascade
 	Schemes map[string]look.Tokens // by scheme: light, dark, or both
 	Now     time.Time
+	View    kind.View     // what its form is given to show
+	Book    *typeset.Book // the fonts that visitors get
 }
 
 // Marks checks the block: what its kind checks, and what holds for every kind. Those that are quiet come last.
@@ -47,6 +50,7 @@ func (s Subject) Marks() []Mark {
 		}
 	}
 	list = append(list, s.contrasts(set.Set)...)
+	list = append(list, s.fits(set.Set)...)
 	for i := range list {
 		accepted, ok := s.Block.Quiet[list[i].ID]
 		list[i].Quiet, list[i].Reason = ok && accepted.Measured == list[i].Measured, accepted.Reason

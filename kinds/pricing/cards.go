@@ -57,16 +57,20 @@ func (s *shop) cardsVariables() []kind.Variable {
 	return variables
 }
 
-// longestWord is about how wide the longest word of a title is, in its own font size.
+// longestWord gives the layout the width of the longest word of a title.
 func (s *shop) longestWord() kind.Variable {
+	return kind.Variable{Name: "--rb-word", Value: strconv.FormatFloat(s.longestWordEms(), 'f', 2, 64)}
+}
+
+// longestWordEms is about how wide the longest word of a title is, in its own font size.
+func (s *shop) longestWordEms() float64 {
 	word := 1
 	for _, record := range s.v.Set.Records {
 		for part := range strings.FieldsSeq(kind.Text(record.Facts, "title")) {
 			word = max(word, utf8.RuneCountInString(part))
 		}
 	}
-	// A letter of the shipped display fonts is about 0.6 em wide on average, capitals included.
-	return kind.Variable{Name: "--rb-word", Value: strconv.FormatFloat(0.6*float64(word), 'f', 2, 64)}
+	return 0.6 * float64(word) // a letter of the shipped display fonts is about 0.6 em wide, capitals included
 }
 
 // sideBySide is how many cards of at least 210 px, with their gaps and the table's padding, fit a width.

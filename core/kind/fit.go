@@ -1,0 +1,23 @@
+package kind
+
+// Run is a text that a form sets, in a part of a record.
+type Run struct {
+	Record string // "" for the block's own
+	Part   string
+	Text   string
+	// Shrinks says that the text is set smaller where its room is less than so many ems of its size, down to LeastShare
+	// of it; 0 where it keeps its size.
+	Shrinks, LeastShare float64
+	// OneLine says that the text should stand on one line.
+	OneLine bool
+}
+
+// Ruler measures a block's look at one width, in CSS px.
+type Ruler interface {
+	// Frame is the block's inline size.
+	Frame() float64
+	// Edges is what a part's padding and border take on its two sides together.
+	Edges(part string) float64
+	// Gap is a part's gap.
+	Gap(part string) float64
+}

@@ -1,0 +1,277 @@
+package marks
+
+import (
+	"fmt"
+	"maps"
+	"math"
+	"slices"
+	"strings"
+
+	"rubrel/core/kind"
+	"rubrel/core/look"
+	"rubrel/core/typeset"
+)
+
+// The measure of a line in characters that is read with ease (common practice), and the one a mend gives.
+const (
+	mostMeasure  = 75
+	goodMeasure  = 66
+	leastMended  = 0.7  // of the size: smaller, a mend is no longer one
+	leastPixels  = 11.0 // below this nothing is mended by size
+	toleratedRun = 0.5  // px by which widths may differ from the browser's
+)
+
+// fits finds words that are wider than their room, labels that wrap, titles of different heights in a row, and lines
+// that are too long to read, at every width.
+func (s Subject) fits(set kind.Set) []Mark {
+	form, ok := set.Kind.FormNamed(s.Block.Form)
+	if !ok || form.Runs == nil || s.Book == nil {
+		return nil
+	}
+	f := s.fitter(set, form)
+	for width := range s.Cascade.Widths {
+		heights := map[string]map[int][]string{} // by part: the records by their number of lines
+		for _, run := range f.runs {
+			if lines := f.run(run, width); lines > 0 && !run.OneLine {
+				if heights[run.Part] == nil {
+					heights[run.Part] = map[int][]string{}
+				}
+				heights[run.Part][lines] = append(heights[run.Part][lines], run.Record)
+			}
+		}
+		f.uneven(heights["title"], width)
+	}
+	return f.found
+}
+
+func (s Subject) fitter(set kind.Set, form kind.Form) fitter {
+	f := fitter{Subject: s, set: set, form: form, runs: form.Runs(s.View)}
+	for _, tokens := range s.Schemes {
+		f.p = painter{set.Kind, s.Block.Form, s.Cascade, tokens}
+		break // type is the same in every scheme
+	}
+	return f
+}
+
+// SetText is how one text of a block is set at a width.
+type SetText struct {
+	Record, Part, Text string
+	Width              int // index into the widths
+	Room, Size         float64
+	Lines              []typeset.Line
+}
+
+// SetTexts lists how every text whose fit is measured is set, at every width; those whose fonts are not known are left
+// out.
+func (s Subject) SetTexts() []SetText {
+	set, ok := s.Site.SetByID(s.Block.SetID)
+	if !ok {
+		return nil
+	}
+	form, ok := set.Kind.FormNamed(s.Block.Form)
+	if !ok || form.Runs == nil || s.Book == nil {
+		return nil
+	}
+	f := s.fitter(set.Set, form)
+	var list []SetText
+	for width := range s.Cascade.Widths {
+		for _, run := range f.runs {
+			if st, ok := f.setting(run, width); ok {
+				if lines, known := s.Book.Lines(st.style, st.text, st.room); known {
+					list = append(list, SetText{run.Record, run.Part, run.Text, width, st.room, st.style.Size, lines})
+				}
+			}
+		}
+	}
+	return list
+}
+
+// fitter gathers what does not fit.
+type fitter struct {
+	Subject
+	set   kind.Set
+	form  kind.Form
+	runs  []kind.Run
+	p     painter
+	found []Mark
+	seen  map[string]bool
+}
+
+// setting is a run as it is set at a width.
+type setting struct {
+	part  kind.Part
+	t     look.Target
+	style typeset.Style
+	text  string
+	room  float64
+}
+
+// setting finds the face, the size and the room of a run. It is false where the fonts are not known or nothing is shown.
+func (f *fitter) setting(run kind.Run, width int) (setting, bool) {
+	part, ok := f.set.Kind.PartNamed(run.Part)
+	ok = ok && (len(part.Forms) == 0 || slices.Contains(part.Forms, f.form.Name))
+	t := look.Target{Width: width, Record: run.Record}
+	for _, record := range f.set.Records {
+		if record.ID == run.Record {
+			t.Featured = record.Featured
+		}
+	}
+	if !ok || f.p.left(part, t) {
+		return setting{}, false
+	}
+	r := ruler{f.p, t}
+	st := setting{part: part, t: t, text: run.Text, room: f.form.Room(f.View, r, run.Part)}
+	st.style = typeset.Style{Size: f.p.size(part, t), Face: f.face(part, t), LetterSpacing: f.spacing(part, t, "letter-spacing"), WordSpacing: f.spacing(part, t, "word-spacing")}
+	if run.Shrinks > 0 {
+		st.style.Size = min(st.style.Size, max(run.LeastShare*st.style.Size, st.room/run.Shrinks))
+	}
+	if said, _, ok := f.p.said(part, "text-transform", t); ok && said.Value == look.Keyword("uppercase") {
+		st.text = strings.ToUpper(st.text)
+	}
+	if most, ok := f.mostWidth(st); ok {
+		st.room = min(st.room, most)
+	}
+	return st, st.style.Face != nil && st.room > 0
+}
+
+// mostWidth is what a part's max-width allows; a ch is the width of the figure nought (CSS Values 4, section 6.1.2).
+func (f *fitter) mostWidth(st setting) (float64, bool) {
+	said, ok := f.p.cascade.Resolve(st.t, st.part.Name, "max-width")
+	l, is := said.Value.(look.Length)
+	if !ok || !is {
+		return 0, false
+	}
+	if l.Unit == "ch" {
+		nought, known := f.Book.Width(typeset.Style{Face: st.style.Face, Size: st.style.Size}, "0")
+		return nought * float64(l.Milli) / 1000, known
+	}
+	return f.p.pixels(l, st.style.Size, st.t), true
+}
+
+func (f *fitter) face(part kind.Part, t look.Target) *typeset.Face {
+	said, _, ok := f.p.said(part, "font-family", t)
+	value := said.Value
+	if token, is := value.(look.Token); is {
+		value = f.p.tokens.Value(token)
+	}
+	family, is := value.(look.Family)
+	if !ok || !is {
+		return nil
+	}
+	return f.Book.Find(family, int(f.p.weight(part, t)))
+}
+
+func (f *fitter) spacing(part kind.Part, t look.Target, property string) float64 {
+	said, from, ok := f.p.said(part, property, t)
+	if l, is := said.Value.(look.Length); ok && is {
+		return f.p.pixels(l, f.p.size(from, t), t) // an em is that of the part which says it
+	}
+	return 0
+}
+
+// run measures one text and says how many lines it has; 0 where that is not known.
+func (f *fitter) run(run kind.Run, width int) int {
+	st, ok := f.setting(run, width)
+	if !ok {
+		return 0
+	}
+	lines, known := f.Book.Lines(st.style, st.text, st.room)
+	if !known || len(lines) == 0 {
+		return 0
+	}
+	word, wide, _ := f.Book.Longest(st.style, st.text)
+	switch {
+	case wide > st.room+toleratedRun:
+		f.add("fit", run, st, fmt.Sprintf("“%s” in %s", word, f.p.where(f.set, st.part, st.t)), fmt.Sprintf("%.0f px", math.Ceil(wide)), fmt.Sprintf("at most %.0f px", math.Floor(st.room)), st.room/wide)
+	case run.OneLine && len(lines) > 1:
+		total, _ := f.Book.Width(st.style, st.text)
+		f.add("wrap", run, st, f.p.where(f.set, st.part, st.t), fmt.Sprintf("%d lines", len(lines)), "one line", st.room/total)
+	case len(lines) > 1:
+		f.measure(run, st, lines)
+	}
+	return len(lines)
+}
+
+// add adds a mark whose mend is a smaller size: so much of what it is.
+func (f *fitter) add(check string, run kind.Run, st setting, where, measured, needed string, share float64) {
+	id := strings.Join([]string{check, run.Part, run.Record, f.p.cascade.Widths[st.t.Width].Name}, " ")
+	mark := Mark{ID: id, Finding: kind.Finding{Check: check, Where: where, Measured: measured, Needed: needed, Record: run.Record, Key: run.Part}}
+	if run.Shrinks > 0 { // it is as small as it may be already: the size it starts from does not matter
+		share = min(share, st.room/run.Shrinks/st.style.Size)
+	}
+	size := math.Floor(st.style.Size * share)
+	if share >= leastMended && size >= leastPixels {
+		f.resize(&mark, st, size)
+	}
+	if f.seen == nil {
+		f.seen = map[string]bool{}
+	}
+	if same := check + run.Part + run.Record + measured; !f.seen[same] {
+		f.seen[same] = true
+		f.found = append(f.found, mark)
+	}
+}
+
+// resize makes a smaller size the mark's mend, for every record of the same sort so that a row stays even.
+func (f *fitter) resize(mark *Mark, st setting, size float64) {
+	value := look.Length{Milli: int64(size) * 1000, Unit: "px"}
+	t := st.t
+	if !slices.ContainsFunc(slices.Collect(maps.Keys(f.Block.Look)), func(k look.Key) bool { return k.Record == t.Record && k.Part == st.part.Name }) {
+		t.Record = ""
+	}
+	mark.Mend = &kind.Mend{Label: fmt.Sprintf("font-size of %s → %s", st.part.Name, value)}
+	mark.Change = f.p.repaint(f.Subject, f.set, st.part, "font-size", t, value)
+}
+
+// measure finds lines that are too long to be read with ease.
+func (f *fitter) measure(run kind.Run, st setting, lines []typeset.Line) {
+	longest, perCharacter := 0, 0.0
+	for _, line := range lines[:len(lines)-1] {
+		if n := len([]rune(line.Text)); n > longest {
+			longest, perCharacter = n, line.Width/float64(n)
+		}
+	}
+	nought, _ := f.Book.Width(typeset.Style{Face: st.style.Face, Size: st.style.Size}, "0")
+	if longest <= mostMeasure || nought == 0 {
+		return
+	}
+	mark := Mark{ID: strings.Join([]string{"measure", run.Part, run.Record, f.p.cascade.Widths[st.t.Width].Name}, " "),
+		Finding: kind.Finding{Check: "measure", Where: f.p.where(f.set, st.part, st.t), Measured: fmt.Sprintf("%d characters", longest), Needed: fmt.Sprintf("at most %d on a line", mostMeasure), Record: run.Record, Key: run.Part}}
+	if slices.Contains(st.part.Properties, "max-width") {
+		// A ch is a figure's width; a letter is narrower in most fonts.
+		value := look.Length{Milli: int64(goodMeasure*perCharacter/nought) * 1000, Unit: "ch"}
+		mark.Mend = &kind.Mend{Label: "max-width of " + st.part.Name + " → " + value.String()}
+		t := st.t
+		t.Record = ""
+		mark.Change = f.p.repaint(f.Subject, f.set, st.part, "max-width", t, value)
+	}
+	f.found = append(f.found, mark)
+}
+
+// uneven finds titles with different numbers of lines in one row.
+func (f *fitter) uneven(byLines map[int][]string, width int) {
+	if len(byLines) < 2 {
+		return
+	}
+	counts := slices.Sorted(maps.Keys(byLines))
+	words := make([]string, len(counts))
+	for i, n := range counts {
+		words[i] = fmt.Sprint(n)
+	}
+	mark := Mark{ID: "lines title " + f.p.cascade.Widths[width].Name,
+		Finding: kind.Finding{Check: "lines", Where: "titles, " + f.p.cascade.Widths[width].Name, Measured: strings.Join(words, " and ") + " lines", Needed: "as many in each", Key: "title"}}
+	most := byLines[counts[len(counts)-1]]
+	for _, run := range f.runs {
+		if run.Part != "title" || !slices.Contains(most, run.Record) {
+			continue
+		}
+		// The longest title sets the size at which all stand on one line.
+		if st, ok := f.setting(run, width); ok {
+			total, _ := f.Book.Width(st.style, st.text)
+			if share := st.room / total; share >= leastMended && share < 1 {
+				f.resize(&mark, st, math.Floor(st.style.Size*share))
+			}
+		}
+	}
+	f.found = append(f.found, mark)
+}

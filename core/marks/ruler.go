@@ -1,0 +1,67 @@
+package marks
+
+import (
+	"math"
+
+	"rubrel/core/kind"
+	"rubrel/core/look"
+)
+
+// ruler measures a block's look at one width, for one sort of record.
+type ruler struct {
+	p painter
+	t look.Target
+}
+
+// Frame is the block's inline size at the width, as the proof shows it.
+func (r ruler) Frame() float64 { return float64(r.p.cascade.Widths[r.t.Width].Frame) }
+
+// Edges is what padding and border take on the two sides.
+func (r ruler) Edges(name string) float64 {
+	part, ok := r.p.kind.PartNamed(name)
+	if !ok {
+		return 0
+	}
+	total := 0.0
+	if said, ok := r.p.cascade.Resolve(r.t, name, "padding"); ok {
+		if sides, ok := said.Value.(look.Sides); ok {
+			total += r.length(part, sides[1]) + r.length(part, sides[3])
+		}
+	}
+	if said, ok := r.p.cascade.Resolve(r.t, name, "border"); ok {
+		if border, ok := said.Value.(look.Border); ok && border.Style != "none" {
+			total += 2 * snapped(r.length(part, border.Width))
+		}
+	}
+	return total
+}
+
+// Gap is a part's gap.
+func (r ruler) Gap(name string) float64 {
+	part, ok := r.p.kind.PartNamed(name)
+	said, says := r.p.cascade.Resolve(r.t, name, "gap")
+	if !ok || !says {
+		return 0
+	}
+	return r.length(part, said.Value)
+}
+
+// length is a value in CSS px; 0 for what is none.
+func (r ruler) length(part kind.Part, v look.Value) float64 {
+	if token, ok := v.(look.Token); ok {
+		v = r.p.tokens.Value(token)
+	}
+	if l, ok := v.(look.Length); ok {
+		return r.p.pixels(l, r.p.size(part, r.t), r.t)
+	}
+	return 0
+}
+
+// snapped is a border's width as it is drawn: whole device pixels, and no less than one (CSS Values 4, snap a length as
+// a border width), on a screen of one device pixel a px.
+func snapped(width float64) float64 {
+	if width > 0 && width < 1 {
+		return 1
+	}
+	return math.Floor(width)
+}

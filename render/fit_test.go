@@ -1,0 +1,113 @@
+package render_test
+
+import (
+	"encoding/json"
+	"fmt"
+	"testing"
+
+	"rubrel/core/document"
+	"rubrel/demo"
+	"rubrel/dresses"
+	"rubrel/render"
+	"rubrel/testkit"
+)
+
+// How texts are set without a browser is how Chromium sets them: for every form of both demo sites in every dress, at
+// every width, the room of each text within a pixel, its size within a tenth, and as many lines in 99 of 100 cases.
+func TestFitIsWhatChromiumSets(t *testing.T) {
+	registry := loadDresses(t)
+	b := testkit.Launch(t, 1200, 900)
+	compared, wrong := 0, 0
+	for name, text := range demo.Sites() {
+		for _, dress := range registry.Names() {
+			site := parse(t, text)
+			site.House.Dress = dress
+			files, err := render.Release(site, registry, now)
+			if err != nil {
+				t.Fatal(err)
+			}
+			address := serveFiles(t, files)
+			for _, page := range site.Pages {
+				b.Open(address + pageFile(site, page))
+				b.FontsLoaded()
+				for i, width := range site.Widths {
+					b.Size(int64(width.Frame), 900)
+					for _, band := range page.Bands {
+						for _, id := range band.Blocks {
+							n, w := compareFit(t, b, site, registry, id, i, name+" in "+dress)
+							compared, wrong = compared+n, wrong+w
+						}
+					}
+				}
+			}
+		}
+	}
+	t.Logf("%d texts compared, %d with another number of lines", compared, wrong)
+	if compared < 1000 || wrong*100 > compared {
+		t.Errorf("%d of %d texts have another number of lines", wrong, compared)
+	}
+}
+
+func pageFile(site *document.Site, page document.Page) string {
+	if page.ID == site.Pages[0].ID {
+		return "index.html"
+	}
+	return page.ID + ".html"
+}
+
+// measured is what Chromium says of one text: the room of its content box, its font size and its lines.
+type measured struct {
+	Found      bool
+	Room, Size float64
+	Lines      int
+}
+
+func compareFit(t *testing.T, b *testkit.Browser, site *document.Site, registry dresses.Registry, id string, width int, where string) (compared, wrong int) {
+	t.Helper()
+	subject, err := render.Subject(site, registry, id, now)
+	if err != nil {
+		t.Fatal(err)
+	}
+	texts := subject.SetTexts()
+	if len(texts) == 0 {
+		return 0, 0 // in a script that no shipped font has
+	}
+	question, err := json.Marshal(texts)
+	if err != nil {
+		t.Fatal(err)
+	}
+	answers := testkit.Eval[[]measured](b, fmt.Sprintf(`%s.map(({ Record, Part, Text, Width }) => {
+		if (Width !== %d) return { Found: false };
+		const all = [...document.querySelectorAll('#%s [data-record="' + Record + '"] .rb-' + Part)];
+		const e = all.find((e) => getComputedStyle(e).visibility !== 'hidden' && e.getClientRects().length && e.textContent.includes(Text)) ?? all.find((e) => e.getClientRects().length && e.textContent.includes(Text));
+		if (!e) return { Found: false };
+		const style = getComputedStyle(e);
+		const walker = document.createTreeWalker(e, NodeFilter.SHOW_TEXT);
+		let node;
+		while ((node = walker.nextNode()) && !node.data.includes(Text)) { /* the text's own node */ }
+		const range = document.createRange();
+		range.selectNodeContents(node ?? e);
+		const tops = new Set([...range.getClientRects()].filter((r) => r.width > 0).map((r) => Math.round(r.top)));
+		return { Found: true, Room: e.clientWidth - parseFloat(style.paddingLeft) - parseFloat(style.paddingRight), Size: parseFloat(getComputedStyle(node?.parentElement ?? e).fontSize), Lines: tops.size };
+	})`, question, width, id))
+	for i, text := range texts {
+		got := answers[i]
+		if !got.Found {
+			continue
+		}
+		compared++
+		// What stands on one line may be as wide as its words only; its room is what it may grow to.
+		shrunk := got.Lines == 1 && got.Room < text.Room
+		if !shrunk && (got.Room-text.Room > 1.01 || text.Room-got.Room > 1.01) {
+			t.Errorf("%s, %s, %s of %s, %s: the room is %.1f px, Chromium has %.1f", where, id, text.Part, text.Record, site.Widths[width].Name, text.Room, got.Room)
+		}
+		if got.Size-text.Size > 0.1 || text.Size-got.Size > 0.1 {
+			t.Errorf("%s, %s, %s of %s, %s: the size is %.2f px, Chromium has %.2f", where, id, text.Part, text.Record, site.Widths[width].Name, text.Size, got.Size)
+		}
+		if got.Lines != len(text.Lines) {
+			wrong++
+			t.Logf("%s, %s, %s of %s, %s: %q has %d lines, Chromium %d", where, id, text.Part, text.Record, site.Widths[width].Name, text.Text, len(text.Lines), got.Lines)
+		}
+	}
+	return compared, wrong
+}
