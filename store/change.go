@@ -17,6 +17,8 @@ type Author struct {
 	Actor string // a browser
 	Tab   string // one open page of it
 	Scope string // the block at which the change is made; "" for the site's own page
+	// Hold joins edits that are tried one after another, in one go, into one entry of the log; "" for an edit alone.
+	Hold string
 }
 
 // ErrNothingToUndo and ErrNothingToRedo end the walk through the log.
@@ -104,7 +106,36 @@ func (s *Store) commitEdit(ctx context.Context, tx pgx.Tx, before *Loaded, by Au
 	if err != nil {
 		return nil, fmt.Errorf("store: forget undone: %w", err)
 	}
+	if by.Hold != "" {
+		if err := joinHeld(ctx, tx, before, by, result); err != nil {
+			return nil, err
+		}
+	}
 	return s.commit(ctx, tx, before, by, result, "edit", nil)
+}
+
+// joinHeld makes one entry of this edit and the one before it, where both were tried in one go: the entry before goes,
+// and its patch goes into this one's.
+func joinHeld(ctx context.Context, tx pgx.Tx, before *Loaded, by Author, result *document.Result) error {
+	var id int64
+	var forward, backward []byte
+	err := tx.QueryRow(ctx, `select id, patch, inverse from change where site = $1 and version = $2 and actor = $3 and tab = $4 and scope = $5 and hold = $6 and act = 'edit' and state = 'done'`,
+		before.ID, before.Version, by.Actor, by.Tab, by.Scope, by.Hold).Scan(&id, &forward, &backward)
+	if errors.Is(err, pgx.ErrNoRows) {
+		return nil
+	}
+	var done, inverse patch.Patch
+	if err == nil {
+		err = errors.Join(json.Unmarshal(forward, &done), json.Unmarshal(backward, &inverse))
+	}
+	if err == nil {
+		_, err = tx.Exec(ctx, "delete from change where id = $1", id)
+	}
+	if err != nil {
+		return fmt.Errorf("store: hold: %w", err)
+	}
+	result.Patch, result.Inverse = patch.Merge(done, inverse, result.Patch, result.Inverse)
+	return nil
 }
 
 // commit writes the new document and its log entry, and tells the other processes.
@@ -124,8 +155,8 @@ func (s *Store) commit(ctx context.Context, tx pgx.Tx, before *Loaded, by Author
 	}
 	batch := &pgx.Batch{}
 	batch.Queue("update site set version = $2, document = $3, changed_at = now() where id = $1 returning changed_at", after.ID, after.Version, string(text))
-	batch.Queue("insert into change (site, version, actor, tab, scope, label, act, of, state, patch, inverse) values ($1, $2, $3, $4, $5, $6, $7, $8, 'done', $9, $10)",
-		after.ID, after.Version, by.Actor, by.Tab, by.Scope, result.Label, act, of, string(forward), string(inverse))
+	batch.Queue("insert into change (site, version, actor, tab, scope, label, act, of, state, patch, inverse, hold) values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12)",
+		after.ID, after.Version, by.Actor, by.Tab, by.Scope, result.Label, act, of, stateOf(result), string(forward), string(inverse), by.Hold)
 	batch.Queue("select pg_notify('rubrel_site', $1)", after.ID)
 	results := tx.SendBatch(ctx, batch)
 	err = results.QueryRow().Scan(&after.changed)
@@ -133,6 +164,14 @@ func (s *Store) commit(ctx context.Context, tx pgx.Tx, before *Loaded, by Author
 		return nil, fmt.Errorf("store: write version %d of %s: %w", after.Version, after.ID, err)
 	}
 	return after, nil
+}
+
+// stateOf is done; what was tried and came back to where it began is nothing to undo.
+func stateOf(result *document.Result) string {
+	if len(result.Patch) == 0 {
+		return "forgotten"
+	}
+	return "done"
 }
 
 // entry is an edit in the log that can be undone or redone.

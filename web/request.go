@@ -46,7 +46,7 @@ func actor(w http.ResponseWriter, r *http.Request) string {
 
 // author is the actor at a block's bench, or with no block at the site's own page.
 func author(w http.ResponseWriter, r *http.Request) store.Author {
-	return store.Author{Actor: actor(w, r), Tab: r.FormValue("tab"), Scope: chi.URLParam(r, "block")}
+	return store.Author{Actor: actor(w, r), Tab: r.FormValue("tab"), Hold: r.FormValue("hold"), Scope: chi.URLParam(r, "block")}
 }
 
 const themeCookie = "rubrel_theme"

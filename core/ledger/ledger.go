@@ -93,6 +93,7 @@ type Cell struct {
 	Origin string // where a look value is said, in words
 	// Choices are the words it can be, where it is one of a few.
 	Choices []string
+	Step    string // the number that stepping starts from, with its unit; "" where the value is no number
 }
 
 // Build lays out the ledger.

@@ -58,7 +58,7 @@ func (l layer) lookCell(key look.Key, target look.Target, part kind.Part) Cell {
 		cell.State, cell.Origin = Empty, "nothing says this"
 		return cell
 	}
-	cell.Shown, cell.Swatch = said.Value.String(), l.swatch(said.Value)
+	cell.Shown, cell.Swatch, cell.Step = said.Value.String(), l.swatch(said.Value), l.step(said.Value)
 	if from == "" && (said.Level == look.BlockLevel || said.Level == look.RecordLevel) && said.Key == key {
 		cell.State, cell.Text = Said, said.Value.String()
 		if key.Record != "" {
@@ -87,6 +87,25 @@ func (l layer) resolve(target look.Target, part kind.Part, name string) (said lo
 		}
 		part, from = parent, parent.Name
 	}
+}
+
+// step is a value's number with its unit, or that of the token it is; "" for what is no single number.
+func (l layer) step(v look.Value) string {
+	switch v := v.(type) {
+	case look.Length:
+		return v.String()
+	case look.Duration:
+		return v.String()
+	case look.Token:
+		if value := l.tokens.Value(v); value != nil {
+			return l.step(value)
+		}
+	case look.Sides:
+		if v[0] == v[1] && v[0] == v[2] && v[0] == v[3] {
+			return l.step(v[0])
+		}
+	}
+	return ""
 }
 
 // swatch is the colour of a value that is one.

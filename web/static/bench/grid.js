@@ -2,6 +2,7 @@
 // address (data-at), so the cursor stays where it is when the server sends the table again.
 import { parseTSV, writeTSV } from './tsv.js';
 import { startDrag } from './drag.js';
+import { scrub, stepped, Trial } from './step.js';
 
 export class Grid {
   constructor(desk) {
@@ -197,7 +198,8 @@ export class Grid {
     const cell = this.cell();
     const step = { ArrowUp: [-1, 0], ArrowDown: [1, 0], ArrowLeft: [0, -1], ArrowRight: [0, 1] }[key];
     const done = () => event.preventDefault();
-    if (step && altKey) { done(); this.carry(step); }
+    if (step && altKey && step[0] && cell.dataset.step) { done(); this.nudge(cell, -step[0] * (shiftKey ? 10 : 1), event.repeat); }
+    else if (step && altKey) { done(); this.carry(step); }
     else if (step && control) { done(); this.moveTo(step[0] ? (step[0] < 0 ? 1 : this.rows.length - 1) : this.cursor.row, step[1] ? (step[1] < 0 ? 1 : 1e6) : this.cursor.column, shiftKey); }
     else if (step) { done(); this.moveTo(this.cursor.row + step[0], this.cursor.column + step[1], shiftKey); }
     else if (key === 'Tab') { if (this.tabOn(shiftKey ? -1 : 1)) done(); }
@@ -213,6 +215,18 @@ export class Grid {
     else if (key === 'Delete' || key === 'Backspace') { done(); this.clear(); }
     else if (key === ' ' && this.turns(cell)) { done(); this.toggle(cell); }
     else if (key.length === 1 && cell.dataset.at) { done(); this.edit(key); }
+  }
+
+  // nudge steps the value of a cell; steps that follow each other quickly are one go.
+  nudge(cell, steps, repeat) {
+    const { property } = this.where(cell);
+    const now = performance.now();
+    if (!this.trial || this.trial.at !== cell.dataset.at || (!repeat && now - this.nudged > 900)) this.trial = new Trial(this.desk, cell.dataset.at, cell.dataset.text);
+    this.nudged = now;
+    const text = stepped(this.trial.shown ?? cell.dataset.step, property, steps);
+    if (text === null) return;
+    this.trial.shown = text;
+    this.trial.show(text);
   }
 
   // tabOn walks along the cells and lets Tab leave the grid at either end.
@@ -356,6 +370,19 @@ export class Grid {
   }
 
   onEditorKey(event) {
+    const up = { ArrowUp: 1, ArrowDown: -1 }[event.key];
+    const edited = this.editing && this.table.querySelector(`[data-at="${CSS.escape(this.editing)}"]`);
+    if (up && edited?.dataset.step !== undefined) {
+      event.preventDefault();
+      event.stopPropagation();
+      const { property } = this.where(edited);
+      const text = stepped(this.editor.value || edited.dataset.step, property, up * (event.shiftKey ? 10 : 1));
+      if (text === null) return;
+      this.tried ??= new Trial(this.desk, this.editing, edited.dataset.text);
+      this.editor.value = text;
+      this.tried.show(text);
+      return;
+    }
     const moves = { Enter: [event.shiftKey ? -1 : 1, 0], Tab: [0, event.shiftKey ? -1 : 1] };
     if (event.key === 'Escape') {
       event.preventDefault();
@@ -370,6 +397,8 @@ export class Grid {
   }
 
   cancel() {
+    this.tried?.leave();
+    this.tried = null;
     this.pending.delete(this.editing);
     this.editing = null;
     this.editor.hidden = true;
@@ -383,7 +412,10 @@ export class Grid {
     const cell = this.table.querySelector(`[data-at="${CSS.escape(at)}"]`);
     this.editing = null;
     this.editor.hidden = true;
-    if (this.editor.value !== cell?.dataset.text || this.pending.has(at)) this.write([{ at, text: this.editor.value }]);
+    const { tried } = this;
+    this.tried = null;
+    if (tried) tried.show(this.editor.value);
+    else if (this.editor.value !== cell?.dataset.text || this.pending.has(at)) this.write([{ at, text: this.editor.value }]);
   }
 
   copied() {
@@ -423,6 +455,14 @@ export class Grid {
     if (!this.rows.some((row) => row.includes(cell))) return;
     this.commit();
     event.preventDefault();
+    const property = cell.matches('th[scope=row]') && cell.parentElement.dataset.property;
+    if (property) {
+      const column = Math.max(1, this.cursor.column);
+      const target = cell.parentElement.children[column];
+      this.moveToCell(target.dataset.step ? target : cell);
+      if (target.dataset.step) scrub(this, target, property, event);
+      return;
+    }
     this.moveToCell(cell, event.shiftKey);
     if (cell.matches('thead .record') || (cell.matches('th[scope=row]') && cell.parentElement.dataset.item)) {
       startDrag(this, cell, event);
