@@ -23,6 +23,8 @@ type Kind struct {
 	Axes      []Axis
 	Forms     []Form
 	Parts     []Part
+	// MarkField is the field whose words mark a record, "" for none.
+	MarkField string
 	// CanFeature says whether a record may be featured.
 	CanFeature bool
 	// Intake says how a pasted table of this kind is understood; nil where the kind is not pasted.
@@ -99,6 +101,8 @@ type Form struct {
 	Script func(View) string
 	// Variables are custom properties of the block, by width, that the layout needs.
 	Variables func(View) []Variable
+	// LiftsFeatured says that the layout itself makes a featured record stand out, by its place or size.
+	LiftsFeatured bool
 	// Runs are the texts whose fit is measured, and Room is how wide the text of a part may be at the ruler's width. Nil
 	// for a form whose fit is not measured.
 	Runs func(View) []Run
@@ -114,16 +118,18 @@ type Variable struct {
 
 // Part is one named piece of a form's anatomy.
 type Part struct {
-	Name       string
-	Forms      []string // the forms that have it; all where none is named
-	Help       string
-	Place      look.Place
-	Parent     string            // the part around it, from which inherited properties come
-	Within     map[string]string // by form, the part around it where that is another than Parent
-	Text       bool              // it holds words of its own
-	Control    bool              // a visitor recognises a control by its colour
-	Properties []string          // CSS names
-	Defaults   map[string]string
+	Name        string
+	Forms       []string // the forms that have it; all where none is named
+	Help        string
+	Place       look.Place
+	Parent      string            // the part around it, from which inherited properties come
+	Within      map[string]string // by form, the part around it where that is another than Parent
+	Text        bool              // it holds words of its own
+	Control     bool              // a visitor recognises a control by its colour
+	Pressed     bool              // a visitor presses it
+	LeastHeight float64           // CSS px that the layout gives it at least
+	Properties  []string          // CSS names
+	Defaults    map[string]string
 	// As gives the CSS property under which a property is written, where the layout needs it elsewhere than on
 	// the part itself: a gap as a custom property, a border on one side.
 	As map[string]string

@@ -17,7 +17,13 @@ type ruler struct {
 func (r ruler) Frame() float64 { return float64(r.p.cascade.Widths[r.t.Width].Frame) }
 
 // Edges is what padding and border take on the two sides.
-func (r ruler) Edges(name string) float64 {
+func (r ruler) Edges(name string) float64 { return r.edges(name, 1, 3) }
+
+// edgesDown is what padding and border take above and below together.
+func (r ruler) edgesDown(name string) float64 { return r.edges(name, 0, 2) }
+
+// edges adds up padding and border of two opposite sides, by their place in CSS order.
+func (r ruler) edges(name string, one, other int) float64 {
 	part, ok := r.p.kind.PartNamed(name)
 	if !ok {
 		return 0
@@ -25,7 +31,7 @@ func (r ruler) Edges(name string) float64 {
 	total := 0.0
 	if said, ok := r.p.cascade.Resolve(r.t, name, "padding"); ok {
 		if sides, ok := said.Value.(look.Sides); ok {
-			total += r.length(part, sides[1]) + r.length(part, sides[3])
+			total += r.length(part, sides[one]) + r.length(part, sides[other])
 		}
 	}
 	if said, ok := r.p.cascade.Resolve(r.t, name, "border"); ok {

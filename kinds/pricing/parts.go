@@ -44,7 +44,7 @@ var parts = []kind.Part{
 		As: map[string]string{"background-color": "--rb-bar-ground", "border": "--rb-bar-rim", "border-radius": "--rb-bar-radius", "padding": "--rb-bar-padding", "gap": "--rb-bar-gap", "flex-direction": "--rb-stack"},
 		Defaults: map[string]string{"flex-direction": "row", "gap": "space-0", "margin": "0 0 space-5", "margin@narrow": "0 0 space-4", "border": "1px solid line", "border-radius": "radius-2",
 			"padding": "space-0", "background-color": "raised"}},
-	{Name: "option", Text: true, Help: "one side of the switch", Place: look.BlockItself, Parent: "switch", Properties: and(textProperties, boxProperties...), As: sideAs,
+	{Name: "option", Text: true, Pressed: true, LeastHeight: 32, Help: "one side of the switch", Place: look.BlockItself, Parent: "switch", Properties: and(textProperties, boxProperties...), As: sideAs,
 		Defaults: map[string]string{
 			"background-color": "transparent", "color": "quiet", "font-size": "type-3", "font-weight": "weight-strong", "line-height": "leading-tight", "padding": "space-1 space-3", "border-radius": "radius-2",
 			"background-color@selected": "ink", "color@selected": "raised", "color@hover": "ink",
@@ -131,7 +131,7 @@ var parts = []kind.Part{
 		}},
 	{Name: "note", Text: true, Help: "small print below the price", Parent: "card", Within: inHeads, Properties: textProperties,
 		Defaults: map[string]string{"color": "quiet", "color@featured": "feature-quiet", "font-size": "type-2", "margin": "space-1 0 0"}},
-	{Name: "button", Text: true, Help: "the link that takes the plan", Parent: "card", Within: inHeads, Properties: append(and(textProperties, boxProperties...), movingProperties...),
+	{Name: "button", Text: true, Pressed: true, Help: "the link that takes the plan", Parent: "card", Within: inHeads, Properties: append(and(textProperties, boxProperties...), movingProperties...),
 		Defaults: map[string]string{
 			"background-color": "transparent", "color": "ink", "border": "1.5px solid ink", "font-weight": "weight-strong", "font-size": "type-3", "font-size@middle": "type-2",
 			"padding": "space-2 space-3", "border-radius": "radius-1", "margin": "space-4 0", "line-height": "leading-tight",

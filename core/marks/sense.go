@@ -1,0 +1,107 @@
+package marks
+
+import (
+	"fmt"
+	"slices"
+
+	"rubrel/core/kind"
+	"rubrel/core/look"
+)
+
+// The least size of what is pressed: 24 by 24 CSS px (WCAG 2.2, success criterion 2.5.8).
+const leastTarget = 24.0
+
+// senses finds what a measurement of colour or fit does not: targets that are too small, a featured record that stands
+// out by colour alone, and what only a pointer is told.
+func (s Subject) senses(set kind.Set) []Mark {
+	var found []Mark
+	for _, tokens := range s.Schemes {
+		p := painter{set.Kind, s.Block.Form, s.Cascade, tokens}
+		found = append(found, p.smallTargets(s, set)...)
+		found = append(found, p.onlyColour(set)...)
+		break // sizes are the same in every scheme
+	}
+	return found
+}
+
+// smallTargets measures the height of what is pressed: a line of its text with its padding and border.
+func (p painter) smallTargets(s Subject, set kind.Set) []Mark {
+	var found []Mark
+	for _, part := range set.Kind.PartsOf(s.Block.Form) {
+		if !part.Pressed {
+			continue
+		}
+		for width := range p.cascade.Widths {
+			t := look.Target{Width: width}
+			r := ruler{p, t}
+			height := max(part.LeastHeight, p.size(part, t)*p.leading(part, t)+r.edgesDown(part.Name))
+			if height >= leastTarget || p.left(part, t) {
+				continue
+			}
+			missing := (leastTarget - height + 1) / 2
+			value := look.Length{Milli: int64(missing+r.edgesDown(part.Name)/2) * 1000, Unit: "px"}
+			side := look.Length{Milli: int64(r.Edges(part.Name)/2) * 1000, Unit: "px"}
+			found = append(found, Mark{ID: fmt.Sprintf("target %s %s", part.Name, p.cascade.Widths[width].Name), Change: p.repaint(s, set, part, "padding", t, look.Sides{value, side, value, side}),
+				Finding: kind.Finding{Check: "target", Where: p.where(set, part, t), Measured: fmt.Sprintf("%.0f px high", height), Needed: "24 px", Key: part.Name, Rule: "WCAG 2.2, 2.5.8", Serious: true,
+					Mend: &kind.Mend{Label: "padding of " + part.Name + " → " + look.Sides{value, side, value, side}.String()}}})
+			break // narrower widths follow
+		}
+	}
+	return found
+}
+
+// leading is the line height as a multiple of the size; 1.2, about what browsers take, where nothing says one.
+func (p painter) leading(part kind.Part, t look.Target) float64 {
+	said, _, ok := p.said(part, "line-height", t)
+	value := said.Value
+	if token, is := value.(look.Token); is {
+		value = p.tokens.Value(token)
+	}
+	if l, is := value.(look.Length); ok && is {
+		return float64(l.Milli) / 1000
+	}
+	return 1.2
+}
+
+// standingOut are the properties by which something stands out without colour.
+var standingOut = []string{"border", "box-shadow", "font-size", "font-weight", "padding", "scale", "translate", "margin", "font-style", "text-decoration"}
+
+// onlyColour finds a featured record that differs from the others by colour alone: those who do not see it see no
+// difference (WCAG 2.2, 1.4.1). A badge is a difference, too, and so is what its form does.
+func (p painter) onlyColour(set kind.Set) []Mark {
+	var featured *kind.Record
+	for i := range set.Records {
+		if set.Records[i].Featured {
+			featured = &set.Records[i]
+		}
+	}
+	if featured == nil || len(set.Records) < 2 {
+		return nil
+	}
+	form, _ := set.Kind.FormNamed(p.form)
+	if form.LiftsFeatured || set.Kind.MarkField != "" && kind.Text(featured.Facts, set.Kind.MarkField) != "" {
+		return nil
+	}
+	for _, part := range set.Kind.PartsOf(p.form) {
+		for _, property := range part.Properties {
+			if !slices.Contains(standingOut, property) {
+				continue
+			}
+			plain, ok := p.cascade.Resolve(look.Target{}, part.Name, property)
+			other, also := p.cascade.Resolve(look.Target{Featured: true}, part.Name, property)
+			if also && !ok && !slices.Contains([]string{"none", "normal", "0"}, other.Value.CSS()) || ok && also && !sameShape(plain.Value, other.Value) {
+				return nil
+			}
+		}
+	}
+	return []Mark{{ID: "only-colour " + featured.ID, Finding: kind.Finding{Check: "only colour", Where: kind.Text(featured.Facts, set.Kind.Fields[0].Name) + " stands out by colour alone", Measured: "no other difference", Needed: "a badge, a border or a size", Record: featured.ID, Rule: "WCAG 2.2, 1.4.1"}}}
+}
+
+// sameShape reports whether two values differ in colour at most.
+func sameShape(a, b look.Value) bool {
+	if x, ok := a.(look.Border); ok {
+		y, ok := b.(look.Border)
+		return ok && x.Style == y.Style && (x.Style == "none" || x.Width.CSS() == y.Width.CSS())
+	}
+	return a.CSS() == b.CSS()
+}
