@@ -35,6 +35,8 @@ type houseView struct {
 	Grids         []pairGrid
 	Exceptions    []exceptionLine
 	Widths        look.Widths
+	Pasted        string // a client's file that was read
+	Found         []foundLine
 }
 
 // colourLine is a colour role in both schemes.
@@ -289,7 +291,9 @@ func (s *Server) setTokens(w http.ResponseWriter, r *http.Request) {
 	}
 	light, dark := document.SetTokens{Texts: map[string]string{}}, document.SetTokens{Texts: map[string]string{}, Dark: true}
 	for name, values := range r.PostForm {
-		if token, ok := strings.CutPrefix(name, "light."); ok {
+		if n, ok := strings.CutPrefix(name, "take."); ok && values[0] != "" {
+			light.Texts[values[0]] = r.PostForm.Get("value." + n)
+		} else if token, ok := strings.CutPrefix(name, "light."); ok {
 			light.Texts[token] = values[0]
 		} else if token, ok := strings.CutPrefix(name, "dark."); ok {
 			dark.Texts[token] = values[0]

@@ -99,3 +99,34 @@ func TestSiteMarks(t *testing.T) {
 	b.Click(".mark-line [name=on][value=yes]")
 	b.Await("document.querySelector('.mark-line.hushed')")
 }
+
+// A client's style sheet is read, its colours are counted, and one of them becomes a role; the house style goes out as a
+// token file and comes in again.
+func TestTokensInAndOut(t *testing.T) {
+	app := shared.Start(t)
+	b := testkit.Launch(t, 1280, 800)
+	b.Open(app.URL + "/sites/fennmoor/house")
+	b.Type("#text", ":root { --accent: #0b5fa8 } a { color: #0B5FA8 } p { color: rgb(11, 95, 168); font-size: 17px }")
+	b.Click("form[action$='/house/read'] .button")
+	b.Await("document.querySelectorAll('.found tbody tr').length === 2")
+	if got := b.Text("[...document.querySelector('.found tbody tr').children].slice(0, 3).map(e => e.innerText.trim()).join(' ') + '|' + document.querySelector('[name=\"take.0\"]').value"); got != "#0b5fa8 3 × accent accent|accent" {
+		t.Errorf("found %s", got)
+	}
+	b.CheckAccessibility("what was found")
+	b.Click(".found + p .button")
+	b.Await("location.search.startsWith('?notice') && document.querySelector('[name=\"light.accent\"]').value === '#0b5fa8'")
+	_, file := fetch(t, app.URL+"/sites/fennmoor/house/tokens.json")
+	if !strings.Contains(file, "\"accent\": {\n        \"$type\": \"color\",\n        \"$value\": \"#0b5fa8\"") {
+		t.Errorf("the token file is %s", file)
+	}
+	if _, css := fetch(t, app.URL+"/sites/fennmoor/house/tokens.css"); !strings.Contains(css, "--accent: #0b5fa8;") {
+		t.Errorf("the custom properties are %s", css)
+	}
+	status, body := post(t, app.URL+"/sites/fennmoor/house/read", map[string][]string{"text": {file}}, nil)
+	if status != 200 || !strings.Contains(body, `<option selected>accent</option>`) {
+		t.Errorf("the token file is read as %d", status)
+	}
+	if status, body := post(t, app.URL+"/sites/fennmoor/house/read", map[string][]string{"text": {`{"a": {"$value": "{gone}"}}`}}, nil); status != 422 || !strings.Contains(body, "token a: there is no token") {
+		t.Errorf("a broken file: %d", status)
+	}
+}

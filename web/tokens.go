@@ -1,0 +1,165 @@
+package web
+
+import (
+	"encoding/json"
+	"net/http"
+	"slices"
+	"strings"
+
+	"rubrel/core/document"
+	"rubrel/core/look"
+	"rubrel/formats/tokens"
+	"rubrel/render"
+)
+
+// foundLine is a value out of a client's file, with the tokens that it could be.
+type foundLine struct {
+	tokens.Found
+	Tokens  []string
+	Guessed string // the token whose name it has, "" for none
+}
+
+// mostFound bounds what is offered: a style sheet's rarer values are its accidents.
+const mostFound = 60
+
+// readTokens shows what a client's style sheet or token file uses. Nothing is changed until some of it is taken.
+func (s *Server) readTokens(w http.ResponseWriter, r *http.Request) {
+	l := s.load(w, r)
+	if l == nil {
+		return
+	}
+	view, err := s.houseView(w, r, l)
+	if err != nil {
+		s.fail(w, r, err)
+		return
+	}
+	view.Pasted = r.FormValue("text")
+	found, err := readFound([]byte(view.Pasted))
+	status := http.StatusOK
+	switch {
+	case err != nil:
+		status, view.Fault = http.StatusUnprocessableEntity, err.Error()
+	case len(found) == 0:
+		view.Notice = "No colour, family or size was found in it."
+	}
+	for _, f := range found[:min(len(found), mostFound)] {
+		line := foundLine{Found: f, Tokens: look.Names(f.Category)}
+		if i := slices.Index(line.Tokens, f.Name); i >= 0 {
+			line.Guessed = f.Name
+		}
+		view.Found = append(view.Found, line)
+	}
+	s.show(w, r, status, "house.html", view)
+}
+
+// readFound reads a token file or a style sheet, whichever it is.
+func readFound(text []byte) ([]tokens.Found, error) {
+	if !strings.HasPrefix(strings.TrimSpace(string(text)), "{") {
+		return tokens.ReadStyleSheet(text)
+	}
+	list, err := tokens.ReadDTCG(text)
+	if err != nil {
+		return nil, &document.Fault{Problem: err.Error()}
+	}
+	var found []tokens.Found
+	for _, t := range list {
+		for _, category := range look.Categories() {
+			value, err := look.ParseToken(category, t.CSS())
+			if err != nil || !fitsType(category, t.Type) {
+				continue
+			}
+			found = append(found, tokens.Found{Category: category, Value: value.String(), Name: t.Path[len(t.Path)-1], Count: 1})
+			break
+		}
+	}
+	return found, nil
+}
+
+// fitsType reports whether a token of the format's type can be one of a category; one without a type can be any that
+// its value reads as, but for a family, which any word reads as.
+func fitsType(category look.Category, kind string) bool {
+	types := map[look.Category]string{look.ColourToken: "color", look.FamilyToken: "fontFamily", look.SizeToken: "dimension", look.WeightToken: "fontWeight", look.LeadingToken: "number", look.SpaceToken: "dimension", look.RadiusToken: "dimension", look.ShadowToken: "shadow"}
+	if kind == "" {
+		return category != look.FamilyToken
+	}
+	return types[category] == kind
+}
+
+// dtcgType is the format's type for a category.
+func dtcgType(category look.Category) string {
+	return map[look.Category]string{look.ColourToken: "color", look.FamilyToken: "fontFamily", look.WeightToken: "fontWeight", look.LeadingToken: "number", look.SizeToken: "dimension", look.SpaceToken: "dimension", look.RadiusToken: "dimension"}[category]
+}
+
+// exportTokens sends the house style as a token file of the Design Tokens Community Group, or as custom properties.
+func (s *Server) exportTokens(w http.ResponseWriter, r *http.Request) {
+	l := s.load(w, r)
+	if l == nil {
+		return
+	}
+	light, dark, err := render.Tokens(l.Site, s.dresses)
+	if err != nil {
+		s.fail(w, r, err)
+		return
+	}
+	var body []byte
+	if strings.HasSuffix(r.URL.Path, ".css") {
+		body = []byte(":root {\n" + properties(light, look.Categories()...) + "}\n@media (prefers-color-scheme: dark) {\n:root {\n" + properties(dark, look.ColourToken) + "}\n}\n")
+	} else if body, err = tokens.WriteDTCG(slices.Concat(exported(light, "light", look.Categories()...), exported(dark, "dark", look.ColourToken))); err != nil {
+		s.fail(w, r, err)
+		return
+	}
+	name := "tokens" + r.URL.Path[strings.LastIndexByte(r.URL.Path, '.'):]
+	w.Header().Set("Content-Type", "text/plain; charset=utf-8")
+	w.Header().Set("Content-Disposition", `attachment; filename="`+l.ID+"-"+name+`"`)
+	_, _ = w.Write(body) // the client has gone if this fails
+}
+
+func properties(values look.Tokens, categories ...look.Category) string {
+	var b strings.Builder
+	for _, category := range categories {
+		for _, name := range look.Names(category) {
+			b.WriteString("  --" + name + ": " + values.Value(look.Token(name)).CSS() + ";\n")
+		}
+	}
+	return b.String()
+}
+
+func exported(values look.Tokens, scheme string, categories ...look.Category) []tokens.Token {
+	var list []tokens.Token
+	for _, category := range categories {
+		for _, name := range look.Names(category) {
+			token := tokens.Token{Path: []string{scheme, string(category), name}, Type: dtcgType(category)}
+			switch value := values.Value(look.Token(name)).(type) {
+			case look.Family:
+				families := make([]any, len(value))
+				for i, family := range value {
+					families[i] = family
+				}
+				token.Value = families
+			case look.Length:
+				token.Value = dimension(value, token.Type)
+			default:
+				token.Value = value.CSS()
+			}
+			list = append(list, token)
+		}
+	}
+	return list
+}
+
+// dimension is a length as the format holds it: a number, or a value with its unit.
+func dimension(l look.Length, kind string) any {
+	n := json.Number(strings.TrimSuffix(l.String(), string(l.Unit)))
+	number, err := n.Float64()
+	if err != nil {
+		return l.CSS()
+	}
+	if kind == "dimension" {
+		unit := string(l.Unit)
+		if unit == "" {
+			unit = "px"
+		}
+		return map[string]any{"value": number, "unit": unit}
+	}
+	return number
+}
