@@ -212,6 +212,8 @@ func (s *Server) readAct(l *store.Loaded, blockID string, r *http.Request) (docu
 	case "lift":
 		key, err := look.ParseKey(value("key"))
 		return document.Lift{Block: block.ID, Key: key}, "", faulted(err)
+	case "paste-look":
+		return document.PasteLook{Block: block.ID, Record: value("record"), FromBlock: value("block"), From: value("from")}, "", nil
 	case "mend":
 		subject, err := render.Subject(l.Site, s.dresses, block.ID, time.Now())
 		if err != nil {

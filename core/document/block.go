@@ -222,6 +222,52 @@ func (c Lift) Plan(s *Site) (patch.Patch, error) {
 // Label names the property.
 func (c Lift) Label(*Site) string { return "lift " + c.Key.Property + " of " + c.Key.Part }
 
+// PasteLook gives a record the exceptions of another, of the same block or of another one, in place of its own. What the
+// block's kind has no part or property for is left out.
+type PasteLook struct{ Block, Record, FromBlock, From string }
+
+// Plan takes the record's exceptions away and adds the other's.
+func (c PasteLook) Plan(s *Site) (patch.Patch, error) {
+	block, ok := s.BlockByID(c.Block)
+	if !ok {
+		return nil, missing("block", c.Block)
+	}
+	from, ok := s.BlockByID(c.FromBlock)
+	if !ok {
+		return nil, missing("block", c.FromBlock)
+	}
+	set, _ := s.SetByID(block.SetID)
+	if _, ok := set.RecordByID(c.Record); !ok {
+		return nil, missing(set.Kind.One, c.Record)
+	}
+	wanted := map[look.Key]look.Value{}
+	for _, key := range recordKeys(from.Look, c.From) {
+		copied := key
+		copied.Record = c.Record
+		if _, _, err := set.Kind.ParseLook(copied.String(), from.Look[key].String()); err == nil {
+			wanted[copied] = from.Look[key]
+		}
+	}
+	var batch Batch
+	for _, key := range recordKeys(block.Look, c.Record) {
+		if wanted[key] == nil {
+			batch.Changes = append(batch.Changes, SetLook{Block: c.Block, Key: key})
+		}
+	}
+	for key, value := range wanted {
+		batch.Changes = append(batch.Changes, SetLook{Block: c.Block, Key: key, Text: value.String()})
+	}
+	return batch.Plan(s)
+}
+
+// Label names the record.
+func (c PasteLook) Label(s *Site) string {
+	if block, ok := s.BlockByID(c.Block); ok {
+		return "look of " + strings.TrimPrefix(RemoveRecord{block.SetID, c.Record}.Label(s), "delete ")
+	}
+	return "look"
+}
+
 // EvenOut takes back every record's exception for one property of one part, at every state and width.
 type EvenOut struct{ Block, Part, Property string }
 

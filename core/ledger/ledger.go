@@ -58,6 +58,7 @@ type Row struct {
 	Property      string   // of the look
 	Cells         []Cell   // All, Featured, then one for each record
 	Exceptions    int      // how many records say something else
+	Idle          string   // why the property has no effect now; "" where it has
 	Heading       bool     // the item is a heading over those after it
 	More          []Detail // further facts of the item, which have no cell in the row
 }

@@ -205,3 +205,63 @@ func TestDerivedFacts(t *testing.T) {
 		t.Error(err)
 	}
 }
+
+// A look row that has no effect now says why.
+func TestIdleRows(t *testing.T) {
+	b := newBench(t)
+	say := func(key, text string) {
+		t.Helper()
+		if err := b.do(ledger.Change(b.block(), "look/"+key, text)); err != nil {
+			t.Fatal(err)
+		}
+	}
+	idle := func(part, property string) string {
+		t.Helper()
+		for _, s := range b.grid(part, "wide").Sections {
+			for _, r := range s.Rows {
+				if r.Property == property {
+					return r.Idle
+				}
+			}
+		}
+		t.Fatalf("%s has no row %s", part, property)
+		return ""
+	}
+	for _, c := range []struct{ part, property, says string }{{"separator", "color", "the part is left out: display is none"}, {"separator", "display", ""}, {"card", "border-radius", ""}, {"card", "transition-duration", "nothing changes on hover"},
+		{"button", "transition-duration", ""}, {"button", "transition-timing-function", "transition-duration is not said"}, {"card", "background-color", ""}} {
+		if got := idle(c.part, c.property); got != c.says {
+			t.Errorf("%s of %s is idle because %q, want %q", c.property, c.part, got, c.says)
+		}
+	}
+	say("button.transition-duration", "200ms")
+	say("card.background-image", "linear-gradient(90deg, raised 0%, ground 100%)")
+	say("badge.background-color", "transparent")
+	say("badge.border", "none")
+	for _, c := range []struct{ part, property, says string }{{"button", "transition-timing-function", ""}, {"card", "background-color", "background-image covers it"}, {"badge", "border-radius", "there is no ground, border or shadow whose corners could be seen"}} {
+		if got := idle(c.part, c.property); got != c.says {
+			t.Errorf("%s of %s is idle because %q, want %q", c.property, c.part, got, c.says)
+		}
+	}
+}
+
+// A record's look is carried to another record, in place of its own, as one change.
+func TestPasteLook(t *testing.T) {
+	b := newBench(t)
+	for key, text := range map[string]string{"zenith:title.font-size": "33px", "zenith:price.color@hover": "accent", "dusk:title.font-size": "20px", "dusk:badge.color": "ink"} {
+		if err := b.do(ledger.Change(b.block(), "look/"+key, text)); err != nil {
+			t.Fatal(err)
+		}
+	}
+	if err := b.do(document.PasteLook{Block: "memberships", Record: "dusk", FromBlock: "memberships", From: "zenith"}, nil); err != nil {
+		t.Fatal(err)
+	}
+	got := map[string]string{}
+	for key, value := range b.block().Look {
+		if key.Record == "dusk" {
+			got[key.String()] = value.String()
+		}
+	}
+	if len(got) != 2 || got["dusk:title.font-size"] != "33px" || got["dusk:price.color@hover"] != "accent" {
+		t.Errorf("dusk says %v", got)
+	}
+}

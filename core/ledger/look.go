@@ -5,6 +5,7 @@ import (
 	"slices"
 	"strings"
 
+	"rubrel/core/colour"
 	"rubrel/core/kind"
 	"rubrel/core/look"
 )
@@ -19,7 +20,7 @@ func (l layer) look(part, width string) Section {
 		if !slices.Contains(declared.Properties, name) {
 			continue
 		}
-		row := Row{Label: name, Property: name, Help: property.Hint}
+		row := Row{Label: name, Property: name, Help: property.Hint, Idle: l.idle(declared, name, look.Target{Width: at})}
 		key := look.Key{Part: part, Property: name}
 		if at > 0 {
 			key.Width = l.widths[at].Name
@@ -48,6 +49,43 @@ func (l layer) look(part, width string) Section {
 		section.Rows = append(section.Rows, row)
 	}
 	return section
+}
+
+// idle says why a property of a part has no effect in general; "" where it has one. A record's own values are not looked
+// at: what one of them says may have an effect.
+func (l layer) idle(part kind.Part, property string, t look.Target) string {
+	css := func(name string, t look.Target) string {
+		said, ok := l.cascade.Resolve(t, part.Name, name)
+		if !ok {
+			return ""
+		}
+		return said.Value.CSS()
+	}
+	none := func(name string) bool { value := css(name, t); return value == "" || value == "none" }
+	differs := func() bool {
+		for _, name := range part.Properties {
+			hover := t
+			hover.State = look.Hover
+			if css(name, hover) != css(name, t) {
+				return true
+			}
+		}
+		return false
+	}
+	ground := css("background-color", t)
+	switch {
+	case property != "display" && css("display", t) == "none":
+		return "the part is left out: display is none"
+	case property == "border-radius" && none("border") && none("background-image") && none("box-shadow") && (ground == "" || ground == colour.Transparent.String()):
+		return "there is no ground, border or shadow whose corners could be seen"
+	case property == "background-color" && !none("background-image"):
+		return "background-image covers it"
+	case property == "transition-duration" && !differs():
+		return "nothing changes on hover"
+	case property == "transition-timing-function" && (css("transition-duration", t) == "" || css("transition-duration", t) == "0ms"):
+		return "transition-duration is not said"
+	}
+	return ""
 }
 
 // lookCell is filled where the block says the value at this very place, and shows what it follows otherwise.

@@ -96,7 +96,8 @@ export class Grid {
       bold.textContent = cell.dataset.name;
       const featured = cell.classList.contains('featured');
       acts.push([featured ? 'Stop featuring' : 'Feature', () => this.headAct(this.cell(), 'f')], ['Rename', () => this.headAct(this.cell(), 'enter')],
-        ['Duplicate', () => this.headAct(this.cell(), 'd')], ['Add after', () => this.headAct(this.cell(), 'a')], ['Delete', () => this.headAct(this.cell(), 'delete')]);
+        ['Duplicate', () => this.headAct(this.cell(), 'd')], ['Add after', () => this.headAct(this.cell(), 'a')], ['Delete', () => this.headAct(this.cell(), 'delete')],
+        ['Copy look', () => this.copyLook(record)], ['Paste look', () => this.pasteLook(record)]);
     } else if (item && cell.matches('th')) {
       bold.textContent = cell.dataset.text;
       details.push(...JSON.parse(cell.parentElement.dataset.more ?? '[]'));
@@ -118,7 +119,7 @@ export class Grid {
         ['Paste', async () => this.paste(await navigator.clipboard.readText())]);
     }
     // Buttons that stay the same are left alone: a press must not lose its button to an answer that comes meanwhile.
-    const shows = [cell.dataset.at ?? cell.id, bold.textContent, cell.dataset.origin, ...acts.map(([label]) => label), JSON.stringify(details)].join('|');
+    const shows = [cell.dataset.at ?? cell.id, bold.textContent, cell.dataset.origin, cell.parentElement.dataset.idle, ...acts.map(([label]) => label), JSON.stringify(details)].join('|');
     if (origin.dataset.shows === shows) return;
     origin.dataset.shows = shows;
     const buttons = acts.map(([label, act, name]) => {
@@ -131,7 +132,8 @@ export class Grid {
       return button;
     });
     const says = document.createElement('span');
-    says.textContent = cell.dataset.origin ?? '';
+    const { idle } = cell.parentElement.dataset;
+    says.textContent = idle ? `${cell.dataset.origin ?? ''} Idle: ${idle}.` : cell.dataset.origin ?? '';
     origin.replaceChildren(bold, says, ...details.map((detail) => this.detail(detail)), ...buttons);
   }
 
@@ -249,6 +251,16 @@ export class Grid {
     }
   }
 
+  // copyLook remembers a record's column, for this block and for others of its kind; pasteLook gives it to another record.
+  copyLook(record) {
+    localStorage.setItem('rubrel.look', JSON.stringify({ block: this.desk.url.split('/').pop(), site: this.desk.root.dataset.siteUrl, record }));
+  }
+
+  pasteLook(record) {
+    const { block, site, record: from } = JSON.parse(localStorage.getItem('rubrel.look') ?? '{}');
+    if (from && site === this.desk.root.dataset.siteUrl) this.desk.send({ act: 'paste-look', block, from, record });
+  }
+
   onHeadKey(event, cell) {
     if (this.headAct(cell, event.key.toLowerCase())) event.preventDefault();
   }
@@ -263,6 +275,8 @@ export class Grid {
       d: () => this.then(desk.send({ act: 'duplicate', record }), () => this.moveTo(0, column + 1)),
       a: () => this.then(desk.send({ act: 'add', after: record }), () => this.moveTo(1, column + 1)),
       delete: () => desk.send({ act: 'remove', record }),
+      c: () => this.copyLook(record),
+      v: () => this.pasteLook(record),
       enter: () => { this.moveTo(1, column); this.edit(); },
     } : {
       d: () => this.then(desk.send({ act: 'item-duplicate', axis, item }), () => this.moveTo(row + 1, 0)),
