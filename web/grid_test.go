@@ -320,6 +320,28 @@ func TestLookInTheLedger(t *testing.T) {
 	focused(b, "look/dusk:title.color@narrow")
 }
 
+// A column's look is copied and given to another column; without a copy, the bench says what to do.
+func TestLookIsCopiedAndPasted(t *testing.T) {
+	_, b := openBench(t)
+	b.Click("thead [data-record=dusk]")
+	b.Press("v")
+	b.Await("document.getElementById('said').textContent.includes('no look of this site is copied yet')")
+	b.Click("[data-part=price]")
+	for at, text := range map[string]string{"zenith:price.font-size": "50px", "zenith:price.letter-spacing": "1px", "dusk:price.font-weight": "900"} {
+		b.Click(cell("look/" + at))
+		b.Press(text, kb.Enter)
+		b.Await(fmt.Sprintf("document.querySelector('%s').classList.contains('exception')", cell("look/"+at)))
+	}
+	b.Click("thead [data-record=zenith]")
+	b.Press("c")
+	b.Await("document.getElementById('said').textContent.startsWith('The look of Zenith is copied')")
+	b.Click("thead [data-record=dusk]")
+	b.Press("v")
+	b.Await(inProof("wide", "(({ fontSize, letterSpacing, fontWeight }) => fontSize + letterSpacing + fontWeight)(getComputedStyle(page.querySelector('[data-record=dusk] .rb-price')))") + " === '50px1px500'")
+	b.Chord("z", "Control")
+	b.Await(fmt.Sprintf("document.querySelector('%s').classList.contains('exception') && !document.querySelector('%s').classList.contains('exception')", cell("look/dusk:price.font-weight"), cell("look/dusk:price.font-size")))
+}
+
 // An edit swaps in what changed: the frames are not loaded again and keep their scroll.
 func TestProofKeepsItsScroll(t *testing.T) {
 	_, b := openBench(t)

@@ -232,14 +232,20 @@ func (c PasteLook) Plan(s *Site) (patch.Patch, error) {
 	if !ok {
 		return nil, missing("block", c.Block)
 	}
+	if c.FromBlock == "" {
+		return nil, faultf(nil, "no look of this site is copied yet; copy one first, with C on the name of its column")
+	}
 	from, ok := s.BlockByID(c.FromBlock)
 	if !ok {
 		return nil, missing("block", c.FromBlock)
 	}
-	set, _ := s.SetByID(block.SetID)
-	if _, ok := set.RecordByID(c.Record); !ok {
-		return nil, missing(set.Kind.One, c.Record)
+	for _, one := range []struct{ set, record string }{{block.SetID, c.Record}, {from.SetID, c.From}} {
+		set, _ := s.SetByID(one.set)
+		if _, ok := set.RecordByID(one.record); !ok {
+			return nil, missing(set.Kind.One, one.record)
+		}
 	}
+	set, _ := s.SetByID(block.SetID)
 	wanted := map[look.Key]look.Value{}
 	for _, key := range recordKeys(from.Look, c.From) {
 		copied := key
@@ -262,10 +268,12 @@ func (c PasteLook) Plan(s *Site) (patch.Patch, error) {
 
 // Label names the record.
 func (c PasteLook) Label(s *Site) string {
-	if block, ok := s.BlockByID(c.Block); ok {
-		return "look of " + strings.TrimPrefix(RemoveRecord{block.SetID, c.Record}.Label(s), "delete ")
+	block, _ := s.BlockByID(c.Block)
+	set, _ := s.SetByID(block.SetID)
+	if record, ok := set.RecordByID(c.Record); ok {
+		return "look of " + RecordName(set, record)
 	}
-	return "look"
+	return "look of " + c.Record
 }
 
 // EvenOut takes back every record's exception for one property of one part, at every state and width.

@@ -72,10 +72,15 @@ export class Desk {
     return !live.failed;
   }
 
-  #lost() {
+  // say tells the designer something, until the next answer of the server.
+  say(text, failed = false) {
     const said = document.getElementById('said');
-    said.classList.add('failed');
-    said.textContent = 'The server does not answer: the last edit is not saved. It is still in its cell; press Enter there to send it again.';
+    said.classList.toggle('failed', failed);
+    said.textContent = text;
+  }
+
+  #lost() {
+    this.say('The server does not answer: the last edit is not saved. It is still in its cell; press Enter there to send it again.', true);
     queueMicrotask(() => this.#status(true));
   }
 

@@ -251,14 +251,16 @@ export class Grid {
     }
   }
 
-  // copyLook remembers a record's column, for this block and for others of its kind; pasteLook gives it to another record.
+  // copyLook remembers a record's column, for this block and for others of its site; pasteLook gives it to another record.
   copyLook(record) {
     localStorage.setItem('rubrel.look', JSON.stringify({ block: this.desk.url.split('/').pop(), site: this.desk.root.dataset.siteUrl, record }));
+    this.desk.say(`The look of ${this.cell().dataset.name} is copied: V on another ${this.desk.root.dataset.one} gives it to that one.`);
   }
 
   pasteLook(record) {
     const { block, site, record: from } = JSON.parse(localStorage.getItem('rubrel.look') ?? '{}');
-    if (from && site === this.desk.root.dataset.siteUrl) this.desk.send({ act: 'paste-look', block, from, record });
+    const here = site === this.desk.root.dataset.siteUrl;
+    this.desk.send({ act: 'paste-look', block: here ? block : '', from: here ? from : '', record });
   }
 
   onHeadKey(event, cell) {
