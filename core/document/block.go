@@ -268,10 +268,11 @@ func (c PasteLook) Plan(s *Site) (patch.Patch, error) {
 
 // Label names the record.
 func (c PasteLook) Label(s *Site) string {
-	block, _ := s.BlockByID(c.Block)
-	set, _ := s.SetByID(block.SetID)
-	if record, ok := set.RecordByID(c.Record); ok {
-		return "look of " + RecordName(set, record)
+	if block, ok := s.BlockByID(c.Block); ok {
+		set, _ := s.SetByID(block.SetID)
+		if record, ok := set.RecordByID(c.Record); ok {
+			return "look of " + RecordName(set, record)
+		}
 	}
 	return "look of " + c.Record
 }
