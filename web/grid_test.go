@@ -342,6 +342,23 @@ func TestLookIsCopiedAndPasted(t *testing.T) {
 	b.Await(fmt.Sprintf("document.querySelector('%s').classList.contains('exception') && !document.querySelector('%s').classList.contains('exception')", cell("look/dusk:price.font-weight"), cell("look/dusk:price.font-size")))
 }
 
+// What is typed goes into every cell of a rectangle with one key, and comes back with one undo.
+func TestSeveralAreSetAtOnce(t *testing.T) {
+	_, b := openBench(t)
+	exceptions := func(count int) string {
+		return fmt.Sprintf("document.querySelectorAll('[data-property=\"font-size\"] .exception').length === %d", count)
+	}
+	b.Click("[data-part=price]")
+	b.Click(cell("look/dusk:price.font-size"))
+	b.Chord(kb.ArrowRight, "Shift")
+	b.Chord(kb.ArrowRight, "Shift")
+	b.Press("38")
+	b.Chord(kb.Enter, "Control")
+	b.Await(exceptions(3) + " && " + inProof("narrow", "[...page.querySelectorAll('.rb-card .rb-price')].every((e) => getComputedStyle(e).fontSize === '38px')"))
+	b.Chord("z", "Control")
+	b.Await(exceptions(0))
+}
+
 // An edit swaps in what changed: the frames are not loaded again and keep their scroll.
 func TestProofKeepsItsScroll(t *testing.T) {
 	_, b := openBench(t)

@@ -403,6 +403,9 @@ export class Grid {
     if (event.key === 'Escape') {
       event.preventDefault();
       this.cancel();
+    } else if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) {
+      event.preventDefault();
+      this.fill();
     } else if (moves[event.key]) {
       event.preventDefault();
       const [down, right] = moves[event.key];
@@ -432,6 +435,14 @@ export class Grid {
     this.tried = null;
     if (tried) tried.show(this.editor.value);
     else if (this.editor.value !== cell?.dataset.text || this.pending.has(at)) this.write([{ at, text: this.editor.value }]);
+  }
+
+  // fill writes what the editor says into every cell of the rectangle, as one change; the rectangle stays.
+  fill() {
+    const text = this.editor.value;
+    const cells = this.rectangle().flat().filter((cell) => cell.matches('td') && cell.dataset.at && cell.dataset.text !== text);
+    this.cancel();
+    if (cells.length) this.write(cells.map((cell) => ({ at: cell.dataset.at, text })));
   }
 
   copied() {
