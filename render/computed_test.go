@@ -22,7 +22,7 @@ type expectation struct {
 func randomLook(t *testing.T, random *rand.Rand) *document.Site {
 	t.Helper()
 	values := map[string][]string{
-		"color": {"#123456", "ink", "#a03020", "accent"}, "background-color": {"#eeeeee", "raised", "#ddeeff80"}, "font-size": {"type-2", "17px", "1.2em", "24px"}, "font-weight": {"500", "weight-strong"},
+		"color": {"#123456", "ink", "#a03020", "accent"}, "background-color": {"#eeeeee", "raised", "#ddeeff80"}, "font-size": {"type-2", "17px", "1.2em", "24px", "17px to 26.5px", "30px at 400 to 20px at 1100"}, "font-weight": {"500", "weight-strong"},
 		"line-height": {"1.1", "leading-text"}, "letter-spacing": {"0.05em", "1px"}, "text-transform": {"uppercase", "none"}, "padding": {"3px", "space-2 7px", "1px 2px 3px 4px"},
 		"font-style": {"italic", "normal"}, "word-spacing": {"2px", "0.1em"}, "text-decoration": {"underline", "none"}, "text-shadow": {"0 1px 2px #00000040", "none"}, "opacity": {"0.8", "50%"},
 		"background-image": {"linear-gradient(135deg, accent 0%, #123456 60%, ink 100%)", "radial-gradient(at 30% 20%, raised, ground)"}, "order": {"2", "-1"}, "max-width": {"42ch", "none"},

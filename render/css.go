@@ -135,18 +135,24 @@ func (d *dressed) houseCSS(fontURL func(dresses.FontFile) string) string {
 	if d.site.House.Scheme == document.DarkScheme {
 		tokens = d.dark
 	}
-	writeTokens(&b, tokens.CSS())
+	writeTokens(&b, wholeBlock, tokens.CSS())
+	if fluid := fluidOnly(tokens.CSS()); len(fluid) > 0 {
+		writeTokens(&b, ".rb>*", fluid)
+	}
 	if d.site.House.Scheme == document.AutoScheme {
 		b.WriteString("@media (prefers-color-scheme:dark){")
-		writeTokens(&b, differing(other.CSS(), tokens.CSS()))
+		writeTokens(&b, wholeBlock, differing(other.CSS(), tokens.CSS()))
 		b.WriteString("}")
 	}
 	b.WriteString("}")
 	return b.String()
 }
 
-func writeTokens(b *strings.Builder, declarations []look.Declaration) {
-	b.WriteString(".rb,:root:has(>body>main>.rb){")
+// wholeBlock is where tokens are said: on every block, and on the page that is made of blocks.
+const wholeBlock = ".rb,:root:has(>body>main>.rb)"
+
+func writeTokens(b *strings.Builder, selector string, declarations []look.Declaration) {
+	b.WriteString(selector + "{")
 	for i, d := range declarations {
 		if i > 0 {
 			b.WriteByte(';')
@@ -154,6 +160,12 @@ func writeTokens(b *strings.Builder, declarations []look.Declaration) {
 		b.WriteString(d.String())
 	}
 	b.WriteString("}")
+}
+
+// fluidOnly is the tokens that follow the block's width. They are said again inside the block, where its width is known:
+// a custom property takes the values of others where it is said, not where it is used.
+func fluidOnly(declarations []look.Declaration) []look.Declaration {
+	return slices.DeleteFunc(slices.Clone(declarations), func(d look.Declaration) bool { return !strings.Contains(d.Value, look.WidthProperty) })
 }
 
 func differing(a, b []look.Declaration) []look.Declaration {

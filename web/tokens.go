@@ -118,7 +118,12 @@ func properties(values look.Tokens, categories ...look.Category) string {
 	var b strings.Builder
 	for _, category := range categories {
 		for _, name := range look.Names(category) {
-			b.WriteString("  --" + name + ": " + values.Value(look.Token(name)).CSS() + ";\n")
+			value := values.Value(look.Token(name))
+			css := value.CSS()
+			if fluid, ok := value.(look.Fluid); ok {
+				css = fluid.Following("100vw") // a client's page has no block's width
+			}
+			b.WriteString("  --" + name + ": " + css + ";\n")
 		}
 	}
 	return b.String()
@@ -138,6 +143,8 @@ func exported(values look.Tokens, scheme string, categories ...look.Category) []
 				token.Value = families
 			case look.Length:
 				token.Value = dimension(value, token.Type)
+			case look.Fluid: // the format has no such size
+				token.Value = dimension(value.To, token.Type)
 			default:
 				token.Value = value.CSS()
 			}

@@ -11,6 +11,9 @@ func TestPropertyParse(t *testing.T) {
 		{"font-size", "44", "44px", "44px"},
 		{"font-size", "1.5EM", "1.5em", "1.5em"},
 		{"font-size", "type-7", "type-7", "var(--rb-type-7)"},
+		{"font-size", "18 to 28px", "18px at 390 to 28px at 1200", "clamp(18px,18px + (var(--rb-width) - 390px)*10/810,28px)"},
+		{"font-size", "20.5px at 320 to 16px at 1000px", "20.5px at 320 to 16px at 1000", "clamp(16px,20.5px + (var(--rb-width) - 320px)*-4.5/680,20.5px)"},
+		{"font-size", "18px to 18px", "18px", "18px"},
 		{"font-weight", "600", "600", "600"},
 		{"line-height", "1.45", "1.45", "1.45"},
 		{"letter-spacing", "−0.02", "-0.02em", "-0.02em"},
@@ -45,7 +48,7 @@ func TestPropertyParse(t *testing.T) {
 		}
 	}
 	for property, texts := range map[string][]string{
-		"font-size": {"", "0", "-4px", "12pt", "big", "400.1px", "1e3px", "9999999999999999999999px", "12px;color:red", "space-2"},
+		"font-size": {"", "0", "-4px", "12pt", "big", "400.1px", "1e3px", "9999999999999999999999px", "12px;color:red", "space-2", "18px to", "18px to 2em", "18px at 900 to 20px at 600", "18px at 390.5 to 20px", "1px to 2px to 3px"},
 		"padding":   {"-1px", "1 2 3 4 5", "1px solid", "}", "ink"}, "color": {"url(javascript:x)", "type-1", "red}body{"},
 		"border": {"solid", "1px solid", "1px wavy red", "-1px solid ink", "1px solid ink extra"}, "font-weight": {"1.5", "0", "1001", "bold"},
 		"box-shadow": {"1px", "0 0 -1px ink", "0 0 0 0 0 ink"}, "font-family": {"", "a;b", "x}", "a,,b", `a"b`}, "text-transform": {"shout"},

@@ -47,7 +47,7 @@ var properties = []Property{
 	{Name: "background-image", Tokens: ColourToken, Keywords: []string{"none"}, Hint: "linear-gradient(135deg, accent 0%, ink 100%), radial-gradient(at 30% 20%, raised, ground), or none", parse: parseImage},
 	{Name: "background-color", Tokens: ColourToken, Hint: "a colour, token or transparent", parse: parseInk},
 	{Name: "font-family", Tokens: FamilyToken, Inherited: true, Hint: "a token, or family names with commas", parse: parseFamily},
-	{Name: "font-size", Tokens: SizeToken, Inherited: true, Hint: "a length above 0, or type-1 … type-8", parse: parseSize},
+	{Name: "font-size", Tokens: SizeToken, Inherited: true, Hint: "a length above 0, type-1 … type-8, or two that follow the width: 18px to 28px, 18px at 390 to 28px at 1200", parse: parseSize},
 	{Name: "font-weight", Tokens: WeightToken, Inherited: true, Hint: "1 to 1000", parse: parseWeight},
 	{Name: "font-style", Inherited: true, Keywords: []string{"normal", "italic"}, Hint: "normal or italic", parse: parseKeyword},
 	{Name: "line-height", Tokens: LeadingToken, Inherited: true, Hint: "a number such as 1.4", parse: parseLeading},
@@ -165,6 +165,9 @@ func bounded(text string, bare Unit, least, most int64) (Length, error) {
 }
 
 func parseSize(_ Property, text string, _ TokenNames) (Value, error) {
+	if strings.Contains(text, " to ") {
+		return parseFluid(text)
+	}
 	return bounded(text, "px", 1, 400_000)
 }
 

@@ -146,8 +146,11 @@ func (p painter) size(part kind.Part, t look.Target) float64 {
 		if token, ok := value.(look.Token); ok {
 			value = p.tokens.Value(token)
 		}
-		if length, ok := value.(look.Length); ok {
-			size = p.pixels(length, size, t)
+		switch value := value.(type) {
+		case look.Length:
+			size = p.pixels(value, size, t)
+		case look.Fluid:
+			size = value.At(float64(p.cascade.Widths[t.Width].Frame))
 		}
 	}
 	return size
