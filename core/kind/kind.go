@@ -201,11 +201,12 @@ func (k *Kind) FormNamed(name string) (Form, bool) {
 
 // PartNamed finds a part.
 func (k *Kind) PartNamed(name string) (Part, bool) {
-	i := slices.IndexFunc(k.Parts, func(p Part) bool { return p.Name == name })
-	if i < 0 {
-		return Part{}, false
+	for i := range k.Parts { // by index: a part is large, and this is asked often
+		if k.Parts[i].Name == name {
+			return k.Parts[i], true
+		}
 	}
-	return k.Parts[i], true
+	return Part{}, false
 }
 
 // PartAround finds the part around another in a form.

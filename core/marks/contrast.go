@@ -31,7 +31,7 @@ func (s Subject) contrasts(set kind.Set) []Mark {
 	var found []Mark
 	seen := map[string]bool{}
 	for _, scheme := range slices.Sorted(maps.Keys(s.Schemes)) {
-		p := painter{set.Kind, s.Block.Form, s.Cascade, s.Schemes[scheme]}
+		p := s.painter(set.Kind, s.Schemes[scheme])
 		for _, part := range set.Kind.PartsOf(s.Block.Form) {
 			if !part.Text && !part.Control {
 				continue
@@ -58,20 +58,39 @@ func (s Subject) contrasts(set kind.Set) []Mark {
 // painting are the properties that decide about contrast.
 var painting = []string{"color", "background-color", "background-image", "opacity", "font-size", "font-weight", "display"}
 
+// follows reports whether a size follows the width of its block: it is then another at each.
+func (p painter) follows(v look.Value) bool {
+	if token, ok := v.(look.Token); ok {
+		v = p.tokens.Value(token)
+	}
+	_, fluid := v.(look.Fluid)
+	length, is := v.(look.Length)
+	return fluid || is && length.Unit == "cqi"
+}
+
 // targets lists the cases in which a part may look different: in general and when featured, and where any level says
 // something of it, or of a part around it, for a state, a width or a record.
 func (p painter) targets(part kind.Part, set kind.Set) []look.Target {
 	states, widths, records := map[look.State]bool{look.Normal: true}, map[int]bool{0: true}, map[string]bool{"": true}
 	around := p.around(part)
+	names := make([]string, len(around))
+	for i := range around {
+		names[i] = around[i].Name
+	}
 	for _, sheet := range []look.Sheet{p.cascade.House, p.cascade.Kind, p.cascade.Block} {
 		for key := range sheet {
-			if !slices.Contains(painting, key.Property) || !slices.ContainsFunc(around, func(k kind.Part) bool { return k.Name == key.Part }) {
+			if !slices.Contains(names, key.Part) || !slices.Contains(painting, key.Property) {
 				continue
 			}
 			if key.State == look.Hover || key.State == look.Selected {
 				states[key.State] = true
 			}
 			widths[max(0, p.cascade.Widths.Index(key.Width))] = true
+			if p.follows(sheet[key]) {
+				for width := range p.cascade.Widths {
+					widths[width] = true
+				}
+			}
 			records[key.Record] = true
 		}
 	}

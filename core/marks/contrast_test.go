@@ -91,6 +91,7 @@ func TestContrast(t *testing.T) {
 		{"a translucent ground over the card", "memberships", map[string]string{"button.background-color": "#ffffff40", "button.color@featured": "#8090b0", "button.background-color@featured": "#ffffff40"}, "button, featured 2.24 4.5"},
 		{"large text asks for less", "memberships", map[string]string{"title.color": "#949494"}, ""},
 		{"not so small", "memberships", map[string]string{"title.color": "#949494", "title.font-size@narrow": "18px"}, "title, narrow 3.03 4.5"},
+		{"not so small at every width", "memberships", map[string]string{"title.color": "#949494", "title.font-size": "18px to 30px"}, "title, middle 3.03 4.5"},
 		{"one record", "memberships", map[string]string{"zenith:title.color": "#cccccc"}, "title, Zenith 1.60 3.0"},
 		{"hover", "memberships", map[string]string{"button.color@hover": "#10203a"}, "button, hover 1.00 4.5"},
 		{"a side of the switch that is chosen", "memberships", map[string]string{"option.color@selected": "#3a4a66"}, "option, selected 1.82 4.5"},
@@ -214,7 +215,8 @@ func (d *desk) inks(block string) map[string]string {
 	return inks
 }
 
-func BenchmarkMarksOfABlock(b *testing.B) {
+// The marks of a site of 20 blocks: the demo's first block and its form for comparison, ten times each.
+func BenchmarkMarksOf20Blocks(b *testing.B) {
 	site, _, err := document.Parse(demo.Fennmoor, kinds.All())
 	if err != nil {
 		b.Fatal(err)
@@ -224,10 +226,14 @@ func BenchmarkMarksOfABlock(b *testing.B) {
 		b.Fatal(err)
 	}
 	for b.Loop() {
-		s, err := render.Subject(site, registry, "memberships", now)
-		if err != nil {
-			b.Fatal(err)
+		for range 10 {
+			for _, block := range site.Blocks[:2] {
+				s, err := render.Subject(site, registry, block.ID, now)
+				if err != nil {
+					b.Fatal(err)
+				}
+				s.Marks()
+			}
 		}
-		s.Marks()
 	}
 }

@@ -32,7 +32,7 @@ type spoken struct {
 func (s Subject) drifts(set kind.Set) []Mark {
 	var found []Mark
 	for _, tokens := range s.Schemes {
-		p := painter{set.Kind, s.Block.Form, s.Cascade, tokens}
+		p := s.painter(set.Kind, tokens)
 		list := s.spoken()
 		for i, v := range list {
 			if mark, ok := p.nearToken(s, set, v); ok {

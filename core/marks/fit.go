@@ -47,7 +47,7 @@ func (s Subject) fits(set kind.Set) []Mark {
 func (s Subject) fitter(set kind.Set, form kind.Form) fitter {
 	f := fitter{Subject: s, set: set, form: form, runs: form.Runs(s.View)}
 	for _, tokens := range s.Schemes {
-		f.p = painter{set.Kind, s.Block.Form, s.Cascade, tokens}
+		f.p = s.painter(set.Kind, tokens)
 		break // type is the same in every scheme
 	}
 	return f
@@ -136,7 +136,7 @@ func (f *fitter) setting(run kind.Run, width int) (setting, bool) {
 
 // mostWidth is what a part's max-width allows; a ch is the width of the figure nought (CSS Values 4, section 6.1.2).
 func (f *fitter) mostWidth(st setting) (float64, bool) {
-	said, ok := f.p.cascade.Resolve(st.t, st.part.Name, "max-width")
+	said, ok := f.p.resolve(st.t, st.part.Name, "max-width")
 	l, is := said.Value.(look.Length)
 	if !ok || !is {
 		return 0, false

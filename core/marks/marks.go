@@ -31,6 +31,8 @@ type Subject struct {
 	Now     time.Time
 	View    kind.View     // what its form is given to show
 	Book    *typeset.Book // the fonts that visitors get
+
+	known *known // while its marks are found
 }
 
 // Marks checks the block: what its kind checks, and what holds for every kind. Those that are quiet come last.
@@ -39,6 +41,7 @@ func (s Subject) Marks() []Mark {
 	if !ok {
 		return nil
 	}
+	s.known = newKnown()
 	var list []Mark
 	if set.Kind.Check != nil {
 		for _, finding := range set.Kind.Check(set.Set, kind.Scene{Locale: s.Site.LanguageOf(s.Block.ID), Now: s.Now}) {

@@ -1,6 +1,8 @@
 package marks
 
 import (
+	"cmp"
+
 	"rubrel/core/colour"
 	"rubrel/core/kind"
 	"rubrel/core/look"
@@ -12,24 +14,60 @@ type painter struct {
 	form    string
 	cascade look.Cascade
 	tokens  look.Tokens
+	known   *known
+}
+
+// known is what a painter has found before: the same is asked again for every part, state and width.
+type known struct {
+	around map[string][]kind.Part
+	said   map[question]answer
+}
+
+type question struct {
+	target         look.Target
+	part, property string
+}
+
+type answer struct {
+	said look.Said
+	ok   bool
+}
+
+func newKnown() *known { return &known{map[string][]kind.Part{}, map[question]answer{}} }
+
+// painter paints the subject with the tokens of a scheme; what is found depends on no token.
+func (s Subject) painter(k *kind.Kind, tokens look.Tokens) painter {
+	return painter{k, s.Block.Form, s.Cascade, tokens, cmp.Or(s.known, newKnown())}
+}
+
+// resolve is the cascade's answer.
+func (p painter) resolve(t look.Target, part, property string) (look.Said, bool) {
+	q := question{t, part, property}
+	a, ok := p.known.said[q]
+	if !ok {
+		a.said, a.ok = p.cascade.Resolve(t, part, property)
+		p.known.said[q] = a
+	}
+	return a.said, a.ok
 }
 
 // around lists a part and the parts around it, from the inside out.
 func (p painter) around(part kind.Part) []kind.Part {
+	if parts, ok := p.known.around[part.Name]; ok {
+		return parts
+	}
 	parts := []kind.Part{part}
-	for {
-		outer, ok := p.kind.PartAround(parts[len(parts)-1], p.form)
-		if !ok {
-			return parts
-		}
+	for outer, ok := p.kind.PartAround(part, p.form); ok; outer, ok = p.kind.PartAround(outer, p.form) {
 		parts = append(parts, outer)
 	}
+	p.known.around[part.Name] = parts
+	return parts
 }
 
 // said finds an inherited property's value in the part or those around it.
 func (p painter) said(part kind.Part, property string, t look.Target) (said look.Said, from kind.Part, ok bool) {
 	for _, outer := range p.around(part) {
-		if said, ok = p.cascade.Resolve(t, outer.Name, property); ok {
+		if said, ok = p.resolve(t, outer.Name, property); ok {
 			return said, outer, true
 		}
 	}
@@ -95,12 +133,12 @@ func (p painter) layer(parts []kind.Part, i int, t look.Target, below colour.Col
 
 // filled is what a part's own ground makes of what is below it.
 func (p painter) filled(part kind.Part, t look.Target, below colour.Colour) []colour.Colour {
-	if said, ok := p.cascade.Resolve(t, part.Name, "background-color"); ok {
+	if said, ok := p.resolve(t, part.Name, "background-color"); ok {
 		if c, ok := p.colourOf(said.Value); ok {
 			below = c.Over(below)
 		}
 	}
-	said, ok := p.cascade.Resolve(t, part.Name, "background-image")
+	said, ok := p.resolve(t, part.Name, "background-image")
 	gradient, is := said.Value.(look.Gradient)
 	if !ok || !is {
 		return []colour.Colour{below}
@@ -113,7 +151,7 @@ func (p painter) filled(part kind.Part, t look.Target, below colour.Colour) []co
 }
 
 func (p painter) opacity(part kind.Part, t look.Target) float64 {
-	said, ok := p.cascade.Resolve(t, part.Name, "opacity")
+	said, ok := p.resolve(t, part.Name, "opacity")
 	length, is := said.Value.(look.Length)
 	if !ok || !is {
 		return 1
@@ -138,7 +176,7 @@ func (p painter) size(part kind.Part, t look.Target) float64 {
 	parts := p.around(part)
 	size := initialSize
 	for i := len(parts) - 1; i >= 0; i-- {
-		said, ok := p.cascade.Resolve(t, parts[i].Name, "font-size")
+		said, ok := p.resolve(t, parts[i].Name, "font-size")
 		if !ok {
 			continue
 		}
@@ -191,7 +229,7 @@ func (p painter) weight(part kind.Part, t look.Target) int64 {
 // left reports whether a part is left out.
 func (p painter) left(part kind.Part, t look.Target) bool {
 	for _, outer := range p.around(part) {
-		if said, ok := p.cascade.Resolve(t, outer.Name, "display"); ok && said.Value == look.Keyword("none") {
+		if said, ok := p.resolve(t, outer.Name, "display"); ok && said.Value == look.Keyword("none") {
 			return true
 		}
 	}

@@ -15,12 +15,14 @@ import (
 func (p painter) repaint(s Subject, set kind.Set, part kind.Part, property string, t look.Target, value look.Value) document.Change {
 	batch := document.Batch{Name: property + " of " + part.Name}
 	after := p
+	after.known = newKnown()
 	after.cascade.Block = maps.Clone(p.cascade.Block)
 	if after.cascade.Block == nil {
 		after.cascade.Block = look.Sheet{}
 	}
 	say := func(key look.Key, value look.Value) {
 		after.cascade.Block[key] = value
+		clear(after.known.said)
 		batch.Changes = append(batch.Changes, document.SetLook{Block: s.Block.ID, Key: key, Text: value.String()})
 	}
 	for _, key := range p.mendKeys(set, part, property, t) {

@@ -29,12 +29,12 @@ func (r ruler) edges(name string, one, other int) float64 {
 		return 0
 	}
 	total := 0.0
-	if said, ok := r.p.cascade.Resolve(r.t, name, "padding"); ok {
+	if said, ok := r.p.resolve(r.t, name, "padding"); ok {
 		if sides, ok := said.Value.(look.Sides); ok {
 			total += r.length(part, sides[one]) + r.length(part, sides[other])
 		}
 	}
-	if said, ok := r.p.cascade.Resolve(r.t, name, "border"); ok {
+	if said, ok := r.p.resolve(r.t, name, "border"); ok {
 		if border, ok := said.Value.(look.Border); ok && border.Style != "none" {
 			total += 2 * snapped(r.length(part, border.Width))
 		}
@@ -45,7 +45,7 @@ func (r ruler) edges(name string, one, other int) float64 {
 // Gap is a part's gap.
 func (r ruler) Gap(name string) float64 {
 	part, ok := r.p.kind.PartNamed(name)
-	said, says := r.p.cascade.Resolve(r.t, name, "gap")
+	said, says := r.p.resolve(r.t, name, "gap")
 	if !ok || !says {
 		return 0
 	}

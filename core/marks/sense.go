@@ -16,7 +16,7 @@ const leastTarget = 24.0
 func (s Subject) senses(set kind.Set) []Mark {
 	var found []Mark
 	for _, tokens := range s.Schemes {
-		p := painter{set.Kind, s.Block.Form, s.Cascade, tokens}
+		p := s.painter(set.Kind, tokens)
 		found = append(found, p.smallTargets(s, set)...)
 		found = append(found, p.onlyColour(set)...)
 		break // sizes are the same in every scheme
@@ -87,8 +87,8 @@ func (p painter) onlyColour(set kind.Set) []Mark {
 			if !slices.Contains(standingOut, property) {
 				continue
 			}
-			plain, ok := p.cascade.Resolve(look.Target{}, part.Name, property)
-			other, also := p.cascade.Resolve(look.Target{Featured: true}, part.Name, property)
+			plain, ok := p.resolve(look.Target{}, part.Name, property)
+			other, also := p.resolve(look.Target{Featured: true}, part.Name, property)
 			if also && !ok && !slices.Contains([]string{"none", "normal", "0"}, other.Value.CSS()) || ok && also && !sameShape(plain.Value, other.Value) {
 				return nil
 			}

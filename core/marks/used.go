@@ -14,7 +14,7 @@ func (s Subject) UsedPairs() map[look.Pair]int {
 		return used
 	}
 	for _, tokens := range s.Schemes {
-		p := painter{set.Kind, s.Block.Form, s.Cascade, tokens}
+		p := s.painter(set.Kind, tokens)
 		for _, part := range set.Kind.PartsOf(s.Block.Form) {
 			if !part.Text {
 				continue
@@ -35,7 +35,7 @@ func (s Subject) UsedPairs() map[look.Pair]int {
 // groundRole is the role of the nearest ground that is a role; the paper's where nothing has a ground.
 func (p painter) groundRole(part kind.Part, t look.Target) (look.Token, bool) {
 	for _, outer := range p.around(part) {
-		said, ok := p.cascade.Resolve(t, outer.Name, "background-color")
+		said, ok := p.resolve(t, outer.Name, "background-color")
 		if !ok {
 			continue
 		}
