@@ -6,6 +6,7 @@ import (
 	"net/http"
 	"net/url"
 	"slices"
+	"strconv"
 	"strings"
 	"time"
 
@@ -35,6 +36,7 @@ type houseView struct {
 	Grids         []pairGrid
 	Exceptions    []exceptionLine
 	Widths        look.Widths
+	WidthRows     []widthRow
 	Pasted        string // a client's file that was read
 	Found         []foundLine
 }
@@ -111,7 +113,7 @@ func (s *Server) showHouse(w http.ResponseWriter, r *http.Request, status int, f
 
 func (s *Server) houseView(w http.ResponseWriter, r *http.Request, l *store.Loaded) (*houseView, error) {
 	house := l.Site.House
-	v := &houseView{frame: newFrame(r, "House style of "+l.Site.Name), Shown: house.Dress, Scheme: house.Scheme, Widths: l.Site.Widths, Brand: r.FormValue("brand"), Second: r.FormValue("second")}
+	v := &houseView{frame: newFrame(r, "House style of "+l.Site.Name), Shown: house.Dress, Scheme: house.Scheme, Widths: l.Site.Widths, WidthRows: widthRows(r, l.Site.Widths), Brand: r.FormValue("brand"), Second: r.FormValue("second")}
 	v.Site = l
 	if _, ok := s.dresses[r.FormValue("dress")]; ok {
 		v.Shown = r.FormValue("dress")
@@ -304,6 +306,55 @@ func (s *Server) setTokens(w http.ResponseWriter, r *http.Request) {
 
 func (s *Server) setScheme(w http.ResponseWriter, r *http.Request) {
 	s.changeHouse(w, r, document.SetScheme{Scheme: document.Scheme(r.FormValue("scheme"))})
+}
+
+// widthRow is a width as its fields hold it.
+type widthRow struct{ Was, Name, Frame, Below string }
+
+// widthRows are the site's widths and a row to add another; or what was sent and not taken.
+func widthRows(r *http.Request, widths look.Widths) []widthRow {
+	rows := make([]widthRow, look.MostWidths)
+	used := 0
+	for i := range rows {
+		field := func(name string) string { return strings.TrimSpace(r.PostFormValue(fmt.Sprintf("%s.%d", name, i))) }
+		rows[i] = widthRow{field("was"), field("name"), field("frame"), field("below")}
+		if !r.PostForm.Has("name.0") && i < len(widths) {
+			w := widths[i]
+			rows[i] = widthRow{w.Name, w.Name, strconv.Itoa(w.Frame), ""}
+			if w.Below > 0 {
+				rows[i].Below = strconv.Itoa(w.Below)
+			}
+		}
+		if rows[i] != (widthRow{}) {
+			used = i + 1
+		}
+	}
+	return rows[:min(used+1, look.MostWidths)]
+}
+
+// setWidths reads the rows of widths; what has no name goes.
+func (s *Server) setWidths(w http.ResponseWriter, r *http.Request) {
+	var texts []string
+	was := map[string]string{}
+	for _, row := range widthRows(r, nil) {
+		if row.Name == "" {
+			continue
+		}
+		text := row.Name + " " + row.Frame
+		if row.Below != "" {
+			text += " below " + row.Below
+		}
+		texts = append(texts, text)
+		if row.Was != "" {
+			was[row.Name] = row.Was
+		}
+	}
+	widths, err := look.ParseWidths(strings.Join(texts, ", "))
+	if err != nil {
+		s.showHouse(w, r, http.StatusUnprocessableEntity, "The widths are as they were: "+err.Error()+".")
+		return
+	}
+	s.changeHouse(w, r, document.SetWidths{Widths: widths, Was: was})
 }
 
 // changeHouse carries out a change of the house style and shows it.

@@ -5,6 +5,8 @@ import (
 	"strings"
 	"testing"
 
+	"github.com/chromedp/chromedp/kb"
+
 	"rubrel/core/colour"
 	"rubrel/testkit"
 )
@@ -76,6 +78,34 @@ func TestHouseStyle(t *testing.T) {
 
 // The site's list of marks has every block's, can be narrowed to one check, mends in one act that can be undone, and
 // keeps quiet about what is meant so.
+// A site's own widths: one is renamed with what was said for it, one is added, and the bench shows them all.
+func TestOwnWidths(t *testing.T) {
+	app, b := openBench(t)
+	b.Click("[data-part=price]")
+	b.Click("[data-width=narrow] .width-name")
+	b.Click(cell("look/price.font-size@narrow"))
+	b.Press("33", kb.Enter)
+	b.Await("document.getElementById('saved').textContent === 'saved' && " + inProof("narrow", "getComputedStyle(page.querySelector('.rb-price')).fontSize === '33px'"))
+
+	b.Open(app.URL + "/sites/fennmoor/house")
+	b.Type("[name='name.2']", "phone")
+	b.Type("[name='name.3']", "slim")
+	b.Type("[name='frame.3']", "700")
+	b.Type("[name='below.3']", "360")
+	b.Click("[form=widths-form]")
+	b.Await("document.body.innerText.includes('slim is shown at 700 px, which is not inside its own range')")
+	b.Type("[name='frame.3']", "320") // the rest still stands there
+	b.Click("[form=widths-form]")
+	b.Await("document.querySelectorAll('.specimen').length === 4 && document.querySelector(\"[name='name.4']\").value === ''")
+	b.CheckAccessibility("widths")
+
+	b.Open(app.URL + "/sites/fennmoor/blocks/memberships/?part=price&width=phone")
+	b.Await("document.querySelectorAll('.frame').length === 4 && [...document.querySelectorAll('iframe')].every((f) => f.contentDocument?.querySelector('.rb-price'))")
+	shown(b, "look/price.font-size@phone", "33px")
+	b.Await(inProof("slim", "page.documentElement.clientWidth === 320 && getComputedStyle(page.querySelector('.rb-price')).fontSize === '33px'"))
+	b.Await(inProof("middle", "getComputedStyle(page.querySelector('.rb-price')).fontSize !== '33px'"))
+}
+
 func TestSiteMarks(t *testing.T) {
 	app := shared.Start(t)
 	b := testkit.Launch(t, 1280, 800)

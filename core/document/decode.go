@@ -210,7 +210,7 @@ func (d *decoder) site(tree any) *Site {
 		panic(faultf(o.path.To("rubrel"), "the format version must be %d", Version))
 	}
 	s := &Site{Name: o.text("name", mostName, true), Language: o.text("language", 35, true), Widths: look.DefaultWidths(), kinds: d.kinds}
-	s.House = d.house(o, s.Widths)
+	s.House = d.house(o, &s.Widths)
 	for _, c := range d.members(o, "sets", MostMembers) {
 		s.Sets = append(s.Sets, d.set(c))
 	}
@@ -224,7 +224,7 @@ func (d *decoder) site(tree any) *Site {
 	return s
 }
 
-func (d *decoder) house(site *object, widths look.Widths) House {
+func (d *decoder) house(site *object, widths *look.Widths) House {
 	value, ok := site.get("house")
 	if !ok {
 		panic(faultf(site.path, "the member \"house\" is missing"))
@@ -236,6 +236,13 @@ func (d *decoder) house(site *object, widths look.Widths) House {
 	default:
 		panic(faultf(o.path.To("scheme"), "the scheme is light, dark or auto"))
 	}
+	if h.Widths = o.text("widths", 400, false); h.Widths != "" {
+		own, err := look.ParseWidths(h.Widths)
+		if err != nil {
+			panic(faultf(o.path.To("widths"), "%v", err))
+		}
+		*widths = own
+	}
 	if value, ok := o.get("kinds"); ok {
 		kinds := d.object(o.path.To("kinds"), value)
 		for name := range kinds.members {
@@ -243,7 +250,7 @@ func (d *decoder) house(site *object, widths look.Widths) House {
 			if !ok {
 				panic(faultf(kinds.path.To(name), "there is no kind %q", name))
 			}
-			h.Kinds[name] = d.look(kinds, name, k, widths, nil)
+			h.Kinds[name] = d.look(kinds, name, k, *widths, nil)
 		}
 	}
 	o.done()

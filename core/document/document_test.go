@@ -164,6 +164,7 @@ func changes(t testing.TB) []document.Change {
 		document.RemoveBlock{Block: "memberships"},
 		document.Rename{Name: "Fennmoor"}, document.Rename{Block: "memberships", Name: "Plans"}, document.Rename{Page: "membership", Name: "Join"},
 		document.Redress{Dress: "slipway"},
+		document.SetWidths{Widths: look.Widths{{Name: "desk", Frame: 1400}, {Name: "phone", Frame: 390, Below: 620}}, Was: map[string]string{"phone": "narrow", "desk": "wide"}},
 		document.Batch{Name: "clear", Changes: []document.Change{document.SetFact{Set: "memberships", Record: "dusk", Key: "note"}, document.SetFact{Set: "memberships", Record: "zenith", Key: "note"}}},
 	}
 }
@@ -252,6 +253,43 @@ func TestRefusedChanges(t *testing.T) {
 	}
 	if _, err := document.Apply(tree, site, document.Rename{Name: site.Name}); !errors.Is(err, document.Nothing) {
 		t.Errorf("a rename to the same name: %v", err)
+	}
+}
+
+// What is said for a width moves with its name, and goes with it.
+func TestSetWidths(t *testing.T) {
+	site, tree := demoSite(t)
+	do := func(change document.Change) {
+		t.Helper()
+		result, err := document.Apply(tree, site, change)
+		if err != nil {
+			t.Fatalf("%s: %v", change.Label(site), err)
+		}
+		site, tree = result.Site, result.Tree
+	}
+	say := func(text, value string) {
+		t.Helper()
+		key, err := look.ParseKey(text)
+		if err != nil {
+			t.Fatal(err)
+		}
+		do(document.SetLook{Block: "memberships", Key: key, Text: value})
+	}
+	say("price.font-size", "50px")
+	say("price.font-size@middle", "40px")
+	say("zenith:price.font-size@narrow", "30px")
+	say("title.color@featured@narrow", "#ffffff")
+	do(document.SetWidths{Widths: look.Widths{{Name: "wide", Frame: 1200}, {Name: "middle", Frame: 390, Below: 600}, {Name: "slim", Frame: 320, Below: 360}}, Was: map[string]string{"middle": "narrow"}})
+	block, _ := site.BlockByID("memberships")
+	got := map[string]string{}
+	for key, value := range block.Look {
+		got[key.String()] = value.String()
+	}
+	if want := map[string]string{"price.font-size": "50px", "whole.font-size@featured": "1.1em", "zenith:price.font-size@middle": "30px", "title.color@featured@middle": "#ffffff"}; !reflect.DeepEqual(got, want) {
+		t.Errorf("the look is %v, want %v", got, want)
+	}
+	if got := site.Widths.String(); got != "wide 1200, middle 390 below 600, slim 320 below 360" {
+		t.Errorf("the widths are %s", got)
 	}
 }
 

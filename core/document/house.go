@@ -1,6 +1,7 @@
 package document
 
 import (
+	"cmp"
 	"maps"
 	"slices"
 	"strings"
@@ -84,3 +85,67 @@ func (c SetScheme) Plan(s *Site) (patch.Patch, error) {
 
 // Label names the scheme.
 func (c SetScheme) Label(*Site) string { return "scheme " + string(c.Scheme) }
+
+// SetWidths gives the site widths of its own. What was said for a width that is renamed moves with it; what was said for
+// one that is no longer there goes.
+type SetWidths struct {
+	Widths look.Widths
+	Was    map[string]string // the former names of those that are renamed, by their new ones
+}
+
+// Plan says the widths and carries every look value along.
+func (c SetWidths) Plan(s *Site) (patch.Patch, error) {
+	text := c.Widths.String()
+	widths, err := look.ParseWidths(text)
+	if err != nil {
+		return nil, faultf(patch.Pointer{"house", "widths"}, "%v", err)
+	}
+	var old any
+	if s.House.Widths != "" {
+		old = s.House.Widths
+	}
+	p := put(patch.Pointer{"house", "widths"}, old, text)
+	now := map[string]string{}
+	for i, w := range widths {
+		was := cmp.Or(c.Was[w.Name], w.Name)
+		if i == 0 {
+			continue // what is said for the widest names no width
+		}
+		if s.Widths.Index(was) > 0 {
+			now[was] = w.Name
+		}
+	}
+	for _, name := range slices.Sorted(maps.Keys(s.House.Kinds)) {
+		p = append(p, moved(s.House.Kinds[name], patch.Pointer{"house", "kinds", name}, now)...)
+	}
+	for _, block := range s.Blocks {
+		p = append(p, moved(block.Look, patch.Pointer{"blocks", block.ID, "look"}, now)...)
+	}
+	return p, nil
+}
+
+// moved takes the values of a sheet from the widths they were said for to those that these are now.
+func moved(sheet look.Sheet, path patch.Pointer, now map[string]string) patch.Patch {
+	var removed, added patch.Patch
+	for _, key := range slices.SortedFunc(maps.Keys(sheet), func(a, b look.Key) int { return strings.Compare(a.String(), b.String()) }) {
+		if key.Width == "" || now[key.Width] == key.Width {
+			continue
+		}
+		removed = append(removed, patch.Operation{Op: patch.Remove, Path: path.To(key.String())})
+		if to := now[key.Width]; to != "" {
+			said := key
+			said.Width = to
+			added = append(added, patch.Operation{Op: patch.Add, Path: path.To(said.String()), Value: sheet[key].String()})
+		}
+	}
+	return append(removed, added...)
+}
+
+// Label names the widths.
+func (c SetWidths) Label(*Site) string {
+	names := make([]string, len(c.Widths))
+	for i, w := range c.Widths {
+		names[i] = w.Name
+	}
+	return "widths: " + strings.Join(names, ", ")
+}

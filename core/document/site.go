@@ -33,6 +33,7 @@ type House struct {
 	Tokens map[string]string     // in a light scheme, and what is no colour in both
 	Dark   map[string]string     // colours in a dark scheme
 	Kinds  map[string]look.Sheet // by kind name
+	Widths string                // as look.ParseWidths reads them; empty for those that a site begins with
 }
 
 // Scheme says whether a site shows its light or dark tokens, or leaves it to the visitor's system.

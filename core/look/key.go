@@ -21,34 +21,6 @@ var states = map[State]bool{Normal: true, Featured: true, Hover: true, Selected:
 // doing are the states that come and go while a visitor acts, the stronger last.
 var doing = []State{Hover, Selected}
 
-// Width is a named range of the block's own inline size.
-type Width struct {
-	Name  string
-	Frame int // the CSS px at which the proof shows it
-	Below int // its upper bound in CSS px, exclusive; 0 for the widest
-}
-
-// Widths are ordered from the widest down. A value said at one holds there and below.
-type Widths []Width
-
-// DefaultWidths are what a site begins with.
-func DefaultWidths() Widths {
-	return Widths{{"wide", 1200, 0}, {"middle", 768, 960}, {"narrow", 390, 600}}
-}
-
-// Index is the position of a width by name; the empty name is the widest. It is -1 for a name that is not one.
-func (w Widths) Index(name string) int {
-	if name == "" {
-		return 0
-	}
-	for i := range w {
-		if w[i].Name == name {
-			return i
-		}
-	}
-	return -1
-}
-
 // Key is the place where a look value is said, within a level.
 type Key struct {
 	Record   string // only at the record level

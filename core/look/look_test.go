@@ -6,6 +6,35 @@ import (
 	"testing"
 )
 
+func TestParseWidths(t *testing.T) {
+	for text, want := range map[string]string{
+		"narrow 390 below 600, wide 1200, middle 768 below 960": "wide 1200, middle 768 below 960, narrow 390 below 600",
+		"one 800": "one 800",
+		"a 1600, b 1200 below 1400, c 900 below 1100, d 600 below 800, e 320 below 400": "a 1600, b 1200 below 1400, c 900 below 1100, d 600 below 800, e 320 below 400",
+		"":                                "!not a name",
+		"wide 1200, wide 390 below 600":   "!two widths have the name wide",
+		"wide 1200, narrow 390":           "!no upper bound",
+		"narrow 390 below 600":            "!no upper bound",
+		"wide 1200, narrow 700 below 600": "!not inside its own range",
+		"wide 500, narrow 390 below 600":  "!not inside its own range",
+		"wide 1200, a 390 below 600, b 500 below 600": "!not inside its own range",
+		"hover 1200":                    "!not a name",
+		"Wide 1200":                     "!not a name",
+		"wide 1200px":                   "!not a whole number",
+		"wide 1200, narrow 390 below x": "!not a whole number",
+		"a 1600, b 1200 below 1400, c 900 below 1100, d 600 below 800, e 320 below 400, f 250 below 300": "!at most 5",
+	} {
+		widths, err := ParseWidths(text)
+		if problem, refused := strings.CutPrefix(want, "!"); refused {
+			if err == nil || !strings.Contains(err.Error(), problem) {
+				t.Errorf("%q: %v, %v; want a fault about %q", text, widths, err, problem)
+			}
+		} else if err != nil || widths.String() != want {
+			t.Errorf("%q: %v, %v; want %s", text, widths, err, want)
+		}
+	}
+}
+
 func TestPropertyParse(t *testing.T) {
 	for _, c := range []struct{ property, text, want, css string }{
 		{"font-size", "44", "44px", "44px"},

@@ -73,7 +73,7 @@ var checkCases = []checkCase{
 		want: "deadline Dusk, offer until 2026-11-26 12:00 UTC | 48 h left | a look before it ends", mends: true},
 	{name: "a deadline of nothing", set: "memberships", changes: []document.Change{fact("memberships", "dusk", "until", "2027-11-26 12:00 UTC")},
 		want: "deadline Dusk, offer until 2027-11-26 12:00 UTC | no earlier price | a price such as 9.00 was 12.00", mends: true},
-	{name: "a cliff", set: "evenings", want: "cliff Nightfall, an evening: 21 cost less than 20, and at 1 more | €115.50 | at least €120.00", mends: true},
+	{name: "a cliff", set: "evenings", want: "cliff Nightfall, an evening: 21 cost less than 20, and so 1 other count | €115.50 | at least €120.00", mends: true},
 	{name: "a gap", set: "evenings", changes: []document.Change{graduated, fact("evenings", "nightfall", "fits", "19-35")}, want: "range Nightfall: no plan fits 16 to 18 | 19-35 | every number one plan", mends: true},
 	{name: "an overlap", set: "evenings", changes: []document.Change{graduated, fact("evenings", "nightfall", "fits", "15-35")}, want: "range Nightfall: 15 fit an earlier plan too | 15-35 | every number one plan", mends: true},
 	{name: "a plan out of reach", set: "evenings", changes: []document.Change{graduated, fact("evenings", "nightfall", "fits", "9-12")}, want: "range Nightfall: no number reaches this plan: all up to 15 belong to earlier ones | 9-12 | every number one plan", mends: true},

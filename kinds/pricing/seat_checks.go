@@ -46,11 +46,18 @@ func (c *checker) cliff(record kind.Record) {
 		n, step := cliffs[0], max(1, c.list.Seats.Step)
 		more := ""
 		if len(cliffs) > 1 {
-			more = fmt.Sprintf(", and at %d more", len(cliffs)-1)
+			more = fmt.Sprintf(", and so %s", others(len(cliffs)-1))
 		}
 		c.found = append(c.found, kind.Finding{Check: "cliff", Where: fmt.Sprintf("%s, %s: %d cost less than %d%s", c.title(record), period.Label, n+step, n, more), Record: record.ID, Key: "model",
 			Measured: c.shown(tariff.Total(n+step), c.list.Currencies[0]), Needed: "at least " + c.shown(tariff.Total(n), c.list.Currencies[0]),
 			Mend: &kind.Mend{Label: "count each slice at its own rate", Facts: []kind.FactEdit{{Record: record.ID, Key: "model", Text: string(pricing.Graduated)}}}})
 		return
 	}
+}
+
+func others(n int) string {
+	if n == 1 {
+		return "1 other count"
+	}
+	return fmt.Sprintf("%d other counts", n)
 }
