@@ -13,7 +13,7 @@ import (
 
 // inSpecimen is an expression over the document of the specimen's first frame.
 func inSpecimen(expression string) string {
-	return "(() => { const page = document.querySelector('.specimen iframe').contentDocument; return page?.readyState === 'complete' && (" + expression + "); })()"
+	return "(() => { const page = document.querySelector('.specimen iframe')?.contentDocument; return page?.readyState === 'complete' && (" + expression + "); })()"
 }
 
 func ground(colour string) string {

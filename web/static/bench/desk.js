@@ -26,9 +26,13 @@ export class Desk {
     return this.#enqueue(async () => this.#post(`${this.url}/settle/${id}`, { value }));
   }
 
-  // choose shows another part, another width, or other sections unfolded in the ledger.
-  choose({ part = this.part, width = this.width, open = this.open }) {
-    return this.#enqueue(async () => this.#swap('GET', `${this.url}/live`, { part, width, open, tab: this.tab }));
+  // choose shows another part, another width, or other sections unfolded in the ledger. What is not chosen stays as it is
+  // when its turn comes, not as it is now: a choice before this one may still be on its way.
+  choose(chosen) {
+    return this.#enqueue(async () => {
+      const { part, width, open, tab } = this;
+      return this.#swap('GET', `${this.url}/live`, { part, width, open, tab, ...chosen });
+    });
   }
 
   refresh() { return this.choose({}); }
