@@ -119,6 +119,9 @@ func TestDetailsAndFolds(t *testing.T) {
 	everyFrame(b, "page.querySelector('.rb-is-rail')")
 	b.Click("[data-fold=switch]")
 	b.Await("!document.querySelector('[data-at=\"set/shape\"]') && document.querySelector('[data-fold=switch]').textContent.includes('1 said')")
+	// Two clicks before the first is answered both count.
+	b.Text("(() => { for (const name of ['switch', 'tax']) document.querySelector(`[data-fold=${name}]`).click(); })()")
+	b.Await("document.querySelectorAll('[data-fold=switch][aria-expanded=true], [data-fold=tax][aria-expanded=true]').length === 2")
 }
 
 // A published button takes the visitor's choice to the checkout, which comes to the same total.

@@ -29,10 +29,20 @@ export class Desk {
   // choose shows another part, another width, or other sections unfolded in the ledger. What is not chosen stays as it is
   // when its turn comes, not as it is now: a choice before this one may still be on its way.
   choose(chosen) {
+    return this.#enqueue(async () => this.#show(chosen));
+  }
+
+  // fold shuts an open section of the ledger, or opens a shut one.
+  fold(name) {
     return this.#enqueue(async () => {
-      const { part, width, open, tab } = this;
-      return this.#swap('GET', `${this.url}/live`, { part, width, open, tab, ...chosen });
+      const open = this.open.split(',').filter(Boolean);
+      return this.#show({ open: (open.includes(name) ? open.filter((other) => other !== name) : [...open, name]).join(',') });
     });
+  }
+
+  #show(chosen) {
+    const { part, width, open, tab } = this;
+    return this.#swap('GET', `${this.url}/live`, { part, width, open, tab, ...chosen });
   }
 
   refresh() { return this.choose({}); }

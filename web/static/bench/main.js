@@ -28,12 +28,6 @@ function add({ addTo: axis, one, offers }) {
   dialog.showModal();
 }
 
-// fold shuts an open section of the ledger, or opens a shut one.
-function fold({ dataset: { fold: name } }) {
-  const open = desk.open.split(',').filter(Boolean);
-  desk.choose({ open: (open.includes(name) ? open.filter((other) => other !== name) : [...open, name]).join(',') });
-}
-
 // quieten asks why a mark is meant so; the reason may stay empty.
 function quieten({ quieten: mark, on, measured = '' }) {
   if (on === 'no') return act('quieten', { mark, on });
@@ -65,7 +59,7 @@ document.addEventListener('click', (event) => {
   else if ((button = hit('[data-add-item]'))) grid.then(act('item-add', { axis: button.dataset.addItem }), () => grid.lastItem(button.dataset.addItem));
   else if ((button = hit('[data-add-to]'))) add(button.dataset);
   else if ((button = hit('button[data-part]'))) desk.choose({ part: button.dataset.part });
-  else if ((button = hit('[data-fold]'))) fold(button);
+  else if ((button = hit('[data-fold]'))) desk.fold(button.dataset.fold);
   else if ((button = hit('[data-source]'))) propose(button.dataset.source);
   else if ((button = hit('[data-take]'))) act('take', { source: button.dataset.take, answer: button.dataset.answer });
   else if ((button = hit('[data-quieten]'))) quieten(button.dataset);
