@@ -23,13 +23,8 @@ type chartView struct {
 
 // chart draws one of the kind's views of a block's set.
 func (s *Server) chart(w http.ResponseWriter, r *http.Request) {
-	l := s.load(w, r)
+	l, block := s.loadBlock(w, r)
 	if l == nil {
-		return
-	}
-	block, ok := l.Site.BlockByID(chi.URLParam(r, "block"))
-	if !ok {
-		s.fail(w, r, store.ErrNotFound)
 		return
 	}
 	set, _ := l.Site.SetByID(block.SetID)

@@ -8,7 +8,6 @@ import (
 	"github.com/go-chi/chi/v5"
 
 	"rubrel/render"
-	"rubrel/store"
 )
 
 // proof serves a block's rendered files: the bytes a release would carry.
@@ -53,13 +52,8 @@ func serveFile(w http.ResponseWriter, r *http.Request, files []render.File) {
 
 // snippetPage shows what to paste, and how.
 func (s *Server) snippetPage(w http.ResponseWriter, r *http.Request) {
-	l := s.load(w, r)
+	l, block := s.loadBlock(w, r)
 	if l == nil {
-		return
-	}
-	block, ok := l.Site.BlockByID(chi.URLParam(r, "block"))
-	if !ok {
-		s.fail(w, r, store.ErrNotFound)
 		return
 	}
 	withFonts := r.FormValue("fonts") != "no"

@@ -78,6 +78,20 @@ func (s *Server) load(w http.ResponseWriter, r *http.Request) *store.Loaded {
 	return l
 }
 
+// loadBlock is load with the block that the address names; both are nil where an answer has been given.
+func (s *Server) loadBlock(w http.ResponseWriter, r *http.Request) (*store.Loaded, *document.Block) {
+	l := s.load(w, r)
+	if l == nil {
+		return nil, nil
+	}
+	block, ok := l.Site.BlockByID(chi.URLParam(r, "block"))
+	if !ok {
+		s.fail(w, r, store.ErrNotFound)
+		return nil, nil
+	}
+	return l, block
+}
+
 // fail answers with an error page: what a person can mend is said, what they cannot is logged.
 func (s *Server) fail(w http.ResponseWriter, r *http.Request, err error) {
 	status, message := explain(err)

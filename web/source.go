@@ -37,20 +37,15 @@ type proposalView struct {
 
 // proposal asks an outside service and shows what it would change. Nothing is changed yet.
 func (s *Server) proposal(w http.ResponseWriter, r *http.Request) {
-	l := s.load(w, r)
+	l, block := s.loadBlock(w, r)
 	if l == nil {
-		return
-	}
-	block, ok := l.Site.BlockByID(chi.URLParam(r, "block"))
-	if !ok {
-		s.fail(w, r, store.ErrNotFound)
 		return
 	}
 	set, _ := l.Site.SetByID(block.SetID)
 	sources := s.sourcesOf(set)
 	i := slices.IndexFunc(sources, func(x kind.Source) bool { return x.Name == chi.URLParam(r, "source") })
 	if i < 0 {
-		s.show(w, r, http.StatusOK, "proposal", proposalView{Fault: "There is nothing to ask: the set needs a second currency, and the service an address."})
+		s.show(w, r, http.StatusOK, "proposal", proposalView{Fault: "There is nothing to ask: this block has no question for the service, or the service has no address here."})
 		return
 	}
 	view := proposalView{Source: sources[i]}

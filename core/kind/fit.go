@@ -10,6 +10,8 @@ type Run struct {
 	Shrinks, LeastShare float64
 	// OneLine says that the text should stand on one line.
 	OneLine bool
+	// Even says that the text should have as many lines as that of every other record.
+	Even bool
 }
 
 // Ruler measures a block's look at one width, in CSS px.

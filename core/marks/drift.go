@@ -31,17 +31,14 @@ type spoken struct {
 // property; the mend makes them one.
 func (s Subject) drifts(set kind.Set) []Mark {
 	var found []Mark
-	for _, tokens := range s.Schemes {
-		p := s.painter(set.Kind, tokens)
-		list := s.spoken()
-		for i, v := range list {
-			if mark, ok := p.nearToken(s, set, v); ok {
-				found = append(found, mark)
-			} else if mark, ok := p.nearOther(s, set, v, list[:i]); ok {
-				found = append(found, mark)
-			}
+	p := s.plainPainter(set.Kind)
+	list := s.spoken()
+	for i, v := range list {
+		if mark, ok := p.nearToken(s, set, v); ok {
+			found = append(found, mark)
+		} else if mark, ok := p.nearOther(s, set, v, list[:i]); ok {
+			found = append(found, mark)
 		}
-		break // in the first scheme: what is said outright is the same in each
 	}
 	return found
 }

@@ -30,27 +30,24 @@ func (s Subject) fits(set kind.Set) []Mark {
 	}
 	f := s.fitter(set, form)
 	for width := range s.Cascade.Widths {
-		heights := map[string]map[int][]string{} // by part: the records by their number of lines
+		heights := map[string]map[int][]string{} // by part whose runs should be even: the records by their number of lines
 		for _, run := range f.runs {
-			if lines := f.run(run, width); lines > 0 && !run.OneLine {
+			if lines := f.run(run, width); lines > 0 && run.Even {
 				if heights[run.Part] == nil {
 					heights[run.Part] = map[int][]string{}
 				}
 				heights[run.Part][lines] = append(heights[run.Part][lines], run.Record)
 			}
 		}
-		f.uneven(heights["title"], width)
+		for _, part := range slices.Sorted(maps.Keys(heights)) {
+			f.uneven(part, heights[part], width)
+		}
 	}
 	return f.found
 }
 
 func (s Subject) fitter(set kind.Set, form kind.Form) fitter {
-	f := fitter{Subject: s, set: set, form: form, runs: form.Runs(s.View)}
-	for _, tokens := range s.Schemes {
-		f.p = s.painter(set.Kind, tokens)
-		break // type is the same in every scheme
-	}
-	return f
+	return fitter{Subject: s, set: set, form: form, runs: form.Runs(s.View), p: s.plainPainter(set.Kind)}
 }
 
 // SetText is how one text of a block is set at a width.
@@ -248,8 +245,8 @@ func (f *fitter) measure(run kind.Run, st setting, lines []typeset.Line) {
 	f.found = append(f.found, mark)
 }
 
-// uneven finds titles with different numbers of lines in one row.
-func (f *fitter) uneven(byLines map[int][]string, width int) {
+// uneven finds texts of a part with different numbers of lines in one row.
+func (f *fitter) uneven(part string, byLines map[int][]string, width int) {
 	if len(byLines) < 2 {
 		return
 	}
@@ -258,14 +255,14 @@ func (f *fitter) uneven(byLines map[int][]string, width int) {
 	for i, n := range counts {
 		words[i] = fmt.Sprint(n)
 	}
-	mark := Mark{ID: "lines title " + f.p.cascade.Widths[width].Name,
-		Finding: kind.Finding{Check: "lines", Where: "titles, " + f.p.cascade.Widths[width].Name, Measured: strings.Join(words, " and ") + " lines", Needed: "as many in each", Key: "title"}}
+	mark := Mark{ID: "lines " + part + " " + f.p.cascade.Widths[width].Name,
+		Finding: kind.Finding{Check: "lines", Where: part + "s, " + f.p.cascade.Widths[width].Name, Measured: strings.Join(words, " and ") + " lines", Needed: "as many in each", Key: part}}
 	most := byLines[counts[len(counts)-1]]
 	for _, run := range f.runs {
-		if run.Part != "title" || !slices.Contains(most, run.Record) {
+		if run.Part != part || !slices.Contains(most, run.Record) {
 			continue
 		}
-		// The longest title sets the size at which all stand on one line.
+		// The longest text sets the size at which all stand on one line.
 		if st, ok := f.setting(run, width); ok {
 			total, _ := f.Book.Width(st.style, st.text)
 			if share := st.room / total; share >= leastMended && share < 1 {

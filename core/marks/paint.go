@@ -40,6 +40,16 @@ func (s Subject) painter(k *kind.Kind, tokens look.Tokens) painter {
 	return painter{k, s.Block.Form, s.Cascade, tokens, cmp.Or(s.known, newKnown())}
 }
 
+// plainPainter paints with the light tokens, or the dark ones where there are no others: for what does not depend on the
+// scheme, and for values that the light scheme is the measure of.
+func (s Subject) plainPainter(k *kind.Kind) painter {
+	tokens, ok := s.Schemes["light"]
+	if !ok {
+		tokens = s.Schemes["dark"]
+	}
+	return s.painter(k, tokens)
+}
+
 // resolve is the cascade's answer.
 func (p painter) resolve(t look.Target, part, property string) (look.Said, bool) {
 	q := question{t, part, property}

@@ -11,17 +11,11 @@ import (
 // The least size of what is pressed: 24 by 24 CSS px (WCAG 2.2, success criterion 2.5.8).
 const leastTarget = 24.0
 
-// senses finds what a measurement of colour or fit does not: targets that are too small, a featured record that stands
-// out by colour alone, and what only a pointer is told.
+// senses finds what a measurement of colour or fit does not: targets that are too small, and a featured record that
+// stands out by colour alone.
 func (s Subject) senses(set kind.Set) []Mark {
-	var found []Mark
-	for _, tokens := range s.Schemes {
-		p := s.painter(set.Kind, tokens)
-		found = append(found, p.smallTargets(s, set)...)
-		found = append(found, p.onlyColour(set)...)
-		break // sizes are the same in every scheme
-	}
-	return found
+	p := s.plainPainter(set.Kind)
+	return append(p.smallTargets(s, set), p.onlyColour(set)...)
 }
 
 // smallTargets measures the height of what is pressed: a line of its text with its padding and border.

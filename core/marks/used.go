@@ -13,21 +13,18 @@ func (s Subject) UsedPairs() map[look.Pair]int {
 	if !ok {
 		return used
 	}
-	for _, tokens := range s.Schemes {
-		p := s.painter(set.Kind, tokens)
-		for _, part := range set.Kind.PartsOf(s.Block.Form) {
-			if !part.Text {
-				continue
-			}
-			for _, t := range p.targets(part, set.Set) {
-				said, _, _ := p.said(part, "color", t)
-				ink, isRole := said.Value.(look.Token)
-				if ground, ok := p.groundRole(part, t); ok && isRole && !p.left(part, t) {
-					used[look.Pair{Ink: ink, Ground: ground}]++
-				}
+	p := s.plainPainter(set.Kind)
+	for _, part := range set.Kind.PartsOf(s.Block.Form) {
+		if !part.Text {
+			continue
+		}
+		for _, t := range p.targets(part, set.Set) {
+			said, _, _ := p.said(part, "color", t)
+			ink, isRole := said.Value.(look.Token)
+			if ground, ok := p.groundRole(part, t); ok && isRole && !p.left(part, t) {
+				used[look.Pair{Ink: ink, Ground: ground}]++
 			}
 		}
-		break // the roles are the same in every scheme
 	}
 	return used
 }

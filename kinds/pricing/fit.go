@@ -18,7 +18,7 @@ func runs(v kind.View) []kind.Run {
 	}
 	for _, record := range v.Set.Records {
 		card := s.card(record)
-		add(record.ID, "title", card.Title, kind.Run{Shrinks: word, LeastShare: leastTitle})
+		add(record.ID, "title", card.Title, kind.Run{Shrinks: word, LeastShare: leastTitle, Even: true})
 		add(record.ID, "text", card.Text, kind.Run{})
 		add(record.ID, "badge", card.Badge, kind.Run{OneLine: true})
 		if len(card.Actions) > 0 {
