@@ -48,9 +48,10 @@ func TestHeadless(t *testing.T) {
 	}
 }
 
-// A quote has the same numbers as the page, to the last digit.
-func TestQuoteIsThePage(t *testing.T) {
-	source := filepath.Join(t.TempDir(), "site.json")
+// renderedPage renders the demo document; it gives the document's file and one page of the release.
+func renderedPage(t *testing.T, name string) (source string, page []byte) {
+	t.Helper()
+	source = filepath.Join(t.TempDir(), "site.json")
 	if err := os.WriteFile(source, demo.Fennmoor, 0o644); err != nil {
 		t.Fatal(err)
 	}
@@ -58,10 +59,16 @@ func TestQuoteIsThePage(t *testing.T) {
 	if err := run(t.Context(), []string{"render", source, "-o", folder}, io.Discard); err != nil {
 		t.Fatal(err)
 	}
-	page, err := os.ReadFile(filepath.Join(folder, "index.html"))
+	page, err := os.ReadFile(filepath.Join(folder, name))
 	if err != nil {
 		t.Fatal(err)
 	}
+	return source, page
+}
+
+// A quote has the same numbers as the page, to the last digit.
+func TestQuoteIsThePage(t *testing.T) {
+	source, page := renderedPage(t, "index.html")
 	amounts := 0
 	for _, period := range []string{"month", "year", "once"} {
 		var out bytes.Buffer
@@ -94,18 +101,7 @@ func TestQuoteIsThePage(t *testing.T) {
 // With a number of seats a quote is what the page shows for that number, clamped as the page clamps, and it says which
 // plan fits.
 func TestQuoteOfSeatsIsThePage(t *testing.T) {
-	source := filepath.Join(t.TempDir(), "site.json")
-	if err := os.WriteFile(source, demo.Fennmoor, 0o644); err != nil {
-		t.Fatal(err)
-	}
-	folder := t.TempDir()
-	if err := run(t.Context(), []string{"render", source, "-o", folder}, io.Discard); err != nil {
-		t.Fatal(err)
-	}
-	page, err := os.ReadFile(filepath.Join(folder, "schools.html"))
-	if err != nil {
-		t.Fatal(err)
-	}
+	source, page := renderedPage(t, "schools.html")
 	for _, c := range []struct {
 		seats, currency, fits string
 		clamped               bool

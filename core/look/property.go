@@ -427,16 +427,13 @@ func (s TextShadows) String() string { return s.write(Value.String) }
 func (s TextShadows) CSS() string { return s.write(Value.CSS) }
 
 func parseTextShadows(p Property, text string, tokens TokenNames) (Value, error) {
-	var shadows TextShadows
-	for _, layer := range splitOutsideBrackets(text, ',') {
-		shadow, err := parseShadow(p, layer, tokens)
-		if err != nil {
-			return nil, err
-		}
-		if shadow.Inset || shadow.Spread.Milli != 0 {
-			return nil, fmt.Errorf("a text-shadow has no inset and no spread")
-		}
-		shadows = append(shadows, shadow)
+	value, err := parseShadows(p, text, tokens)
+	if err != nil {
+		return nil, err
 	}
-	return shadows, nil
+	shadows := value.(Shadows)
+	if slices.ContainsFunc(shadows, func(s Shadow) bool { return s.Inset || s.Spread.Milli != 0 }) {
+		return nil, fmt.Errorf("a text-shadow has no inset and no spread")
+	}
+	return TextShadows(shadows), nil
 }

@@ -1,6 +1,7 @@
 package marks_test
 
 import (
+	"slices"
 	"strings"
 	"testing"
 
@@ -70,5 +71,17 @@ func TestDriftAndSense(t *testing.T) {
 				}
 			}
 		})
+	}
+}
+
+// Where a site shows both schemes, what is near a token of the light one is found every time.
+func TestDriftIsOfTheLightScheme(t *testing.T) {
+	d := newDesk(t)
+	d.do(document.SetScheme{Scheme: document.AutoScheme})
+	d.say("memberships", "text.color", "#566176")
+	for range 30 {
+		if !slices.ContainsFunc(d.subject("memberships").Marks(), func(m marks.Mark) bool { return m.Check == "drift" && m.Measured == "#566176 beside quiet #566175" }) {
+			t.Fatal("the drift from quiet is not found")
+		}
 	}
 }
