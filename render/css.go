@@ -38,21 +38,49 @@ func dressedSite(site *document.Site, registry dresses.Registry, now time.Time) 
 		return nil, fmt.Errorf("/house/dress: there is no dress %q; there are %s", site.House.Dress, strings.Join(registry.Names(), ", "))
 	}
 	d := &dressed{site: site, dress: dress, now: now}
-	var err error
-	if d.light, err = dress.Light.With(site.House.Tokens); err != nil {
+	light, dark, err := beneath(site, dress)
+	if err != nil {
+		return nil, err
+	}
+	if d.light, err = light.With(site.House.Tokens); err != nil {
 		return nil, fmt.Errorf("/house/tokens: %w", err)
 	}
-	dark := map[string]string{}
-	maps.Copy(dark, site.House.Dark)
+	said := map[string]string{}
+	maps.Copy(said, site.House.Dark)
 	for name, text := range site.House.Tokens {
 		if category, _ := look.CategoryOf(name); category != look.ColourToken {
-			dark[name] = text
+			said[name] = text
 		}
 	}
-	if d.dark, err = dress.Dark.With(dark); err != nil {
+	if d.dark, err = dark.With(said); err != nil {
 		return nil, fmt.Errorf("/house/dark: %w", err)
 	}
 	return d, nil
+}
+
+// beneath is the tokens of a dress with the site's scale of sizes: what holds where the site says no token.
+func beneath(site *document.Site, dress *dresses.Dress) (light, dark look.Tokens, err error) {
+	if site.House.Scale == "" {
+		return dress.Light, dress.Dark, nil
+	}
+	scale, err := look.ParseScale(site.House.Scale)
+	if err != nil {
+		return light, dark, fmt.Errorf("/house/scale: %w", err)
+	}
+	if light, err = dress.Light.With(scale.Texts()); err != nil {
+		return light, dark, fmt.Errorf("/house/scale: %w", err)
+	}
+	dark, err = dress.Dark.With(scale.Texts())
+	return light, dark, err
+}
+
+// Beneath is what a site's tokens are where it says none itself, light and dark.
+func Beneath(site *document.Site, registry dresses.Registry) (light, dark look.Tokens, err error) {
+	d, err := dressedSite(site, registry, time.Time{})
+	if err != nil {
+		return light, dark, err
+	}
+	return beneath(site, d.dress)
 }
 
 // cascade is the site's cascade for a block with the dress's own sheet for the kind below the site's.

@@ -29,6 +29,7 @@ type houseView struct {
 	Shown         string // the dress that the specimen shows, which may not be the one worn
 	ShownTitle    string
 	Scheme        document.Scheme
+	Scale         string
 	Brand, Second string
 	Proposing     bool
 	Colours       []colourLine
@@ -50,7 +51,7 @@ type colourLine struct {
 // tokenCell is one token's value as the screen shows it.
 type tokenCell struct {
 	Text   string // what stands in the field: what the site says, or what is proposed
-	Dress  string // what the dress says, which holds where the site says nothing
+	Dress  string // what the dress and the scale say, which holds where the site says nothing
 	Swatch string
 	Fresh  bool // it is proposed, not said
 }
@@ -113,7 +114,7 @@ func (s *Server) showHouse(w http.ResponseWriter, r *http.Request, status int, f
 
 func (s *Server) houseView(w http.ResponseWriter, r *http.Request, l *store.Loaded) (*houseView, error) {
 	house := l.Site.House
-	v := &houseView{frame: newFrame(r, "House style of "+l.Site.Name), Shown: house.Dress, Scheme: house.Scheme, Widths: l.Site.Widths, WidthRows: widthRows(r, l.Site.Widths), Brand: r.FormValue("brand"), Second: r.FormValue("second")}
+	v := &houseView{frame: newFrame(r, "House style of "+l.Site.Name), Shown: house.Dress, Scheme: house.Scheme, Scale: house.Scale, Widths: l.Site.Widths, WidthRows: widthRows(r, l.Site.Widths), Brand: r.FormValue("brand"), Second: r.FormValue("second")}
 	v.Site = l
 	if _, ok := s.dresses[r.FormValue("dress")]; ok {
 		v.Shown = r.FormValue("dress")
@@ -126,14 +127,17 @@ func (s *Server) houseView(w http.ResponseWriter, r *http.Request, l *store.Load
 	if err != nil {
 		v.Fault = err.Error()
 	}
-	worn := s.dresses[house.Dress]
+	below, belowDark, err := render.Beneath(l.Site, s.dresses)
+	if err != nil {
+		return nil, err
+	}
 	for _, name := range look.Names(look.ColourToken) {
-		v.Colours = append(v.Colours, colourLine{name, cellOf(house.Tokens[name], light[look.Token(name)], worn.Light, name), cellOf(house.Dark[name], dark[look.Token(name)], worn.Dark, name)})
+		v.Colours = append(v.Colours, colourLine{name, cellOf(house.Tokens[name], light[look.Token(name)], below, name), cellOf(house.Dark[name], dark[look.Token(name)], belowDark, name)})
 	}
 	for _, category := range look.Categories()[1:] {
 		group := tokenGroup{Title: string(category)}
 		for _, name := range look.Names(category) {
-			group.Tokens = append(group.Tokens, tokenLine{name, tokenCell{Text: house.Tokens[name], Dress: worn.Light.Value(look.Token(name)).String()}})
+			group.Tokens = append(group.Tokens, tokenLine{name, tokenCell{Text: house.Tokens[name], Dress: below.Value(look.Token(name)).String()}})
 		}
 		v.Groups = append(v.Groups, group)
 	}
@@ -306,6 +310,10 @@ func (s *Server) setTokens(w http.ResponseWriter, r *http.Request) {
 
 func (s *Server) setScheme(w http.ResponseWriter, r *http.Request) {
 	s.changeHouse(w, r, document.SetScheme{Scheme: document.Scheme(r.FormValue("scheme"))})
+}
+
+func (s *Server) setScale(w http.ResponseWriter, r *http.Request) {
+	s.changeHouse(w, r, document.SetScale{Text: r.FormValue("scale")})
 }
 
 // widthRow is a width as its fields hold it.

@@ -76,6 +76,7 @@ func (s *Server) Handler() (http.Handler, error) {
 		r.Get("/house/tokens.json", s.exportTokens)
 		r.Get("/house/tokens.css", s.exportTokens)
 		r.Post("/house/scheme", s.setScheme)
+		r.Post("/house/scale", s.setScale)
 		r.Post("/house/widths", s.setWidths)
 		r.Get("/specimen/{dress}/*", s.specimen)
 		r.Post("/rename", s.rename)

@@ -78,7 +78,7 @@ func readFound(text []byte) ([]tokens.Found, error) {
 // fitsType reports whether a token of the format's type can be one of a category; one without a type can be any that
 // its value reads as, but for a family, which any word reads as.
 func fitsType(category look.Category, kind string) bool {
-	types := map[look.Category]string{look.ColourToken: "color", look.FamilyToken: "fontFamily", look.SizeToken: "dimension", look.WeightToken: "fontWeight", look.LeadingToken: "number", look.SpaceToken: "dimension", look.RadiusToken: "dimension", look.ShadowToken: "shadow"}
+	types := map[look.Category]string{look.ColourToken: "color", look.FamilyToken: "fontFamily", look.SizeToken: "dimension", look.WeightToken: "fontWeight", look.LeadingToken: "number", look.SpaceToken: "dimension", look.RadiusToken: "dimension", look.ShadowToken: "shadow", look.MotionToken: "duration"}
 	if kind == "" {
 		return category != look.FamilyToken
 	}
@@ -87,7 +87,7 @@ func fitsType(category look.Category, kind string) bool {
 
 // dtcgType is the format's type for a category.
 func dtcgType(category look.Category) string {
-	return map[look.Category]string{look.ColourToken: "color", look.FamilyToken: "fontFamily", look.WeightToken: "fontWeight", look.LeadingToken: "number", look.SizeToken: "dimension", look.SpaceToken: "dimension", look.RadiusToken: "dimension"}[category]
+	return map[look.Category]string{look.ColourToken: "color", look.FamilyToken: "fontFamily", look.WeightToken: "fontWeight", look.LeadingToken: "number", look.SizeToken: "dimension", look.SpaceToken: "dimension", look.RadiusToken: "dimension", look.MotionToken: "duration"}[category]
 }
 
 // exportTokens sends the house style as a token file of the Design Tokens Community Group, or as custom properties.
@@ -145,6 +145,8 @@ func exported(values look.Tokens, scheme string, categories ...look.Category) []
 				token.Value = dimension(value, token.Type)
 			case look.Fluid: // the format has no such size
 				token.Value = dimension(value.To, token.Type)
+			case look.Duration:
+				token.Value = map[string]any{"value": int64(value), "unit": "ms"}
 			default:
 				token.Value = value.CSS()
 			}

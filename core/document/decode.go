@@ -236,6 +236,11 @@ func (d *decoder) house(site *object, widths *look.Widths) House {
 	default:
 		panic(faultf(o.path.To("scheme"), "the scheme is light, dark or auto"))
 	}
+	if h.Scale = o.text("scale", 80, false); h.Scale != "" {
+		if _, err := look.ParseScale(h.Scale); err != nil {
+			panic(faultf(o.path.To("scale"), "%v", err))
+		}
+	}
 	if h.Widths = o.text("widths", 400, false); h.Widths != "" {
 		own, err := look.ParseWidths(h.Widths)
 		if err != nil {

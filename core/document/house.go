@@ -86,6 +86,32 @@ func (c SetScheme) Plan(s *Site) (patch.Patch, error) {
 // Label names the scheme.
 func (c SetScheme) Label(*Site) string { return "scheme " + string(c.Scheme) }
 
+// SetScale makes the type sizes follow a ratio; with an empty text they follow the dress again. A size that the site says
+// itself stays.
+type SetScale struct{ Text string }
+
+// Plan reads the scale.
+func (c SetScale) Plan(s *Site) (patch.Patch, error) {
+	path := patch.Pointer{"house", "scale"}
+	var old, value any
+	if s.House.Scale != "" {
+		old = s.House.Scale
+	}
+	if text := strings.TrimSpace(c.Text); text != "" {
+		scale, err := look.ParseScale(text)
+		if err != nil {
+			return nil, faultf(path, "%v", err)
+		}
+		value = scale.String()
+	}
+	return put(path, old, value), nil
+}
+
+// Label names the scale.
+func (c SetScale) Label(*Site) string {
+	return "scale of sizes: " + cmp.Or(strings.TrimSpace(c.Text), "that of the dress")
+}
+
 // SetWidths gives the site widths of its own. What was said for a width that is renamed moves with it; what was said for
 // one that is no longer there goes.
 type SetWidths struct {

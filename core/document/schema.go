@@ -22,7 +22,7 @@ func Schema(kinds kind.Registry) kind.Schema {
 	house := objectSchema(kind.Schema{
 		"dress": textSchema(60), "scheme": kind.Schema{"enum": []Scheme{LightScheme, DarkScheme, AutoScheme}},
 		"tokens": tokensSchema(look.Categories()...), "dark": tokensSchema(look.ColourToken),
-		"kinds": objectSchema(houseKinds), "widths": textSchema(400),
+		"kinds": objectSchema(houseKinds), "widths": textSchema(400), "scale": textSchema(80),
 	}, "dress")
 	block := objectSchema(kind.Schema{"order": orderSchema(), "name": textSchema(mostName), "set": idSchema(), "form": textSchema(60), "look": anyLook, "quiet": kind.Schema{"type": "object", "additionalProperties": objectSchema(kind.Schema{"measured": textSchema(200), "reason": textSchema(mostReason)})}}, "order", "name", "set", "form")
 	band := objectSchema(kind.Schema{"order": orderSchema(), "heading": textSchema(mostName), "blocks": membersOf(objectSchema(kind.Schema{"order": orderSchema()}, "order"))}, "order")

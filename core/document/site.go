@@ -30,6 +30,7 @@ type Site struct {
 type House struct {
 	Dress  string
 	Scheme Scheme
+	Scale  string                // of type sizes, as look.ParseScale reads it; empty for those of the dress
 	Tokens map[string]string     // in a light scheme, and what is no colour in both
 	Dark   map[string]string     // colours in a dark scheme
 	Kinds  map[string]look.Sheet // by kind name

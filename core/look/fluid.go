@@ -38,11 +38,9 @@ func parseFluid(text string) (Value, error) {
 		if !said {
 			continue
 		}
-		at, err := bounded(width, "px", 100_000, 4_000_000)
-		if err != nil || at.Unit != "px" || at.Milli%1000 != 0 {
-			return nil, fmt.Errorf("%q is not a width in whole px from 100 to 4000", strings.TrimSpace(width))
+		if *end.width, err = parseWidthAt(width); err != nil {
+			return nil, err
 		}
-		*end.width = int(at.Milli / 1000)
 	}
 	if f.Least >= f.Most {
 		return nil, fmt.Errorf("the first width, %d, must be the smaller; the second is %d", f.Least, f.Most)
@@ -51,6 +49,15 @@ func parseFluid(text string) (Value, error) {
 		return f.From, nil
 	}
 	return f, nil
+}
+
+// parseWidthAt reads the width of a block at one end of what follows it.
+func parseWidthAt(text string) (int, error) {
+	at, err := bounded(text, "px", 100_000, 4_000_000)
+	if err != nil || at.Unit != "px" || at.Milli%1000 != 0 {
+		return 0, fmt.Errorf("%q is not a width in whole px from 100 to 4000", strings.TrimSpace(text))
+	}
+	return int(at.Milli / 1000), nil
 }
 
 // At is the size in CSS px in a block of a width.

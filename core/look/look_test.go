@@ -269,7 +269,7 @@ func TestTokens(t *testing.T) {
 		t.Error("a dress with one token was taken")
 	}
 	texts := map[string]string{}
-	defaults := map[Category]string{ColourToken: "#123456", FamilyToken: "serif", SizeToken: "16px", WeightToken: "400", LeadingToken: "1.4", SpaceToken: "8px", RadiusToken: "2px", ShadowToken: "none"}
+	defaults := map[Category]string{ColourToken: "#123456", FamilyToken: "serif", SizeToken: "16px", WeightToken: "400", LeadingToken: "1.4", SpaceToken: "8px", RadiusToken: "2px", ShadowToken: "none", MotionToken: "200ms"}
 	for category, names := range vocabulary {
 		for _, name := range names {
 			texts[name] = defaults[category]

@@ -6,24 +6,8 @@ import (
 	"fmt"
 	"slices"
 	"strings"
-	"unicode"
 
 	"rubrel/core/colour"
-)
-
-// Category is what a token can stand for.
-type Category string
-
-// The categories of token.
-const (
-	ColourToken  Category = "colour"
-	FamilyToken  Category = "family"
-	SizeToken    Category = "size"
-	WeightToken  Category = "weight"
-	LeadingToken Category = "leading"
-	SpaceToken   Category = "space"
-	RadiusToken  Category = "radius"
-	ShadowToken  Category = "shadow"
 )
 
 // Property is a CSS property that a part can be given.
@@ -71,7 +55,7 @@ var properties = []Property{
 	{Name: "box-shadow", Tokens: ShadowToken, Keywords: []string{"none"}, Hint: "0 2px 8px 0 #0003, a token, or none", parse: parseShadows},
 	{Name: "translate", Keywords: []string{"none"}, Hint: "how far it moves: 0 -4px", parse: parseTranslate},
 	{Name: "scale", Keywords: []string{"none"}, Hint: "0.5 to 2", parse: parseScale},
-	{Name: "transition-duration", Hint: "0 to 2000 ms: 200ms", parse: parseDuration},
+	{Name: "transition-duration", Tokens: MotionToken, Hint: "0 to 2000 ms: 200ms, motion-1", parse: parseDuration},
 	{Name: "transition-timing-function", Keywords: []string{"linear", "ease", "ease-in", "ease-out", "ease-in-out"}, Hint: "linear, ease, ease-in, ease-out, ease-in-out or cubic-bezier(0.2, 0, 0, 1)", parse: parseEasing},
 }
 
@@ -136,23 +120,6 @@ func parseInk(_ Property, text string, tokens TokenNames) (Value, error) {
 	return ColourValue{c}, err
 }
 
-func parseFamily(_ Property, text string, _ TokenNames) (Value, error) {
-	var family Family
-	for name := range strings.SplitSeq(text, ",") {
-		name = strings.TrimFunc(name, func(r rune) bool { return r == '"' || r == '\'' || unicode.IsSpace(r) })
-		for _, r := range name {
-			if !strings.ContainsRune(" -_", r) && (r < '0' || r > '9' && r < 'A' || r > 'Z' && r < 'a' || r > 'z' && r < 0xa0) {
-				return nil, fmt.Errorf("%q cannot stand in a family name", r)
-			}
-		}
-		if name == "" {
-			return nil, fmt.Errorf("a family name is empty")
-		}
-		family = append(family, name)
-	}
-	return family, nil
-}
-
 func bounded(text string, bare Unit, least, most int64) (Length, error) {
 	l, err := ParseLength(text, bare)
 	if err != nil {
@@ -162,119 +129,6 @@ func bounded(text string, bare Unit, least, most int64) (Length, error) {
 		return l, fmt.Errorf("%s is outside %s to %s", text, formatMilli(least), formatMilli(most))
 	}
 	return l, nil
-}
-
-func parseSize(_ Property, text string, _ TokenNames) (Value, error) {
-	if strings.Contains(text, " to ") {
-		return parseFluid(text)
-	}
-	return bounded(text, "px", 1, 400_000)
-}
-
-func parseWeight(_ Property, text string, _ TokenNames) (Value, error) {
-	l, err := bounded(text, "", 1000, 1_000_000)
-	if err == nil && (l.Unit != "" || l.Milli%1000 != 0) {
-		err = fmt.Errorf("a weight is a whole number without a unit")
-	}
-	return l, err
-}
-
-func parseLeading(_ Property, text string, _ TokenNames) (Value, error) {
-	return bounded(text, "", 500, 400_000)
-}
-
-func parseTracking(_ Property, text string, _ TokenNames) (Value, error) {
-	return bounded(text, "em", -50_000, 50_000)
-}
-
-func parseSpace(p Property, text string, tokens TokenNames) (Value, error) {
-	if tokens.Has(p.Tokens, text) {
-		return Token(text), nil
-	}
-	least := int64(0)
-	if p.Name == "margin" {
-		least = -2_000_000
-	}
-	return bounded(text, "px", least, 2_000_000)
-}
-
-func parseSides(p Property, text string, tokens TokenNames) (Value, error) {
-	words := strings.Fields(text)
-	if len(words) < 1 || len(words) > 4 {
-		return nil, fmt.Errorf("it takes one to four values")
-	}
-	var v [4]Value
-	for i, word := range words {
-		side, err := parseSpace(p, word, tokens)
-		if err != nil {
-			return nil, err
-		}
-		v[i] = side
-	}
-	switch len(words) {
-	case 1:
-		return Sides{v[0], v[0], v[0], v[0]}, nil
-	case 2:
-		return Sides{v[0], v[1], v[0], v[1]}, nil
-	case 3:
-		return Sides{v[0], v[1], v[2], v[1]}, nil
-	}
-	return Sides(v), nil
-}
-
-var borderStyles = []string{"solid", "dashed", "dotted", "double"}
-
-func parseBorder(p Property, text string, tokens TokenNames) (Value, error) {
-	words := splitOutsideBrackets(text, ' ')
-	if len(words) != 3 || !slices.Contains(borderStyles, words[1]) {
-		return nil, fmt.Errorf("it takes a width, a style and a colour")
-	}
-	width, err := bounded(words[0], "px", 0, 100_000)
-	if err != nil {
-		return nil, err
-	}
-	ink, err := parseInk(p, words[2], tokens)
-	if err != nil {
-		return nil, err
-	}
-	return Border{width, Keyword(words[1]), ink}, nil
-}
-
-func parseShadows(p Property, text string, tokens TokenNames) (Value, error) {
-	var shadows Shadows
-	for _, layer := range splitOutsideBrackets(text, ',') {
-		shadow, err := parseShadow(p, layer, tokens)
-		if err != nil {
-			return nil, err
-		}
-		shadows = append(shadows, shadow)
-	}
-	return shadows, nil
-}
-
-func parseShadow(p Property, text string, tokens TokenNames) (Shadow, error) {
-	var s Shadow
-	words := splitOutsideBrackets(text, ' ')
-	if len(words) > 0 && words[0] == "inset" {
-		s.Inset, words = true, words[1:]
-	}
-	if len(words) < 3 || len(words) > 5 {
-		return s, fmt.Errorf("a shadow takes x, y, blur, spread and a colour")
-	}
-	for i, word := range words[:len(words)-1] {
-		least := int64(-500_000)
-		if i == 2 {
-			least = 0
-		}
-		l, err := bounded(word, "px", least, 500_000)
-		if err != nil {
-			return s, err
-		}
-		*[]*Length{&s.X, &s.Y, &s.Blur, &s.Spread}[i] = l
-	}
-	var err error
-	s.Ink, err = parseInk(p, words[len(words)-1], tokens)
-	return s, err
 }
 
 // splitOutsideBrackets splits at a separator that stands outside brackets and drops empty pieces.
@@ -315,125 +169,4 @@ func parseOpacity(_ Property, text string, _ TokenNames) (Value, error) {
 		return nil, fmt.Errorf("%s is not from 0 to 1", text)
 	}
 	return l, nil
-}
-
-func parseScale(_ Property, text string, _ TokenNames) (Value, error) {
-	l, err := bounded(text, "", 500, 2000)
-	if err == nil && l.Unit != "" {
-		err = fmt.Errorf("a scale has no unit")
-	}
-	return l, err
-}
-
-// Offset is two lengths, right and down, as in a translation.
-type Offset [2]Length
-
-func (p Offset) String() string { return p[0].String() + " " + p[1].String() }
-
-// CSS is the same as String.
-func (p Offset) CSS() string { return p.String() }
-
-func parseTranslate(_ Property, text string, _ TokenNames) (Value, error) {
-	words := strings.Fields(text)
-	if len(words) != 2 {
-		return nil, fmt.Errorf("it takes two lengths, right and down")
-	}
-	var p Offset
-	for i, word := range words {
-		l, err := bounded(word, "px", -200_000, 200_000)
-		if err != nil {
-			return nil, err
-		}
-		p[i] = l
-	}
-	return p, nil
-}
-
-// Duration is a time in milliseconds.
-type Duration int64
-
-func (d Duration) String() string { return fmt.Sprintf("%dms", int64(d)) }
-
-// CSS is the same as String.
-func (d Duration) CSS() string { return d.String() }
-
-func parseDuration(_ Property, text string, _ TokenNames) (Value, error) {
-	number, unit := strings.TrimSpace(text), int64(1)
-	if bare, ok := strings.CutSuffix(number, "ms"); ok {
-		number = bare
-	} else if bare, ok := strings.CutSuffix(number, "s"); ok {
-		number, unit = bare, 1000
-	}
-	milli, err := parseMilli(strings.TrimSpace(number))
-	if err != nil || milli < 0 || milli*unit > 2_000_000 || milli*unit%1000 != 0 {
-		return nil, fmt.Errorf("%q is not a time of whole milliseconds up to 2000ms", text)
-	}
-	return Duration(milli * unit / 1000), nil
-}
-
-// Bezier is a cubic-bezier() easing function (CSS Easing 1, section 2.2).
-type Bezier [4]Length
-
-func (b Bezier) String() string {
-	words := make([]string, len(b))
-	for i, l := range b {
-		words[i] = l.String()
-	}
-	return "cubic-bezier(" + strings.Join(words, ", ") + ")"
-}
-
-// CSS is the same as String.
-func (b Bezier) CSS() string { return b.String() }
-
-func parseEasing(_ Property, text string, _ TokenNames) (Value, error) {
-	inside, ok := strings.CutPrefix(text, "cubic-bezier(")
-	inside, closed := strings.CutSuffix(inside, ")")
-	words := strings.Split(inside, ",")
-	if !ok || !closed || len(words) != 4 {
-		return nil, fmt.Errorf("%q is not an easing", text)
-	}
-	var b Bezier
-	for i, word := range words {
-		least, most := int64(-5000), int64(5000)
-		if i%2 == 0 { // both x must lie between 0 and 1
-			least, most = 0, 1000
-		}
-		l, err := bounded(strings.TrimSpace(word), "", least, most)
-		if err != nil || l.Unit != "" {
-			return nil, fmt.Errorf("%q is not a number that stands there", strings.TrimSpace(word))
-		}
-		b[i] = l
-	}
-	return b, nil
-}
-
-// TextShadows is a CSS text-shadow; empty means none.
-type TextShadows []Shadow
-
-func (s TextShadows) write(text func(Value) string) string {
-	if len(s) == 0 {
-		return "none"
-	}
-	layers := make([]string, len(s))
-	for i, layer := range s {
-		layers[i] = strings.Join([]string{layer.X.String(), layer.Y.String(), layer.Blur.String(), text(layer.Ink)}, " ")
-	}
-	return strings.Join(layers, ", ")
-}
-
-func (s TextShadows) String() string { return s.write(Value.String) }
-
-// CSS writes the text-shadow value.
-func (s TextShadows) CSS() string { return s.write(Value.CSS) }
-
-func parseTextShadows(p Property, text string, tokens TokenNames) (Value, error) {
-	value, err := parseShadows(p, text, tokens)
-	if err != nil {
-		return nil, err
-	}
-	shadows := value.(Shadows)
-	if slices.ContainsFunc(shadows, func(s Shadow) bool { return s.Inset || s.Spread.Milli != 0 }) {
-		return nil, fmt.Errorf("a text-shadow has no inset and no spread")
-	}
-	return TextShadows(shadows), nil
 }

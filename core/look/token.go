@@ -6,10 +6,26 @@ import (
 	"strings"
 )
 
+// Category is what a token can stand for.
+type Category string
+
+// The categories of token.
+const (
+	ColourToken  Category = "colour"
+	FamilyToken  Category = "family"
+	SizeToken    Category = "size"
+	WeightToken  Category = "weight"
+	LeadingToken Category = "leading"
+	SpaceToken   Category = "space"
+	RadiusToken  Category = "radius"
+	ShadowToken  Category = "shadow"
+	MotionToken  Category = "motion"
+)
+
 // tokenKind says how a category's values are read: as a property reads them.
 var tokenKind = map[Category]string{
 	ColourToken: "background-color", FamilyToken: "font-family", SizeToken: "font-size", WeightToken: "font-weight",
-	LeadingToken: "line-height", SpaceToken: "gap", RadiusToken: "gap", ShadowToken: "box-shadow",
+	LeadingToken: "line-height", SpaceToken: "gap", RadiusToken: "gap", ShadowToken: "box-shadow", MotionToken: "transition-duration",
 }
 
 // vocabulary is the tokens that every dress says, so that a block keeps its meaning when it is re-dressed.
@@ -23,9 +39,10 @@ var vocabulary = map[Category][]string{
 	SpaceToken:   {"space-0", "space-1", "space-2", "space-3", "space-4", "space-5", "space-6", "space-7", "space-8"},
 	RadiusToken:  {"radius-0", "radius-1", "radius-2", "radius-3"},
 	ShadowToken:  {"shadow-0", "shadow-1", "shadow-2"},
+	MotionToken:  {"motion-0", "motion-1", "motion-2"},
 }
 
-var categories = []Category{ColourToken, FamilyToken, SizeToken, WeightToken, LeadingToken, SpaceToken, RadiusToken, ShadowToken}
+var categories = []Category{ColourToken, FamilyToken, SizeToken, WeightToken, LeadingToken, SpaceToken, RadiusToken, ShadowToken, MotionToken}
 
 // Tokens is the house style's value for every name.
 type Tokens struct {

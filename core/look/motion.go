@@ -1,0 +1,96 @@
+package look
+
+import (
+	"fmt"
+	"strings"
+)
+
+func parseScale(_ Property, text string, _ TokenNames) (Value, error) {
+	l, err := bounded(text, "", 500, 2000)
+	if err == nil && l.Unit != "" {
+		err = fmt.Errorf("a scale has no unit")
+	}
+	return l, err
+}
+
+// Offset is two lengths, right and down, as in a translation.
+type Offset [2]Length
+
+func (p Offset) String() string { return p[0].String() + " " + p[1].String() }
+
+// CSS is the same as String.
+func (p Offset) CSS() string { return p.String() }
+
+func parseTranslate(_ Property, text string, _ TokenNames) (Value, error) {
+	words := strings.Fields(text)
+	if len(words) != 2 {
+		return nil, fmt.Errorf("it takes two lengths, right and down")
+	}
+	var p Offset
+	for i, word := range words {
+		l, err := bounded(word, "px", -200_000, 200_000)
+		if err != nil {
+			return nil, err
+		}
+		p[i] = l
+	}
+	return p, nil
+}
+
+// Duration is a time in milliseconds.
+type Duration int64
+
+func (d Duration) String() string { return fmt.Sprintf("%dms", int64(d)) }
+
+// CSS is the same as String.
+func (d Duration) CSS() string { return d.String() }
+
+func parseDuration(_ Property, text string, _ TokenNames) (Value, error) {
+	number, unit := strings.TrimSpace(text), int64(1)
+	if bare, ok := strings.CutSuffix(number, "ms"); ok {
+		number = bare
+	} else if bare, ok := strings.CutSuffix(number, "s"); ok {
+		number, unit = bare, 1000
+	}
+	milli, err := parseMilli(strings.TrimSpace(number))
+	if err != nil || milli < 0 || milli*unit > 2_000_000 || milli*unit%1000 != 0 {
+		return nil, fmt.Errorf("%q is not a time of whole milliseconds up to 2000ms", text)
+	}
+	return Duration(milli * unit / 1000), nil
+}
+
+// Bezier is a cubic-bezier() easing function (CSS Easing 1, section 2.2).
+type Bezier [4]Length
+
+func (b Bezier) String() string {
+	words := make([]string, len(b))
+	for i, l := range b {
+		words[i] = l.String()
+	}
+	return "cubic-bezier(" + strings.Join(words, ", ") + ")"
+}
+
+// CSS is the same as String.
+func (b Bezier) CSS() string { return b.String() }
+
+func parseEasing(_ Property, text string, _ TokenNames) (Value, error) {
+	inside, ok := strings.CutPrefix(text, "cubic-bezier(")
+	inside, closed := strings.CutSuffix(inside, ")")
+	words := strings.Split(inside, ",")
+	if !ok || !closed || len(words) != 4 {
+		return nil, fmt.Errorf("%q is not an easing", text)
+	}
+	var b Bezier
+	for i, word := range words {
+		least, most := int64(-5000), int64(5000)
+		if i%2 == 0 { // both x must lie between 0 and 1
+			least, most = 0, 1000
+		}
+		l, err := bounded(strings.TrimSpace(word), "", least, most)
+		if err != nil || l.Unit != "" {
+			return nil, fmt.Errorf("%q is not a number that stands there", strings.TrimSpace(word))
+		}
+		b[i] = l
+	}
+	return b, nil
+}
