@@ -25,7 +25,7 @@ func randomLook(t *testing.T, random *rand.Rand) *document.Site {
 		"color": {"#123456", "ink", "#a03020", "accent"}, "background-color": {"#eeeeee", "raised", "#ddeeff80"}, "font-size": {"type-2", "17px", "1.2em", "24px", "17px to 26.5px", "30px at 400 to 20px at 1100"}, "font-weight": {"500", "weight-strong"},
 		"line-height": {"1.1", "leading-text"}, "letter-spacing": {"0.05em", "1px"}, "text-transform": {"uppercase", "none"}, "padding": {"3px", "space-2 7px", "1px 2px 3px 4px"},
 		"font-style": {"italic", "normal"}, "word-spacing": {"2px", "0.1em"}, "text-decoration": {"underline", "none"}, "text-shadow": {"0 1px 2px #00000040", "none"}, "opacity": {"0.8", "50%"},
-		"background-image": {"linear-gradient(135deg, accent 0%, #123456 60%, ink 100%)", "radial-gradient(at 30% 20%, raised, ground)"}, "order": {"2", "-1"}, "max-width": {"42ch", "none"},
+		"background-image": {"linear-gradient(135deg, accent 0%, #123456 60%, ink 100%)", "radial-gradient(at 30% 20%, raised, ground)", "stripes(line, 2px, 12px)", "dots(accent, 3px, 16px), linear-gradient(0deg, raised, ground)", "checks(line, 8px)", "none"}, "order": {"2", "-1"}, "max-width": {"42ch", "none"},
 		"translate": {"0 -4px", "none"}, "scale": {"1.02"}, "transition-duration": {"0.2s", "120ms"}, "transition-timing-function": {"ease-out", "cubic-bezier(0.2, 0, 0, 1)"},
 		"margin": {"2px 0 0", "space-1"}, "border": {"2px dashed line", "none", "1px solid #334455"}, "box-shadow": {"0 2px 8px 0 #00000033", "shadow-2", "none"}, "text-align": {"center", "end"},
 	}
@@ -133,6 +133,9 @@ func expectations(site *document.Site, cascade look.Cascade, width int) []expect
 				selector += variants[part.Name]
 				if said, ok := cascade.Resolve(target, part.Name, property); ok {
 					list = append(list, expectation{selector, property, said.Value.CSS()})
+					if layers, ok := said.Value.(look.Layers); ok {
+						list = append(list, expectation{selector, "background-size", layers.Sizes()})
+					}
 				}
 			}
 		}

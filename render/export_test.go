@@ -156,7 +156,7 @@ func TestSnippetSurvivesHostileCSS(t *testing.T) {
 	for _, dress := range []string{"almanac", "slipway"} {
 		site := changed(t)
 		site.House.Dress = dress
-		snippet, err := render.Snippet(site, registry, "memberships", true, now)
+		snippet, err := render.Snippet(site, registry, "memberships", true, nil, now)
 		if err != nil {
 			t.Fatal(err)
 		}

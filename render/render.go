@@ -30,6 +30,7 @@ type File struct {
 	Path  string
 	Type  string // MIME type
 	Bytes []byte
+	Held  string // of a picture without Bytes: the hash under which they are held
 }
 
 // piece is a block written: its HTML, the CSS that is its own, and what it needs besides.
@@ -38,7 +39,9 @@ type piece struct {
 	css    string
 	form   kind.Form
 	script string // "" where it needs none
-	data   []any  // what it says to machines
+	// pictures are those that its look shows, by name.
+	pictures []string
+	data     []any // what it says to machines
 }
 
 // pageView is what the page template shows.
@@ -65,7 +68,7 @@ func Release(site *document.Site, registry dresses.Registry, now time.Time) ([]F
 	if len(site.Pages) == 0 {
 		return nil, fmt.Errorf("/pages: the site has no page to release; make a block first")
 	}
-	files := d.fonts()
+	files := d.files()
 	for i, page := range site.Pages {
 		name := page.ID
 		if i == 0 {
@@ -99,11 +102,12 @@ func Proof(site *document.Site, registry dresses.Registry, blockID string, now t
 	if err != nil {
 		return nil, err
 	}
-	return append(d.fonts(), written...), nil
+	return append(d.files(), written...), nil
 }
 
-// Snippet renders one block as a single piece of HTML to paste into any page: style and, if asked for, fonts within.
-func Snippet(site *document.Site, registry dresses.Registry, blockID string, withFonts bool, now time.Time) ([]byte, error) {
+// Snippet renders one block as a single piece of HTML to paste into any page: style, pictures and, if asked for, fonts
+// within. Pictures that the document does not bring are asked for by their hash.
+func Snippet(site *document.Site, registry dresses.Registry, blockID string, withFonts bool, pictures func(hash string) ([]byte, error), now time.Time) ([]byte, error) {
 	d, err := dressedSite(site, registry, now)
 	if err != nil {
 		return nil, err
@@ -112,11 +116,20 @@ func Snippet(site *document.Site, registry dresses.Registry, blockID string, wit
 	if err != nil {
 		return nil, err
 	}
-	fontURL := dataURL
+	fontURL := func(f dresses.FontFile) string { return dataURL("font/woff2", f.Bytes) }
 	if !withFonts {
 		fontURL = nil
 	}
-	css, err := harden(d.houseCSS(fontURL) + formsCSS([]kind.Form{p.form}) + p.css)
+	held := map[string][]byte{}
+	for _, name := range p.pictures {
+		picture, _ := site.PictureByID(name)
+		if held[name] = picture.Data; picture.Data == nil {
+			if held[name], err = pictures(picture.File); err != nil {
+				return nil, fmt.Errorf("render snippet of %s: picture %s: %w", blockID, name, err)
+			}
+		}
+	}
+	css, err := harden(d.houseCSS(fontURL) + picturesCSS(site, p.pictures, func(p document.Picture) string { return dataURL(p.Type, held[p.ID]) }) + formsCSS([]kind.Form{p.form}) + p.css)
 	if err != nil {
 		return nil, err
 	}
@@ -137,8 +150,8 @@ func Snippet(site *document.Site, registry dresses.Registry, blockID string, wit
 	return out.Bytes(), nil
 }
 
-func dataURL(f dresses.FontFile) string {
-	return "data:font/woff2;base64," + base64.StdEncoding.EncodeToString(f.Bytes)
+func dataURL(mime string, content []byte) string {
+	return "data:" + mime + ";base64," + base64.StdEncoding.EncodeToString(content)
 }
 
 // fontPath is where a release carries a font.
@@ -150,11 +163,17 @@ func hashed(name, extension string, content []byte) string {
 	return name + "." + hex.EncodeToString(sum[:6]) + "." + extension
 }
 
-func (d *dressed) fonts() []File {
+// files are the fonts and the pictures that the site shows.
+func (d *dressed) files() []File {
 	var files []File
+	for _, p := range d.site.Pictures {
+		if slices.ContainsFunc(d.site.Blocks, func(b document.Block) bool { return slices.Contains(d.picturesOf(&b), p.ID) }) {
+			files = append(files, File{Path: p.Path(), Type: p.Type, Bytes: p.Data, Held: p.File})
+		}
+	}
 	for _, face := range d.dress.Faces {
 		for _, file := range face.Files {
-			files = append(files, File{file.Path, "font/woff2", file.Bytes})
+			files = append(files, File{Path: file.Path, Type: "font/woff2", Bytes: file.Bytes})
 		}
 	}
 	return files
@@ -189,12 +208,13 @@ func (d *dressed) page(name string, page document.Page) ([]File, error) {
 	if err := pages.ExecuteTemplate(&out, "page.html", view); err != nil {
 		return nil, fmt.Errorf("render page %s: %w", name, err)
 	}
-	return append([]File{{name + ".html", "text/html; charset=utf-8", out.Bytes()}}, files...), nil
+	return append([]File{{Path: name + ".html", Type: "text/html; charset=utf-8", Bytes: out.Bytes()}}, files...), nil
 }
 
 // besides writes what a page's blocks need besides HTML: the style sheet, the scripts, the data for machines.
 func (d *dressed) besides(name string, pieces []piece, view *pageView) ([]File, error) {
 	var forms []kind.Form
+	var pictures []string
 	var own, scripts strings.Builder
 	var data []any
 	seen := map[string]bool{}
@@ -206,16 +226,17 @@ func (d *dressed) besides(name string, pieces []piece, view *pageView) ([]File, 
 		}
 		seen[p.script] = true
 		data = append(data, p.data...)
+		pictures = append(pictures, p.pictures...)
 	}
-	css, err := harden(d.houseCSS(fontPath) + formsCSS(forms) + own.String() + "@layer rubrel.form{" + pageCSS + "}")
+	css, err := harden(d.houseCSS(fontPath) + picturesCSS(d.site, pictures, document.Picture.Path) + formsCSS(forms) + own.String() + "@layer rubrel.form{" + pageCSS + "}")
 	if err != nil {
 		return nil, err
 	}
 	view.Style = hashed(name, "css", []byte(css))
-	files := []File{{view.Style, "text/css; charset=utf-8", []byte(css)}}
+	files := []File{{Path: view.Style, Type: "text/css; charset=utf-8", Bytes: []byte(css)}}
 	if script := []byte(scripts.String()); len(script) > 0 {
 		view.Script = hashed("blocks", "js", script)
-		files = append(files, File{view.Script, "text/javascript; charset=utf-8", script})
+		files = append(files, File{Path: view.Script, Type: "text/javascript; charset=utf-8", Bytes: script})
 	}
 	view.Data, err = dataJSON(data)
 	return files, err
@@ -259,7 +280,7 @@ func (d *dressed) block(id string, level int, language string) (piece, error) {
 	if err != nil {
 		return piece{}, fmt.Errorf("block %s: %w", id, err)
 	}
-	p := piece{html: template.HTML(html.String()), css: css, form: form}
+	p := piece{html: template.HTML(html.String()), css: css, form: form, pictures: d.picturesOf(b)}
 	if form.Script != nil {
 		p.script = form.Script(view)
 	}

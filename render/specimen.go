@@ -36,7 +36,7 @@ func Specimen(site *document.Site, registry dresses.Registry, now time.Time) ([]
 	if err != nil {
 		return nil, fmt.Errorf("specimen: %w", err)
 	}
-	return append(d.fonts(), files...), nil
+	return append(d.files(), files...), nil
 }
 
 func shownElsewhere(site *document.Site, kindName, form string) bool {

@@ -37,9 +37,12 @@ func (s *Store) AddRelease(ctx context.Context, site string, version int64, note
 		}
 		batch := &pgx.Batch{}
 		for _, f := range files {
-			sum := sha256.Sum256(f.Bytes)
-			hash := hex.EncodeToString(sum[:])
-			batch.Queue("insert into blob (hash, bytes) values ($1, $2) on conflict do nothing", hash, f.Bytes)
+			hash := f.Held
+			if f.Bytes != nil {
+				sum := sha256.Sum256(f.Bytes)
+				hash = hex.EncodeToString(sum[:])
+				batch.Queue("insert into blob (hash, bytes) values ($1, $2) on conflict do nothing", hash, f.Bytes)
+			}
 			batch.Queue("insert into release_file (site, number, path, type, hash) values ($1, $2, $3, $4, $5)", site, number, f.Path, f.Type, hash)
 		}
 		if err := tx.SendBatch(ctx, batch).Close(); err != nil {
@@ -75,7 +78,10 @@ func (s *Store) ReleaseFiles(ctx context.Context, site string, number int) ([]re
 	if err != nil {
 		return nil, fmt.Errorf("store: release %d of %s: %w", number, site, err)
 	}
-	files, err := pgx.CollectRows(rows, pgx.RowToStructByPos[render.File])
+	files, err := pgx.CollectRows(rows, func(row pgx.CollectableRow) (f render.File, err error) {
+		err = row.Scan(&f.Path, &f.Type, &f.Bytes)
+		return f, err
+	})
 	if err != nil {
 		return nil, fmt.Errorf("store: release %d of %s: %w", number, site, err)
 	}

@@ -56,16 +56,29 @@ func (s *Store) Sites(ctx context.Context) ([]Summary, error) {
 	return list, nil
 }
 
-// CreateSite stores a document under a free ID.
+// CreateSite stores a document under a free ID. The bytes of its pictures are taken out of it and held apart.
 func (s *Store) CreateSite(ctx context.Context, id string, tree any) error {
 	if !document.IsID(id) {
 		return fmt.Errorf("store: %q is not an ID", id)
 	}
+	site, err := document.Decode(tree, s.kinds)
+	if err != nil {
+		return err
+	}
+	pictures := document.TakePictures(tree, site)
 	text, err := document.Encode(tree)
 	if err != nil {
 		return err
 	}
-	_, err = s.pool.Exec(ctx, "insert into site (id, document) values ($1, $2)", id, string(text))
+	err = pgx.BeginFunc(ctx, s.pool, func(tx pgx.Tx) error {
+		for hash, bytes := range pictures {
+			if err := hold(ctx, tx, hash, bytes); err != nil {
+				return err
+			}
+		}
+		_, err := tx.Exec(ctx, "insert into site (id, document) values ($1, $2)", id, string(text))
+		return err
+	})
 	var pg *pgconn.PgError
 	if errors.As(err, &pg) && pg.Code == "23505" { // unique_violation
 		return ErrTaken

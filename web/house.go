@@ -36,6 +36,7 @@ type houseView struct {
 	Groups        []tokenGroup
 	Grids         []pairGrid
 	Exceptions    []exceptionLine
+	Pictures      []document.Picture
 	Widths        look.Widths
 	WidthRows     []widthRow
 	Pasted        string // a client's file that was read
@@ -114,7 +115,7 @@ func (s *Server) showHouse(w http.ResponseWriter, r *http.Request, status int, f
 
 func (s *Server) houseView(w http.ResponseWriter, r *http.Request, l *store.Loaded) (*houseView, error) {
 	house := l.Site.House
-	v := &houseView{frame: newFrame(r, "House style of "+l.Site.Name), Shown: house.Dress, Scheme: house.Scheme, Scale: house.Scale, Widths: l.Site.Widths, WidthRows: widthRows(r, l.Site.Widths), Brand: r.FormValue("brand"), Second: r.FormValue("second")}
+	v := &houseView{frame: newFrame(r, "House style of "+l.Site.Name), Shown: house.Dress, Scheme: house.Scheme, Scale: house.Scale, Pictures: l.Site.Pictures, Widths: l.Site.Widths, WidthRows: widthRows(r, l.Site.Widths), Brand: r.FormValue("brand"), Second: r.FormValue("second")}
 	v.Site = l
 	if _, ok := s.dresses[r.FormValue("dress")]; ok {
 		v.Shown = r.FormValue("dress")
@@ -409,5 +410,5 @@ func (s *Server) specimen(w http.ResponseWriter, r *http.Request) {
 		s.fail(w, r, err)
 		return
 	}
-	serveFile(w, r, files)
+	s.serveFile(w, r, files)
 }

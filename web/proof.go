@@ -21,15 +21,22 @@ func (s *Server) proof(w http.ResponseWriter, r *http.Request) {
 		s.fail(w, r, err)
 		return
 	}
-	serveFile(w, r, files)
+	s.serveFile(w, r, files)
 }
 
 // serveFile serves the one of some rendered files that is asked for.
-func serveFile(w http.ResponseWriter, r *http.Request, files []render.File) {
+func (s *Server) serveFile(w http.ResponseWriter, r *http.Request, files []render.File) {
 	name := chi.URLParam(r, "*")
 	for _, f := range files {
 		if f.Path != name {
 			continue
+		}
+		if f.Bytes == nil {
+			var err error
+			if f.Bytes, err = s.store.Held(r.Context(), f.Held); err != nil {
+				s.fail(w, r, err)
+				return
+			}
 		}
 		w.Header().Set("Content-Type", f.Type)
 		w.Header().Set("Content-Security-Policy", proofPolicy)
@@ -50,6 +57,11 @@ func serveFile(w http.ResponseWriter, r *http.Request, files []render.File) {
 	http.NotFound(w, r)
 }
 
+// held reads bytes that documents leave in the store.
+func (s *Server) held(r *http.Request) func(hash string) ([]byte, error) {
+	return func(hash string) ([]byte, error) { return s.store.Held(r.Context(), hash) }
+}
+
 // snippetPage shows what to paste, and how.
 func (s *Server) snippetPage(w http.ResponseWriter, r *http.Request) {
 	l, block := s.loadBlock(w, r)
@@ -57,7 +69,7 @@ func (s *Server) snippetPage(w http.ResponseWriter, r *http.Request) {
 		return
 	}
 	withFonts := r.FormValue("fonts") != "no"
-	text, err := render.Snippet(l.Site, s.dresses, block.ID, withFonts, time.Now())
+	text, err := render.Snippet(l.Site, s.dresses, block.ID, withFonts, s.held(r), time.Now())
 	if err != nil {
 		s.fail(w, r, err)
 		return
@@ -78,7 +90,7 @@ func (s *Server) snippet(w http.ResponseWriter, r *http.Request) {
 		return
 	}
 	block := chi.URLParam(r, "block")
-	text, err := render.Snippet(l.Site, s.dresses, block, r.FormValue("fonts") != "no", time.Now())
+	text, err := render.Snippet(l.Site, s.dresses, block, r.FormValue("fonts") != "no", s.held(r), time.Now())
 	if err != nil {
 		s.fail(w, r, err)
 		return

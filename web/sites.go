@@ -221,7 +221,11 @@ func (s *Server) document(w http.ResponseWriter, r *http.Request) {
 	if l == nil {
 		return
 	}
-	text, err := document.Encode(l.Tree)
+	tree, err := document.PutPictures(l.Tree, l.Site, s.held(r))
+	var text []byte
+	if err == nil {
+		text, err = document.Encode(tree)
+	}
 	if err != nil {
 		s.fail(w, r, err)
 		return

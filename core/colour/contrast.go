@@ -10,8 +10,12 @@ func (c Colour) Luminance() float64 {
 
 // Contrast is the contrast ratio of WCAG 2.2 between two opaque colours, from 1 to 21.
 func Contrast(a, b Colour) float64 {
-	la, lb := a.Luminance(), b.Luminance()
-	return (math.Max(la, lb) + 0.05) / (math.Min(la, lb) + 0.05)
+	return ContrastOf(a.Luminance(), b.Luminance())
+}
+
+// ContrastOf is Contrast by the luminance of the two.
+func ContrastOf(a, b float64) float64 {
+	return (max(a, b) + 0.05) / (min(a, b) + 0.05)
 }
 
 // Passing is the colour nearest to ink that has the contrast needed on every ground. False where there is none.

@@ -39,7 +39,7 @@ func Parse(text []byte, kinds kind.Registry) (*Site, any, error) {
 // of a leaf and no two changes meet in making the object around it.
 func Normalise(tree any, kinds kind.Registry) any {
 	root := tree.(map[string]any)
-	fill(root, "sets", "blocks", "pages")
+	fill(root, "sets", "blocks", "pages", "pictures")
 	house := root["house"].(map[string]any)
 	fill(house, "tokens", "dark", "kinds")
 	for _, k := range kinds {
@@ -81,7 +81,7 @@ func each(object any, visit func(map[string]any)) {
 
 // Decode checks a decoded JSON value against the declarations and returns its typed form.
 func Decode(tree any, kinds kind.Registry) (site *Site, err error) {
-	d := &decoder{kinds: kinds}
+	d := &decoder{kinds: kinds, pictures: map[string]bool{}}
 	defer func() {
 		switch thrown := recover().(type) {
 		case nil:
@@ -97,7 +97,8 @@ func Decode(tree any, kinds kind.Registry) (site *Site, err error) {
 // decoder walks the tree. A fault is thrown as a panic of type *Fault, which Decode turns into its error: the
 // walk has one way out, as in text/template/parse.
 type decoder struct {
-	kinds kind.Registry
+	kinds    kind.Registry
+	pictures map[string]bool // by name, those that the site has
 }
 
 // object is a JSON object that is being read; every member must be asked for.
@@ -210,6 +211,10 @@ func (d *decoder) site(tree any) *Site {
 		panic(faultf(o.path.To("rubrel"), "the format version must be %d", Version))
 	}
 	s := &Site{Name: o.text("name", mostName, true), Language: o.text("language", 35, true), Widths: look.DefaultWidths(), kinds: d.kinds}
+	for _, c := range d.members(o, "pictures", MostMembers) {
+		s.Pictures = append(s.Pictures, d.picture(c))
+		d.pictures[c.id] = true
+	}
 	s.House = d.house(o, &s.Widths)
 	for _, c := range d.members(o, "sets", MostMembers) {
 		s.Sets = append(s.Sets, d.set(c))
@@ -292,6 +297,7 @@ func (d *decoder) look(parent *object, name string, k *kind.Kind, widths look.Wi
 		if err != nil {
 			panic(faultf(o.path.To(text), "%v", err))
 		}
+		d.checkPictures(o.path.To(text), v)
 		if key.Width != "" && widths.Index(key.Width) < 1 {
 			panic(faultf(o.path.To(text), "the site has no width %q to say this for", key.Width))
 		}

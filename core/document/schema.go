@@ -1,7 +1,9 @@
 package document
 
 import (
+	"maps"
 	"regexp"
+	"slices"
 	"strings"
 
 	"rubrel/core/kind"
@@ -27,9 +29,12 @@ func Schema(kinds kind.Registry) kind.Schema {
 	block := objectSchema(kind.Schema{"order": orderSchema(), "name": textSchema(mostName), "set": idSchema(), "form": textSchema(60), "look": anyLook, "quiet": kind.Schema{"type": "object", "additionalProperties": objectSchema(kind.Schema{"measured": textSchema(200), "reason": textSchema(mostReason)})}}, "order", "name", "set", "form")
 	band := objectSchema(kind.Schema{"order": orderSchema(), "heading": textSchema(mostName), "blocks": membersOf(objectSchema(kind.Schema{"order": orderSchema()}, "order"))}, "order")
 	page := objectSchema(kind.Schema{"order": orderSchema(), "title": textSchema(mostName), "intro": textSchema(2000), "language": textSchema(35), "bands": membersOf(band)}, "order", "title")
+	side := kind.Schema{"type": "integer", "minimum": 1, "maximum": mostPicture}
+	picture := objectSchema(kind.Schema{"order": orderSchema(), "file": kind.Schema{"type": "string", "pattern": "^[0-9a-f]{64}$"}, "type": kind.Schema{"enum": slices.Sorted(maps.Keys(pictureTypes))},
+		"width": side, "height": side, "cells": kind.Schema{"type": "string", "contentEncoding": "base64"}, "data": kind.Schema{"type": "string", "contentEncoding": "base64"}}, "order", "file", "type", "width", "height", "cells")
 	root := objectSchema(kind.Schema{
 		"rubrel": kind.Schema{"const": Version}, "name": textSchema(mostName), "language": textSchema(35), "house": house,
-		"sets": membersOf(kind.Schema{"oneOf": sets}), "blocks": membersOf(block), "pages": membersOf(page),
+		"sets": membersOf(kind.Schema{"oneOf": sets}), "blocks": membersOf(block), "pages": membersOf(page), "pictures": membersOf(picture),
 	}, "rubrel", "name", "language", "house")
 	root["$schema"] = "https://json-schema.org/draft/2020-12/schema"
 	root["title"] = "Rubrel site"

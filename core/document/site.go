@@ -23,6 +23,7 @@ type Site struct {
 	Sets     []Set
 	Blocks   []Block
 	Pages    []Page
+	Pictures []Picture
 	kinds    kind.Registry
 }
 

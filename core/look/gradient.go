@@ -25,6 +25,16 @@ type Stop struct {
 // mostStops bounds the stops of a gradient.
 const mostStops = 12
 
+func (g Gradient) layer() []placed { return []placed{{image: g.CSS()}} }
+
+func (g Gradient) inks() []Value {
+	inks := make([]Value, len(g.Stops))
+	for i, stop := range g.Stops {
+		inks[i] = stop.Ink
+	}
+	return inks
+}
+
 func (g Gradient) write(text func(Value) string) string {
 	words := make([]string, 0, len(g.Stops)+1)
 	name := "linear-gradient("
@@ -55,7 +65,7 @@ func (g Gradient) Colours(resolve func(Value) (colour.Colour, bool)) []colour.Co
 			continue
 		}
 		if i > 0 {
-			if from, ok := resolve(g.Stops[i-1].Ink); ok {
+			if from, ok := resolve(g.Stops[i-1].Ink); ok && from != to {
 				const pieces = 16
 				for k := 1; k < pieces; k++ {
 					all = append(all, from.Mix(to, float64(k)/pieces))
@@ -67,12 +77,7 @@ func (g Gradient) Colours(resolve func(Value) (colour.Colour, bool)) []colour.Co
 	return all
 }
 
-func parseImage(p Property, text string, tokens TokenNames) (Value, error) {
-	name, rest, ok := strings.Cut(text, "(")
-	inside, closed := strings.CutSuffix(rest, ")")
-	if !ok || !closed || name != "linear-gradient" && name != "radial-gradient" {
-		return nil, fmt.Errorf("%q is not a gradient", text)
-	}
+func parseGradient(p Property, name, inside string, tokens TokenNames) (Layer, error) {
 	g := Gradient{Radial: name == "radial-gradient", Angle: Length{180_000, ""}, At: [2]Length{{50_000, "%"}, {50_000, "%"}}}
 	pieces := splitOutsideBrackets(inside, ',')
 	if len(pieces) > 0 {

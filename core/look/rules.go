@@ -1,6 +1,7 @@
 package look
 
 import (
+	"fmt"
 	"slices"
 	"sort"
 )
@@ -78,6 +79,7 @@ func (c Cascade) byPart() map[string]Cascade {
 
 func (c Cascade) partRules(part PartSpec, records []RecordRef) []Rule {
 	properties := c.saidProperties(part.Name)
+	placing := c.placesImages(part.Name)
 	targets := c.targets(part, records)
 	// All targets of one width come before the next width, as Rules gathers them across parts.
 	var rules []Rule
@@ -92,6 +94,11 @@ func (c Cascade) partRules(part PartSpec, records []RecordRef) []Rule {
 					continue
 				}
 				css := said.Value.CSS()
+				var besides []Declaration
+				if property == "background-image" && placing {
+					besides = placement(said.Value)
+					css += fmt.Sprint(besides)
+				}
 				if current(given[property], target) == css {
 					continue
 				}
@@ -99,7 +106,7 @@ func (c Cascade) partRules(part PartSpec, records []RecordRef) []Rule {
 				if as, ok := part.As[property]; ok {
 					name = as
 				}
-				rule.Declarations = append(rule.Declarations, Declaration{name, css})
+				rule.Declarations = append(append(rule.Declarations, Declaration{name, said.Value.CSS()}), besides...)
 				given[property] = append(given[property], emitted{rule, css})
 			}
 			if len(rule.Declarations) > 0 {
@@ -108,6 +115,19 @@ func (c Cascade) partRules(part PartSpec, records []RecordRef) []Rule {
 		}
 	}
 	return rules
+}
+
+// placesImages reports whether any ground of the part, whenever it shows, has a size or place of its own. Then each of
+// them has to say its own.
+func (c Cascade) placesImages(part string) bool {
+	for _, sheet := range []Sheet{c.House, c.Kind, c.Block} {
+		for key, value := range sheet {
+			if layers, ok := value.(Layers); ok && key.Part == part && layers.placed() {
+				return true
+			}
+		}
+	}
+	return false
 }
 
 type emitted struct {

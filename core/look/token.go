@@ -168,10 +168,12 @@ func tokensIn(v Value) []Token {
 		return out
 	case TextShadows:
 		return tokensIn(Shadows(v))
-	case Gradient:
+	case Layers:
 		var out []Token
-		for _, stop := range v.Stops {
-			out = append(out, tokensIn(stop.Ink)...)
+		for _, layer := range v {
+			for _, ink := range layer.inks() {
+				out = append(out, tokensIn(ink)...)
+			}
 		}
 		return out
 	}

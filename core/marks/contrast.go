@@ -144,7 +144,13 @@ func (p painter) contrast(s Subject, set kind.Set, part kind.Part, t look.Target
 		mark.Rule = "WCAG 2.2, 1.4.11"
 	}
 	mark.ID = strings.Join([]string{"contrast", part.Name, string(t.State), fmt.Sprint(t.Featured), t.Record, p.cascade.Widths[t.Width].Name}, " ")
-	better, ok := colour.Nearest(ink, func(c colour.Colour) bool { return worst(places, c) >= needed })
+	better, ok := ink, canPass(places, needed)
+	if ok {
+		better, ok = colour.Nearest(ink, func(c colour.Colour) bool { return worst(places, c) >= needed })
+	}
+	if !ok && p.veil(s, set, part, t, ink, needed, &mark) {
+		return mark, true
+	}
 	if !ok {
 		// No ink is seen well enough through an opacity: that is what has to change.
 		for _, outer := range p.around(part) {

@@ -2,6 +2,7 @@ package marks
 
 import (
 	"cmp"
+	"slices"
 
 	"rubrel/core/colour"
 	"rubrel/core/kind"
@@ -14,7 +15,9 @@ type painter struct {
 	form    string
 	cascade look.Cascade
 	tokens  look.Tokens
-	known   *known
+	// pictures are the colours of the site's pictures, by name.
+	pictures map[string][]colour.Colour
+	known    *known
 }
 
 // known is what a painter has found before: the same is asked again for every part, state and width.
@@ -37,7 +40,11 @@ func newKnown() *known { return &known{map[string][]kind.Part{}, map[question]an
 
 // painter paints the subject with the tokens of a scheme; what is found depends on no token.
 func (s Subject) painter(k *kind.Kind, tokens look.Tokens) painter {
-	return painter{k, s.Block.Form, s.Cascade, tokens, cmp.Or(s.known, newKnown())}
+	pictures := map[string][]colour.Colour{}
+	for _, picture := range s.Site.Pictures {
+		pictures[picture.ID] = sifted(picture.Cells.Colours(), mostCells)
+	}
+	return painter{k, s.Block.Form, s.Cascade, tokens, pictures, cmp.Or(s.known, newKnown())}
 }
 
 // plainPainter paints with the light tokens, or the dark ones where there are no others: for what does not depend on the
@@ -100,6 +107,8 @@ type place struct {
 	// The ink that comes to be seen is share times the painted one, and the rest is this colour.
 	share float64
 	rest  colour.Colour
+	// luminance is that of the ground.
+	luminance float64
 }
 
 // seen is what an ink looks like there.
@@ -112,7 +121,11 @@ func (at place) seen(ink colour.Colour) colour.Colour {
 func (p painter) places(part kind.Part, t look.Target) []place {
 	paper, _ := p.colourOf(look.Token("ground"))
 	parts := p.around(part)
-	return p.layer(parts, len(parts)-1, t, paper)
+	places := p.layer(parts, len(parts)-1, t, paper)
+	for i := range places {
+		places[i].luminance = places[i].ground.Luminance()
+	}
+	return places
 }
 
 // layer paints the parts from one of them inwards over what is below.
@@ -148,16 +161,62 @@ func (p painter) filled(part kind.Part, t look.Target, below colour.Colour) []co
 			below = c.Over(below)
 		}
 	}
-	said, ok := p.resolve(t, part.Name, "background-image")
-	gradient, is := said.Value.(look.Gradient)
-	if !ok || !is {
-		return []colour.Colour{below}
-	}
-	var all []colour.Colour
-	for _, c := range gradient.Colours(p.colourOf) {
-		all = append(all, c.Over(below))
+	said, _ := p.resolve(t, part.Name, "background-image")
+	layers, _ := said.Value.(look.Layers)
+	all := []colour.Colour{below}
+	for _, layer := range slices.Backward(layers) {
+		all = p.covered(layer, all)
 	}
 	return all
+}
+
+// covered is what an image makes of the colours below it. Of a picture its cells are taken, each with what shows through.
+func (p painter) covered(layer look.Layer, below []colour.Colour) []colour.Colour {
+	var inks []colour.Colour
+	bare := false // the image leaves some of what is below as it is
+	switch layer := layer.(type) {
+	case look.Gradient:
+		inks = layer.Colours(p.colourOf)
+	case look.Pattern:
+		ink, _ := p.colourOf(layer.Ink)
+		inks, bare = []colour.Colour{ink}, true
+	case look.Picture:
+		inks, bare = p.pictures[layer.Name], layer.Size == "contain"
+	}
+	var all []colour.Colour
+	if bare || len(inks) == 0 {
+		all = below
+	}
+	for _, under := range below {
+		for _, ink := range inks {
+			all = append(all, ink.Over(under))
+		}
+	}
+	return sifted(all, mostGrounds)
+}
+
+// mostCells and mostGrounds are how many colours of a picture, and behind a text, are told apart by their luminance.
+const mostCells, mostGrounds = 48, 96
+
+// sifted leaves one of those colours whose luminance is about the same: contrast depends on nothing else.
+func sifted(all []colour.Colour, most int) []colour.Colour {
+	if len(all) <= most {
+		return all
+	}
+	type lit struct {
+		colour.Colour
+		luminance float64
+	}
+	sorted := make([]lit, len(all))
+	for i, c := range all {
+		sorted[i] = lit{c, c.Luminance()}
+	}
+	slices.SortFunc(sorted, func(a, b lit) int { return cmp.Compare(a.luminance, b.luminance) })
+	kept := make([]colour.Colour, most)
+	for i := range kept {
+		kept[i] = sorted[i*(len(sorted)-1)/(most-1)].Colour // the first and the last among them
+	}
+	return kept
 }
 
 func (p painter) opacity(part kind.Part, t look.Target) float64 {
@@ -169,11 +228,36 @@ func (p painter) opacity(part kind.Part, t look.Target) float64 {
 	return float64(length.Milli) / 1000
 }
 
+// canPass reports whether an ink of any luminance has the contrast needed at the places.
+func canPass(places []place, needed float64) bool {
+	const steps = 1000
+	for i := range steps + 1 {
+		all := true
+		for _, at := range places {
+			if at.share < 1 {
+				return true // that depends on more than luminance
+			}
+			if colour.ContrastOf(float64(i)/steps, at.luminance) < needed {
+				all = false
+				break
+			}
+		}
+		if all {
+			return true
+		}
+	}
+	return false
+}
+
 // worst is the least contrast that an ink has at the places.
 func worst(places []place, ink colour.Colour) float64 {
-	least := 21.0
+	least, own := 21.0, ink.Luminance()
 	for _, at := range places {
-		least = min(least, colour.Contrast(at.seen(ink), at.ground))
+		seen := own
+		if at.share < 1 || ink.Alpha < 1 {
+			seen = at.seen(ink).Luminance()
+		}
+		least = min(least, colour.ContrastOf(seen, at.luminance))
 	}
 	return least
 }

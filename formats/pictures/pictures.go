@@ -1,0 +1,117 @@
+// Package pictures reads the pictures that people have and makes of them what a site ships: no larger than it can be
+// seen, upright, and without what the camera noted of the place and the person.
+package pictures
+
+import (
+	"bytes"
+	"crypto/sha256"
+	"encoding/hex"
+	"fmt"
+	"image"
+	_ "image/gif" // what can be read
+	"image/jpeg"
+	"image/png"
+
+	"golang.org/x/image/draw"
+	_ "golang.org/x/image/webp" // what can be read
+
+	"rubrel/core/document"
+)
+
+// The bounds of what is read and of what ships.
+const (
+	MostBytes   = 20 << 20
+	mostPixels  = 60_000_000
+	mostSide    = 2000 // px: a ground seldom shows wider
+	jpegQuality = 82
+)
+
+// Error says why a file is not taken.
+type Error struct{ Problem string }
+
+func (e *Error) Error() string { return "the picture cannot be taken: " + e.Problem }
+
+// Read makes a picture of a JPEG, PNG, GIF or WebP file. Its Data is set; ID is not.
+func Read(file []byte) (document.Picture, error) {
+	var p document.Picture
+	if len(file) > MostBytes {
+		return p, &Error{fmt.Sprintf("it has %d MB; at most %d fit", len(file)>>20, MostBytes>>20)}
+	}
+	config, format, err := image.DecodeConfig(bytes.NewReader(file))
+	if err != nil {
+		return p, &Error{"it is not a JPEG, PNG, GIF or WebP file"}
+	}
+	if config.Width < 1 || config.Height < 1 || config.Width*config.Height > mostPixels {
+		return p, &Error{fmt.Sprintf("it is %d by %d pixels; at most %d million fit", config.Width, config.Height, mostPixels/1_000_000)}
+	}
+	decoded, _, err := image.Decode(bytes.NewReader(file))
+	if err != nil {
+		return p, &Error{"it is damaged: " + err.Error()}
+	}
+	turn := upright
+	if format == "jpeg" {
+		turn = orientation(file)
+	}
+	shown := turned(fitted(decoded, mostSide), turn)
+	p.Width, p.Height = shown.Bounds().Dx(), shown.Bounds().Dy()
+	p.Cells = cells(shown)
+	var out bytes.Buffer
+	if shown.Opaque() {
+		p.Type = "image/jpeg"
+		err = jpeg.Encode(&out, shown, &jpeg.Options{Quality: jpegQuality})
+	} else {
+		p.Type = "image/png"
+		encoder := png.Encoder{CompressionLevel: png.BestCompression}
+		err = encoder.Encode(&out, shown)
+	}
+	if err != nil {
+		return p, fmt.Errorf("pictures: %w", err)
+	}
+	if out.Len() > document.MostPictureBytes {
+		return p, &Error{fmt.Sprintf("it takes %d MB even when it is made smaller; at most %d fit", out.Len()>>20, document.MostPictureBytes>>20)}
+	}
+	p.Data = out.Bytes()
+	sum := sha256.Sum256(p.Data)
+	p.File = hex.EncodeToString(sum[:])
+	return p, nil
+}
+
+// fitted is a picture no larger than a side allows, as pixels that can be read alike whatever the file had.
+func fitted(source image.Image, side int) *image.NRGBA {
+	w, h := source.Bounds().Dx(), source.Bounds().Dy()
+	if longest := max(w, h); longest > side {
+		w, h = max(1, w*side/longest), max(1, h*side/longest)
+	}
+	out := image.NewNRGBA(image.Rect(0, 0, w, h))
+	if w == source.Bounds().Dx() {
+		draw.Draw(out, out.Bounds(), source, source.Bounds().Min, draw.Src)
+	} else {
+		draw.CatmullRom.Scale(out, out.Bounds(), source, source.Bounds(), draw.Src, nil)
+	}
+	return out
+}
+
+// cells averages the picture over the grid that contrast is sampled on.
+func cells(shown *image.NRGBA) document.Cells {
+	const across = document.CellsAcross
+	w, h := shown.Bounds().Dx(), shown.Bounds().Dy()
+	out := make(document.Cells, 0, across*across*4)
+	for row := range across {
+		for column := range across {
+			left, right := column*w/across, max((column+1)*w/across, column*w/across+1)
+			top, bottom := row*h/across, max((row+1)*h/across, row*h/across+1)
+			var sum [4]int // of colours times alpha, and alpha
+			for y := top; y < min(bottom, h); y++ {
+				for x := left; x < min(right, w); x++ {
+					c := shown.NRGBAAt(x, y)
+					a := int(c.A)
+					sum[0], sum[1], sum[2], sum[3] = sum[0]+int(c.R)*a, sum[1]+int(c.G)*a, sum[2]+int(c.B)*a, sum[3]+a
+				}
+			}
+			n := max(1, (min(bottom, h)-top)*(min(right, w)-left))
+			alpha := max(1, sum[3])
+			out = append(out, byte(sum[0]/alpha), byte(sum[1]/alpha), byte(sum[2]/alpha), byte(sum[3]/n))
+		}
+	}
+	return out
+}

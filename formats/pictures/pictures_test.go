@@ -1,0 +1,132 @@
+package pictures
+
+import (
+	"bytes"
+	"encoding/binary"
+	"errors"
+	"image"
+	"image/color"
+	"image/gif"
+	"image/jpeg"
+	"image/png"
+	"strings"
+	"testing"
+
+	"rubrel/core/document"
+)
+
+// quarters is a picture whose upper left is red, upper right green, lower left blue and lower right white.
+func quarters(w, h int) *image.NRGBA {
+	p := image.NewNRGBA(image.Rect(0, 0, w, h))
+	for y := range h {
+		for x := range w {
+			c := []color.NRGBA{{R: 255, A: 255}, {G: 255, A: 255}, {B: 255, A: 255}, {255, 255, 255, 255}}[2*(2*y/h)+2*x/w]
+			p.SetNRGBA(x, y, c)
+		}
+	}
+	return p
+}
+
+func encoded(t testing.TB, encode func(*bytes.Buffer) error) []byte {
+	t.Helper()
+	var b bytes.Buffer
+	if err := encode(&b); err != nil {
+		t.Fatal(err)
+	}
+	return b.Bytes()
+}
+
+// held makes a JPEG as a camera writes it that is held some way, in one of the two byte orders.
+func held(t testing.TB, p image.Image, value uint16, order binary.AppendByteOrder) []byte {
+	t.Helper()
+	file := encoded(t, func(b *bytes.Buffer) error { return jpeg.Encode(b, p, &jpeg.Options{Quality: 95}) })
+	tiff := []byte("II*\x00")
+	if order == binary.AppendByteOrder(binary.BigEndian) {
+		tiff = []byte("MM\x00*")
+	}
+	tiff = order.AppendUint32(tiff, 8)
+	tiff = order.AppendUint16(tiff, 1) // one entry
+	tiff = order.AppendUint16(tiff, orientationTag)
+	tiff = order.AppendUint16(tiff, 3) // SHORT
+	tiff = order.AppendUint32(tiff, 1)
+	tiff = order.AppendUint16(tiff, value)
+	tiff = order.AppendUint16(tiff, 0)
+	body := append([]byte("Exif\x00\x00"), tiff...)
+	body = append(body, "taken at 53.3 north"...)
+	segment := binary.BigEndian.AppendUint16([]byte{0xff, 0xe1}, uint16(len(body)+2))
+	return bytes.Join([][]byte{file[:2], segment, body, file[2:]}, nil)
+}
+
+// corners names the colours of the corner cells of a picture: upper left, upper right, lower left, lower right.
+func corners(cells document.Cells) string {
+	const n = document.CellsAcross
+	var names strings.Builder
+	for _, at := range []int{0, n - 1, n * (n - 1), n*n - 1} {
+		r, g, b := cells[4*at] > 128, cells[4*at+1] > 128, cells[4*at+2] > 128
+		names.WriteString(map[[3]bool]string{{true, false, false}: "r", {false, true, false}: "g", {false, false, true}: "b", {true, true, true}: "w"}[[3]bool{r, g, b}])
+	}
+	return names.String()
+}
+
+// A picture stands upright however the camera was held (Exif 2.32, section 4.6.4 A, the tag Orientation), and nothing
+// that the camera noted ships.
+func TestOrientation(t *testing.T) {
+	for value, want := range map[uint16]string{1: "rgbw", 2: "grwb", 3: "wbgr", 4: "bwrg", 5: "rbgw", 6: "brwg", 7: "wgbr", 8: "gwrb", 0: "rgbw", 9: "rgbw"} {
+		for _, order := range []binary.AppendByteOrder{binary.LittleEndian, binary.BigEndian} {
+			p, err := Read(held(t, quarters(80, 40), value, order))
+			if err != nil {
+				t.Fatal(err)
+			}
+			if got := corners(p.Cells); got != want {
+				t.Errorf("held as %d in %v the corners are %s, want %s", value, order, got, want)
+			}
+			if lying := value >= 5 && value <= 8; lying != (p.Height == 80) || lying != (p.Width == 40) {
+				t.Errorf("held as %d it is %d by %d", value, p.Width, p.Height)
+			}
+			if bytes.Contains(p.Data, []byte("Exif")) || bytes.Contains(p.Data, []byte("north")) {
+				t.Error("what the camera noted is still there")
+			}
+		}
+	}
+}
+
+func TestRead(t *testing.T) {
+	see := quarters(64, 64)
+	see.SetNRGBA(0, 0, color.NRGBA{})
+	for name, c := range map[string]struct {
+		file          []byte
+		mime          string
+		width, height int
+	}{
+		"opaque PNG":      {encoded(t, func(b *bytes.Buffer) error { return png.Encode(b, quarters(64, 64)) }), "image/jpeg", 64, 64},
+		"translucent PNG": {encoded(t, func(b *bytes.Buffer) error { return png.Encode(b, see) }), "image/png", 64, 64},
+		"GIF":             {encoded(t, func(b *bytes.Buffer) error { return gif.Encode(b, quarters(64, 32), nil) }), "image/jpeg", 64, 32},
+		"large":           {encoded(t, func(b *bytes.Buffer) error { return png.Encode(b, quarters(4000, 1000)) }), "image/jpeg", 2000, 500},
+		"one pixel":       {encoded(t, func(b *bytes.Buffer) error { return png.Encode(b, quarters(1, 1)) }), "image/jpeg", 1, 1},
+	} {
+		p, err := Read(c.file)
+		if err != nil || p.Type != c.mime || p.Width != c.width || p.Height != c.height {
+			t.Errorf("%s: %s %d by %d, %v", name, p.Type, p.Width, p.Height, err)
+			continue
+		}
+		again, _, err := image.DecodeConfig(bytes.NewReader(p.Data))
+		if err != nil || again.Width != c.width || len(p.File) != 64 {
+			t.Errorf("%s is written as %+v, %v", name, again, err)
+		}
+	}
+	for name, file := range map[string][]byte{"empty": nil, "text": []byte("<svg onload=alert(1)>"), "cut off": encoded(t, func(b *bytes.Buffer) error { return png.Encode(b, quarters(64, 64)) })[:60]} {
+		var unfit *Error
+		if _, err := Read(file); !errors.As(err, &unfit) {
+			t.Errorf("%s: %v", name, err)
+		}
+	}
+}
+
+func FuzzOrientation(f *testing.F) {
+	f.Add(held(f, quarters(8, 8), 6, binary.BigEndian))
+	f.Fuzz(func(t *testing.T, file []byte) {
+		if got := orientation(file); got < upright || got > last {
+			t.Errorf("orientation %d", got)
+		}
+	})
+}

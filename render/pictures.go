@@ -1,0 +1,39 @@
+package render
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"rubrel/core/document"
+	"rubrel/core/look"
+)
+
+// picturesOf lists the pictures that a block's look may show, by name, each once.
+func (d *dressed) picturesOf(b *document.Block) []string {
+	set, _ := d.site.SetByID(b.SetID)
+	var names []string
+	for _, sheet := range []look.Sheet{d.site.House.Kinds[set.Kind.Name], b.Look} {
+		for _, value := range sheet {
+			names = append(names, look.Pictures(value)...)
+		}
+	}
+	slices.Sort(names)
+	return slices.Compact(names)
+}
+
+// picturesCSS says where the pictures named are, each once.
+func picturesCSS(site *document.Site, names []string, address func(document.Picture) string) string {
+	var b strings.Builder
+	names = slices.Clone(names)
+	slices.Sort(names)
+	for _, name := range slices.Compact(names) {
+		if p, ok := site.PictureByID(name); ok {
+			fmt.Fprintf(&b, "%s:url(%s);", look.Picture{Name: name}.CustomProperty(), address(*p))
+		}
+	}
+	if b.Len() == 0 {
+		return ""
+	}
+	return "@layer rubrel.look{.rb{" + strings.TrimSuffix(b.String(), ";") + "}}"
+}
