@@ -105,7 +105,7 @@ func (s *Server) benchView(w http.ResponseWriter, r *http.Request, l *store.Load
 
 // shownOf is what of the ledger a request is about.
 func shownOf(r *http.Request) ledger.Shown {
-	shown := ledger.Shown{Part: r.FormValue("part"), Width: r.FormValue("width"), Default: !r.Form.Has("open")}
+	shown := ledger.Shown{Part: r.FormValue("part"), Width: r.FormValue("width"), State: look.State(r.FormValue("state")), Default: !r.Form.Has("open")}
 	for name := range strings.SplitSeq(r.FormValue("open"), ",") {
 		shown.Open = append(shown.Open, name)
 	}
@@ -212,6 +212,9 @@ func (s *Server) readAct(l *store.Loaded, blockID string, r *http.Request) (docu
 	case "lift":
 		key, err := look.ParseKey(value("key"))
 		return document.Lift{Block: block.ID, Key: key}, "", faulted(err)
+	case "lift-kind":
+		key, err := look.ParseKey(value("key"))
+		return document.LiftToKind{Block: block.ID, Key: key}, "", faulted(err)
 	case "paste-look":
 		return document.PasteLook{Block: block.ID, Record: value("record"), FromBlock: value("block"), From: value("from")}, "", nil
 	case "mend":

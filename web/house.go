@@ -36,6 +36,7 @@ type houseView struct {
 	Groups        []tokenGroup
 	Grids         []pairGrid
 	Exceptions    []exceptionLine
+	ForKinds      []kindLine // what the site says for every block of a kind
 	Pictures      []document.Picture
 	Widths        look.Widths
 	WidthRows     []widthRow
@@ -84,6 +85,13 @@ type pairCell struct {
 	Ink, Ground string
 	Fails       bool
 	Used        int
+}
+
+// kindLine is one look value of a kind.
+type kindLine struct {
+	Kind, Title string
+	Key         look.Key
+	Value       string
 }
 
 // exceptionLine is one record's own look value.
@@ -146,6 +154,7 @@ func (s *Server) houseView(w http.ResponseWriter, r *http.Request, l *store.Load
 		return nil, err
 	}
 	v.exceptions(l.Site)
+	v.forKinds(l.Site)
 	by := author(w, r)
 	v.History, err = s.store.History(r.Context(), l.ID, by)
 	return v, err
@@ -273,6 +282,26 @@ func newPairGrid(scheme string, tokens look.Tokens, used map[look.Pair]int) pair
 		grid.Rows = append(grid.Rows, row)
 	}
 	return grid
+}
+
+// forKinds lists every value that the site says for a kind.
+func (v *houseView) forKinds(site *document.Site) {
+	for _, k := range site.Kinds() {
+		sheet := site.House.Kinds[k.Name]
+		for _, key := range slices.SortedFunc(maps.Keys(sheet), func(a, b look.Key) int { return strings.Compare(a.String(), b.String()) }) {
+			v.ForKinds = append(v.ForKinds, kindLine{k.Name, k.Title, key, sheet[key].String()})
+		}
+	}
+}
+
+// setKindLook takes back what the site says for a kind, or says it anew.
+func (s *Server) setKindLook(w http.ResponseWriter, r *http.Request) {
+	key, err := look.ParseKey(r.FormValue("key"))
+	if err != nil {
+		s.fail(w, r, &document.Fault{Problem: err.Error()})
+		return
+	}
+	s.changeHouse(w, r, document.SetLook{Kind: r.FormValue("kind"), Key: key, Text: r.FormValue("text")})
 }
 
 // exceptions lists every value that a record says for itself.

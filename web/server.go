@@ -78,6 +78,7 @@ func (s *Server) Handler() (http.Handler, error) {
 		r.Post("/house/scheme", s.setScheme)
 		r.Post("/house/scale", s.setScale)
 		r.Post("/house/widths", s.setWidths)
+		r.Post("/house/kinds", s.setKindLook)
 		r.Post("/house/pictures", s.addPicture)
 		r.Post("/house/pictures/remove", s.removePicture)
 		r.Get("/pictures/{picture}", s.picture)

@@ -222,6 +222,35 @@ func (c Lift) Plan(s *Site) (patch.Patch, error) {
 // Label names the property.
 func (c Lift) Label(*Site) string { return "lift " + c.Key.Property + " of " + c.Key.Part }
 
+// LiftToKind moves a value that the block says for all up to its kind in the house style: every block of the kind that
+// says nothing else follows it.
+type LiftToKind struct {
+	Block string
+	Key   look.Key
+}
+
+// Plan says the value at the kind.
+func (c LiftToKind) Plan(s *Site) (patch.Patch, error) {
+	block, ok := s.BlockByID(c.Block)
+	if !ok {
+		return nil, missing("block", c.Block)
+	}
+	value, ok := block.Look[c.Key]
+	if !ok || c.Key.Record != "" {
+		return nil, faultf(nil, "the block says nothing for all at %s", c.Key)
+	}
+	set, _ := s.SetByID(block.SetID)
+	return Batch{Changes: []Change{
+		SetLook{Kind: set.Kind.Name, Key: c.Key, Text: value.String()},
+		SetLook{Block: c.Block, Key: c.Key},
+	}}.Plan(s)
+}
+
+// Label names the property.
+func (c LiftToKind) Label(*Site) string {
+	return "house style: " + c.Key.Property + " of every " + c.Key.Part
+}
+
 // PasteLook gives a record the exceptions of another, of the same block or of another one, in place of its own. What the
 // block's kind has no part or property for is left out.
 type PasteLook struct{ Block, Record, FromBlock, From string }

@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"html/template"
 	"slices"
+	"strings"
 	"time"
 
 	"rubrel/core/look"
@@ -133,6 +134,17 @@ type Part struct {
 	// As gives the CSS property under which a property is written, where the layout needs it elsewhere than on
 	// the part itself: a gap as a custom property, a border on one side.
 	As map[string]string
+}
+
+// States lists the states for which a part's look can be said, besides featured: it is selected only where it can be.
+func (p Part) States() []look.State {
+	states := []look.State{look.Normal, look.Hover}
+	for text := range p.Defaults {
+		if strings.Contains(text, "@"+string(look.Selected)) {
+			return append(states, look.Selected)
+		}
+	}
+	return states
 }
 
 // View is what a form is given to show.

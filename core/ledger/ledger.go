@@ -12,12 +12,14 @@ import (
 	"rubrel/core/look"
 )
 
-// Grid is the ledger of one block for one part and width.
+// Grid is the ledger of one block for one part, state and width.
 type Grid struct {
 	Columns  []Column
 	Sections []Section
 	Part     string
 	Parts    []kind.Part
+	State    look.State
+	States   []look.State // those of the part
 	Width    string
 	Open     []string // the sections that are unfolded, of those that can be folded
 }
@@ -25,6 +27,7 @@ type Grid struct {
 // Shown is what of a ledger is wanted.
 type Shown struct {
 	Part, Width string
+	State       look.State
 	// Open names the sections to unfold. Where Default holds, those are unfolded that say something.
 	Open    []string
 	Default bool
@@ -112,6 +115,10 @@ func Build(site *document.Site, b *document.Block, cascade look.Cascade, tokens 
 		width = site.Widths[0].Name
 	}
 	g := &Grid{Part: part, Parts: parts, Width: width}
+	declared, _ := set.Kind.PartNamed(part)
+	if g.States = declared.States(); slices.Contains(g.States, shown.State) {
+		g.State = shown.State
+	}
 	for i := range set.Records {
 		r := &set.Records[i]
 		g.Columns = append(g.Columns, Column{r.ID, document.RecordName(set, r), r.Featured})
@@ -132,7 +139,7 @@ func Build(site *document.Site, b *document.Block, cascade look.Cascade, tokens 
 	for i := range g.Sections {
 		g.fold(&g.Sections[i], shown)
 	}
-	g.Sections = append(g.Sections, l.look(part, width))
+	g.Sections = append(g.Sections, l.look(declared, g.State, width))
 	return g, nil
 }
 

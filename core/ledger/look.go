@@ -10,10 +10,10 @@ import (
 	"rubrel/core/look"
 )
 
-// look is the section of one part: what the block says for all, for the featured, and each record's exceptions.
-func (l layer) look(part, width string) Section {
+// look is the section of one part in one state: what the block says for all, for the featured, and each record's
+// exceptions. A state other than normal is said of featured records with all others.
+func (l layer) look(declared kind.Part, state look.State, width string) Section {
 	section := Section{Title: "Look", Look: true}
-	declared, _ := l.set.Kind.PartNamed(part)
 	at := l.widths.Index(width)
 	for _, property := range look.Properties() {
 		name := property.Name
@@ -21,11 +21,11 @@ func (l layer) look(part, width string) Section {
 			continue
 		}
 		row := Row{Label: name, Property: name, Help: property.Hint, Idle: l.idle(declared, name, look.Target{Width: at})}
-		key := look.Key{Part: part, Property: name}
+		key := look.Key{Part: declared.Name, Property: name, State: state}
 		if at > 0 {
 			key.Width = l.widths[at].Name
 		}
-		row.Cells = append(row.Cells, l.lookCell(key, look.Target{Width: at}, declared))
+		row.Cells = append(row.Cells, l.lookCell(key, look.Target{State: state, Width: at}, declared))
 		if declared.Place == look.BlockItself {
 			row.Cells = append(row.Cells, Cell{State: None})
 			for range l.set.Records {
@@ -34,13 +34,16 @@ func (l layer) look(part, width string) Section {
 			section.Rows = append(section.Rows, row)
 			continue
 		}
-		featured := key
-		featured.State = look.Featured
-		row.Cells = append(row.Cells, l.lookCell(featured, look.Target{Width: at, Featured: true}, declared))
+		if featured := key; state == look.Normal {
+			featured.State = look.Featured
+			row.Cells = append(row.Cells, l.lookCell(featured, look.Target{Width: at, Featured: true}, declared))
+		} else {
+			row.Cells = append(row.Cells, Cell{State: None})
+		}
 		for _, record := range l.set.Records {
 			own := key
 			own.Record = record.ID
-			cell := l.lookCell(own, look.Target{Width: at, Record: record.ID, Featured: record.Featured}, declared)
+			cell := l.lookCell(own, look.Target{State: state, Width: at, Record: record.ID, Featured: record.Featured}, declared)
 			if cell.State == Exception {
 				row.Exceptions++
 			}

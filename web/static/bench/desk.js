@@ -13,6 +13,7 @@ export class Desk {
   get version() { return Number(document.getElementById('saved').dataset.version); }
   get part() { return document.getElementById('grid').dataset.part; }
   get open() { return document.getElementById('grid').dataset.open; }
+  get state() { return document.getElementById('grid').dataset.state; }
   get width() { return document.getElementById('grid').dataset.width; }
 
   onChange(listener) { this.listeners.push(listener); }
@@ -41,8 +42,8 @@ export class Desk {
   }
 
   #show(chosen) {
-    const { part, width, open, tab } = this;
-    return this.#swap('GET', `${this.url}/live`, { part, width, open, tab, ...chosen });
+    const { part, width, state, open, tab } = this;
+    return this.#swap('GET', `${this.url}/live`, { part, width, state, open, tab, ...chosen });
   }
 
   refresh() { return this.choose({}); }
@@ -66,7 +67,7 @@ export class Desk {
   }
 
   #post(url, values) {
-    return this.#swap('POST', url, { version: this.version, part: this.part, width: this.width, open: this.open, tab: this.tab, ...values });
+    return this.#swap('POST', url, { version: this.version, part: this.part, width: this.width, state: this.state, open: this.open, tab: this.tab, ...values });
   }
 
   async #swap(method, url, values) {

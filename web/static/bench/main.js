@@ -59,6 +59,7 @@ document.addEventListener('click', (event) => {
   else if ((button = hit('[data-add-item]'))) grid.then(act('item-add', { axis: button.dataset.addItem }), () => grid.lastItem(button.dataset.addItem));
   else if ((button = hit('[data-add-to]'))) add(button.dataset);
   else if ((button = hit('button[data-part]'))) desk.choose({ part: button.dataset.part });
+  else if ((button = hit('button[data-state]'))) desk.choose({ state: button.dataset.state });
   else if ((button = hit('[data-fold]'))) desk.fold(button.dataset.fold);
   else if ((button = hit('[data-source]'))) propose(button.dataset.source);
   else if ((button = hit('[data-take]'))) act('take', { source: button.dataset.take, answer: button.dataset.answer });

@@ -122,6 +122,27 @@ export class Proof {
     page.documentElement.dir = next.documentElement.dir;
     this.run(page, next);
     this.lens.put(page);
+    this.hold(page);
+  }
+
+  // hold shows the chosen part in the state that is being styled, as if a visitor pointed at each. What the release says
+  // for the state is said again for the part as it is.
+  hold(page) {
+    const { part, state } = this.desk;
+    page.adoptedStyleSheets = page.adoptedStyleSheets.filter((sheet) => sheet !== page.held);
+    if (state !== 'hover') return;
+    const said = [];
+    const walk = (rules, before, after) => {
+      for (const rule of rules) {
+        const wanted = rule.selectorText?.includes(`.rb-${part}`) && rule.selectorText.includes(':hover)');
+        if (wanted) said.push(`${before}${rule.cssText.replaceAll(':hover', '')}${after}`);
+        else if (rule.cssRules && !rule.selectorText) walk(rule.cssRules, `${before}${rule.cssText.slice(0, rule.cssText.indexOf('{') + 1)}`, `}${after}`);
+      }
+    };
+    for (const sheet of page.styleSheets) walk(sheet.cssRules, '', '');
+    page.held = new page.defaultView.CSSStyleSheet();
+    page.held.replaceSync(said.join('\n'));
+    page.adoptedStyleSheets = [...page.adoptedStyleSheets, page.held];
   }
 
   // run runs the page's scripts anew over what has changed: a form's script takes up what it finds.
@@ -136,8 +157,11 @@ export class Proof {
 
   // draw outlines the chosen part in every frame: strongly in the record under the cursor.
   draw() {
-    const { part, width } = this.desk;
-    document.getElementById('part-said').textContent = `${part}, ${width}`;
+    const { part, state, width } = this.desk;
+    const shown = [part, ...(state ? [state] : []), width].join(', ');
+    document.getElementById('part-said').textContent = shown;
+    if (shown !== this.holding) for (const frame of this.frames) if (frame.querySelector('iframe').contentDocument?.body) this.hold(frame.querySelector('iframe').contentDocument);
+    this.holding = shown;
     for (const frame of this.frames) {
       frame.classList.toggle('on', frame.dataset.width === width);
       const page = frame.querySelector('iframe').contentDocument;
