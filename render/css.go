@@ -216,11 +216,7 @@ func formsCSS(forms []kind.Form) string {
 }
 
 // blockCSS is a block's own: the variables of its layout and its look.
-func (d *dressed) blockCSS(b *document.Block, set *document.Set, form kind.Form, view kind.View) (string, error) {
-	cascade, err := d.cascade(b)
-	if err != nil {
-		return "", err
-	}
+func (d *dressed) blockCSS(b *document.Block, set *document.Set, form kind.Form, view kind.View, cascade look.Cascade) string {
 	records := make([]look.RecordRef, len(set.Records))
 	for i, r := range set.Records {
 		records[i] = look.RecordRef{ID: r.ID, Featured: r.Featured}
@@ -232,7 +228,7 @@ func (d *dressed) blockCSS(b *document.Block, set *document.Set, form kind.Form,
 	}
 	out.WriteString(cascade.WriteRules(blockClass(b.ID), cascade.Rules(set.Kind.PartSpecs(form.Name), records)))
 	out.WriteString("}")
-	return out.String(), nil
+	return out.String()
 }
 
 func blockClass(id string) string { return look.ClassPrefix + "b-" + id }

@@ -35,13 +35,13 @@ type File struct {
 
 // piece is a block written: its HTML, the CSS that is its own, and what it needs besides.
 type piece struct {
-	html   template.HTML
-	css    string
-	form   kind.Form
-	script string // "" where it needs none
-	// pictures are those that its look shows, by name.
-	pictures []string
-	data     []any // what it says to machines
+	html     template.HTML
+	css      string
+	form     kind.Form
+	scripts  []string // what it needs in the visitor's browser
+	data     []any    // what it says to machines
+	pictures []string // those that its look shows, by name
+	enters   bool     // some of it comes in at first sight
 }
 
 // pageView is what the page template shows.
@@ -129,7 +129,7 @@ func Snippet(site *document.Site, registry dresses.Registry, blockID string, wit
 			}
 		}
 	}
-	css, err := harden(d.houseCSS(fontURL) + picturesCSS(site, p.pictures, func(p document.Picture) string { return dataURL(p.Type, held[p.ID]) }) + formsCSS([]kind.Form{p.form}) + p.css)
+	css, err := harden(d.houseCSS(fontURL) + picturesCSS(site, p.pictures, func(p document.Picture) string { return dataURL(p.Type, held[p.ID]) }) + entranceSheet(p.enters) + formsCSS([]kind.Form{p.form}) + p.css)
 	if err != nil {
 		return nil, err
 	}
@@ -143,7 +143,7 @@ func Snippet(site *document.Site, registry dresses.Registry, blockID string, wit
 		HTML   template.HTML
 		Script template.JS
 		Data   template.JS
-	}{template.CSS(css), p.html, template.JS(minified(p.script)), data})
+	}{template.CSS(css), p.html, template.JS(minified(strings.Join(p.scripts, "\n"))), data})
 	if err != nil {
 		return nil, fmt.Errorf("render snippet of %s: %w", blockID, err)
 	}
@@ -218,17 +218,21 @@ func (d *dressed) besides(name string, pieces []piece, view *pageView) ([]File, 
 	var own, scripts strings.Builder
 	var data []any
 	seen := map[string]bool{}
+	enters := false
 	for _, p := range pieces {
 		forms = append(forms, p.form)
 		own.WriteString(p.css)
-		if !seen[p.script] {
-			scripts.WriteString(minified(p.script))
+		for _, script := range p.scripts {
+			if !seen[script] && script != "" {
+				scripts.WriteString(minified(script) + ";") // one ends before the next begins
+			}
+			seen[script] = true
 		}
-		seen[p.script] = true
+		enters = enters || p.enters
 		data = append(data, p.data...)
 		pictures = append(pictures, p.pictures...)
 	}
-	css, err := harden(d.houseCSS(fontPath) + picturesCSS(d.site, pictures, document.Picture.Path) + formsCSS(forms) + own.String() + "@layer rubrel.form{" + pageCSS + "}")
+	css, err := harden(d.houseCSS(fontPath) + picturesCSS(d.site, pictures, document.Picture.Path) + entranceSheet(enters) + formsCSS(forms) + own.String() + "@layer rubrel.form{" + pageCSS + "}")
 	if err != nil {
 		return nil, err
 	}
@@ -268,10 +272,11 @@ func (d *dressed) block(id string, level int, language string) (piece, error) {
 	if err != nil {
 		return piece{}, fmt.Errorf("block %s: %w", id, err)
 	}
-	css, err := d.blockCSS(b, set, form, view)
+	cascade, err := d.cascade(b)
 	if err != nil {
 		return piece{}, fmt.Errorf("block %s: %w", id, err)
 	}
+	css := d.blockCSS(b, set, form, view, cascade)
 	var html bytes.Buffer
 	err = pages.ExecuteTemplate(&html, "block", struct {
 		Class, ID, Name, Language, Direction string
@@ -280,9 +285,12 @@ func (d *dressed) block(id string, level int, language string) (piece, error) {
 	if err != nil {
 		return piece{}, fmt.Errorf("block %s: %w", id, err)
 	}
-	p := piece{html: template.HTML(html.String()), css: css, form: form, pictures: d.picturesOf(b)}
+	p := piece{html: template.HTML(html.String()), css: css, form: form, pictures: d.picturesOf(b), enters: cascade.Enters()}
 	if form.Script != nil {
-		p.script = form.Script(view)
+		p.scripts = append(p.scripts, form.Script(view))
+	}
+	if p.enters {
+		p.scripts = append(p.scripts, entranceJS)
 	}
 	if set.Kind.Data != nil {
 		p.data = set.Kind.Data(view)

@@ -141,6 +141,16 @@ func (b *Browser) Script(on bool) {
 	}))
 }
 
+// LessMotion makes pages see a visitor who asks for less motion, or no longer.
+func (b *Browser) LessMotion(on bool) {
+	b.t.Helper()
+	b.Run(chromedp.Func(func(ctx context.Context, target *chromedp.Target) error {
+		wish := map[bool]string{true: "reduce", false: "no-preference"}[on]
+		_, err := cdp.Call(ctx, target, emulation.SetEmulatedMedia, emulation.SetEmulatedMediaParams{Features: []*emulation.MediaFeature{{Name: "prefers-reduced-motion", Value: wish}}})
+		return err
+	}))
+}
+
 // Eval evaluates an expression, waiting for a promise, and decodes its value.
 func Eval[T any](b *Browser, expression string) T {
 	b.t.Helper()

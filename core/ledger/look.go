@@ -87,6 +87,8 @@ func (l layer) idle(part kind.Part, property string, t look.Target) string {
 		return "nothing changes on hover"
 	case property == "transition-timing-function" && (css("transition-duration", t) == "" || css("transition-duration", t) == "0ms"):
 		return "transition-duration is not said"
+	case strings.HasPrefix(property, "animation-") && property != "animation-name" && none("animation-name"):
+		return "nothing comes in: animation-name is none"
 	}
 	return ""
 }
@@ -137,6 +139,8 @@ func (l layer) step(v look.Value) string {
 		return v.String()
 	case look.Duration:
 		return v.String()
+	case look.Delay:
+		return v.Duration.String()
 	case look.Token:
 		if value := l.tokens.Value(v); value != nil {
 			return l.step(value)

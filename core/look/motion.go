@@ -94,3 +94,40 @@ func parseEasing(_ Property, text string, _ TokenNames) (Value, error) {
 	}
 	return b, nil
 }
+
+// Delay is a time to wait; where Each is set, the second waits that long, the third twice that long, and so on.
+type Delay struct {
+	Duration
+	Each bool
+}
+
+func (d Delay) String() string {
+	if d.Each {
+		return d.Duration.String() + " each"
+	}
+	return d.Duration.String()
+}
+
+// CSS is the same as String.
+func (d Delay) CSS() string { return d.String() }
+
+func parseDelay(p Property, text string, tokens TokenNames) (Value, error) {
+	time, each := strings.CutSuffix(text, " each")
+	value, err := parseDuration(p, time, tokens)
+	if err != nil {
+		return nil, err
+	}
+	return Delay{value.(Duration), each}, nil
+}
+
+// Enters reports whether anything of the block comes in at first sight.
+func (c Cascade) Enters() bool {
+	for _, sheet := range []Sheet{c.House, c.Kind, c.Block} {
+		for key, value := range sheet {
+			if key.Property == "animation-name" && value != Keyword("none") {
+				return true
+			}
+		}
+	}
+	return false
+}

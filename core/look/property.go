@@ -17,6 +17,7 @@ type Property struct {
 	Inherited bool // CSS inherits it from the part around
 	Keywords  []string
 	Hint      string // what may be typed
+	Carrier   string // the custom property that carries it, where CSS's own would do something else; "" for none
 	parse     func(p Property, text string, tokens TokenNames) (Value, error)
 }
 
@@ -56,8 +57,15 @@ var properties = []Property{
 	{Name: "translate", Keywords: []string{"none"}, Hint: "how far it moves: 0 -4px", parse: parseTranslate},
 	{Name: "scale", Keywords: []string{"none"}, Hint: "0.5 to 2", parse: parseScale},
 	{Name: "transition-duration", Tokens: MotionToken, Hint: "0 to 2000 ms: 200ms, motion-1", parse: parseDuration},
-	{Name: "transition-timing-function", Keywords: []string{"linear", "ease", "ease-in", "ease-out", "ease-in-out"}, Hint: "linear, ease, ease-in, ease-out, ease-in-out or cubic-bezier(0.2, 0, 0, 1)", parse: parseEasing},
+	{Name: "transition-timing-function", Keywords: easings, Hint: "linear, ease, ease-in, ease-out, ease-in-out or cubic-bezier(0.2, 0, 0, 1)", parse: parseEasing},
+	{Name: "animation-name", Carrier: "--rb-enter", Keywords: []string{"none", "fade", "rise", "fall", "from-start", "from-end", "grow"}, Hint: "how it comes in at first sight: none, fade, rise, fall, from-start, from-end or grow", parse: parseKeyword},
+	{Name: "animation-duration", Carrier: "--rb-enter-duration", Tokens: MotionToken, Hint: "0 to 2000 ms: 400ms, motion-2", parse: parseDuration},
+	{Name: "animation-delay", Carrier: "--rb-enter-delay", Hint: "0 to 2000 ms; 80ms each for one after the other", parse: parseDelay},
+	{Name: "animation-timing-function", Carrier: "--rb-enter-easing", Keywords: easings, Hint: "linear, ease, ease-in, ease-out, ease-in-out or cubic-bezier(0.2, 0, 0, 1)", parse: parseEasing},
+	{Name: "animation-range-start", Carrier: "--rb-enter-at", Keywords: []string{"entry 0%", "entry 50%", "entry 100%"}, Hint: "when it starts: entry 0% at its first pixel in view, entry 50% at its middle, entry 100% when it is whole in view", parse: parseKeyword},
 }
+
+var easings = []string{"linear", "ease", "ease-in", "ease-out", "ease-in-out"}
 
 // Properties lists every property in the ledger's order.
 func Properties() []Property { return slices.Clone(properties) }

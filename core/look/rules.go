@@ -103,6 +103,9 @@ func (c Cascade) partRules(part PartSpec, records []RecordRef) []Rule {
 					continue
 				}
 				name := property
+				if known, err := PropertyNamed(property); err == nil && known.Carrier != "" {
+					name = known.Carrier
+				}
 				if as, ok := part.As[property]; ok {
 					name = as
 				}

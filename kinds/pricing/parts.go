@@ -1,6 +1,8 @@
 package pricing
 
 import (
+	"slices"
+
 	"rubrel/core/kind"
 	"rubrel/core/look"
 )
@@ -15,6 +17,9 @@ var boxProperties = []string{"background-color", "background-image", "padding", 
 
 // movingProperties are for what answers to a visitor's hand.
 var movingProperties = []string{"translate", "scale", "transition-duration", "transition-timing-function"}
+
+// enteringProperties are for what can come in at first sight.
+var enteringProperties = []string{"animation-name", "animation-duration", "animation-delay", "animation-timing-function", "animation-range-start"}
 
 // The forms that have cards, that have lines of text about each plan, and that ask for a number of seats.
 var (
@@ -35,7 +40,7 @@ var (
 // parts is the anatomy of a price list, and how it looks before anybody says otherwise: in the house style's tokens.
 var parts = []kind.Part{
 	{Name: "table", Help: "the ground on which the plans stand", Place: look.BlockItself,
-		Properties: and(boxProperties, "color", "font-family", "font-size", "line-height"),
+		Properties: append(and(boxProperties, "color", "font-family", "font-size", "line-height"), enteringProperties...),
 		Defaults: map[string]string{
 			"background-color": "ground", "color": "ink", "font-family": "text", "font-size": "type-3", "line-height": "leading-text",
 			"padding": "space-7 space-6", "padding@middle": "space-6 space-4", "padding@narrow": "space-5 space-3",
@@ -74,14 +79,14 @@ var parts = []kind.Part{
 	{Name: "cards", Forms: withCards, Help: "the row of plans", Place: look.BlockItself, Parent: "table", Properties: []string{"gap"},
 		As:       map[string]string{"gap": "--rb-gap"},
 		Defaults: map[string]string{"gap": "space-4", "gap@middle": "space-3"}},
-	{Name: "card", Forms: withCards, Help: "one plan", Place: look.RecordItem, Parent: "table", Properties: append(and(boxProperties, "color", "text-align", "order"), movingProperties...),
+	{Name: "card", Forms: withCards, Help: "one plan", Place: look.RecordItem, Parent: "table", Properties: slices.Concat(boxProperties, []string{"color", "text-align", "order"}, movingProperties, enteringProperties),
 		As: map[string]string{"border-radius": "--rb-card-radius", "text-align": "--rb-align"},
 		Defaults: map[string]string{
 			"background-color": "raised", "border": "1px solid line", "border-radius": "radius-2", "text-align": "start",
 			"padding": "space-5", "padding@middle": "space-4", "padding@narrow": "space-4",
 			"background-color@featured": "feature", "color@featured": "on-feature", "border@featured": "1px solid feature", "box-shadow@featured": "shadow-2",
 		}},
-	{Name: "line", Forms: []string{"calculator"}, Help: "one plan", Place: look.RecordItem, Parent: "table", Properties: and(boxProperties, "color", "text-align"),
+	{Name: "line", Forms: []string{"calculator"}, Help: "one plan", Place: look.RecordItem, Parent: "table", Properties: append(and(boxProperties, "color", "text-align"), enteringProperties...),
 		As: map[string]string{"text-align": "--rb-align"},
 		Defaults: map[string]string{
 			"text-align": "start", "background-color": "raised", "border": "1px solid line", "padding": "space-3 space-5", "padding@middle": "space-3 space-4",
@@ -97,13 +102,13 @@ var parts = []kind.Part{
 		Defaults: map[string]string{"padding": "space-2 space-3 space-2 0", "padding@narrow": "space-2 0 0", "border": "1px solid line", "color": "ink", "color@narrow": "quiet", "font-size@narrow": "type-2"}},
 	{Name: "cell", Text: true, Forms: []string{"matrix"}, Help: "a plan's value of a feature", Place: look.RecordItem, Parent: "table", Properties: []string{"background-color", "color", "padding", "border", "text-align", "font-size"}, As: rowRule,
 		Defaults: map[string]string{"padding": "space-2 space-4", "padding@narrow": "space-0 space-1 space-2", "border": "1px solid line", "border@narrow": "none", "text-align": "center", "text-align@narrow": "start", "background-color@featured": "raised", "background-color@featured@narrow": "transparent"}},
-	{Name: "badge", Text: true, Help: "the words that mark a plan", Parent: "card", Within: inHeads, Properties: and(textProperties, boxProperties...),
+	{Name: "badge", Text: true, Help: "the words that mark a plan", Parent: "card", Within: inHeads, Properties: slices.Concat(textProperties, boxProperties, enteringProperties),
 		Defaults: map[string]string{
 			"background-color": "accent", "color": "on-accent", "font-size": "type-1", "font-weight": "weight-strong", "line-height": "leading-text",
 			"padding": "space-0 space-1", "border-radius": "radius-1", "margin": "0 0 space-3",
 			"background-color@featured": "feature-accent", "color@featured": "on-feature-accent",
 		}},
-	{Name: "title", Text: true, Help: "the plan's name", Parent: "card", Within: inHeads, Properties: textProperties,
+	{Name: "title", Text: true, Help: "the plan's name", Parent: "card", Within: inHeads, Properties: and(textProperties, enteringProperties...),
 		Defaults: map[string]string{
 			"font-family": "display", "font-size": "type-6", "font-size@middle": "type-5", "font-weight": "weight-display", "line-height": "leading-tight", "margin": "0 0 space-0",
 		}},
@@ -131,7 +136,7 @@ var parts = []kind.Part{
 		}},
 	{Name: "note", Text: true, Help: "small print below the price", Parent: "card", Within: inHeads, Properties: textProperties,
 		Defaults: map[string]string{"color": "quiet", "color@featured": "feature-quiet", "font-size": "type-2", "margin": "space-1 0 0"}},
-	{Name: "button", Text: true, Pressed: true, Help: "the link that takes the plan", Parent: "card", Within: inHeads, Properties: append(and(textProperties, boxProperties...), movingProperties...),
+	{Name: "button", Text: true, Pressed: true, Help: "the link that takes the plan", Parent: "card", Within: inHeads, Properties: slices.Concat(textProperties, boxProperties, movingProperties, enteringProperties),
 		Defaults: map[string]string{
 			"background-color": "transparent", "color": "ink", "border": "1.5px solid ink", "font-weight": "weight-strong", "font-size": "type-3", "font-size@middle": "type-2",
 			"padding": "space-2 space-3", "border-radius": "radius-1", "margin": "space-4 0", "line-height": "leading-tight",

@@ -65,6 +65,7 @@ document.addEventListener('click', (event) => {
   else if ((button = hit('[data-take]'))) act('take', { source: button.dataset.take, answer: button.dataset.answer });
   else if ((button = hit('[data-quieten]'))) quieten(button.dataset);
   else if ((button = hit('button[data-chart]'))) charts.show(button.dataset.chart);
+  else if (hit('[data-replay]')) proof.replay();
   else if (hit('[data-proof]')) charts.hide();
   else if ((button = hit('[data-mend]'))) act('mend', { mark: button.dataset.mend });
   else if ((button = hit('[data-settle]'))) desk.settle(button.dataset.settle, button.dataset.value);

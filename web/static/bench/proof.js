@@ -44,6 +44,8 @@ export class Proof {
     page.addEventListener('scroll', () => this.draw(), { passive: true });
     page.defaultView.addEventListener('resize', () => this.draw());
     page.fonts?.ready.then(() => this.draw());
+    this.lens.put(page);
+    this.hold(page);
     this.fit();
   }
 
@@ -125,6 +127,11 @@ export class Proof {
     this.hold(page);
   }
 
+  // replay loads the frames again, so that what comes in at first sight does so once more.
+  replay() {
+    for (const frame of this.frames) frame.querySelector('iframe').contentWindow.location.reload();
+  }
+
   // hold shows the chosen part in the state that is being styled, as if a visitor pointed at each. What the release says
   // for the state is said again for the part as it is.
   hold(page) {
@@ -162,6 +169,8 @@ export class Proof {
     document.getElementById('part-said').textContent = shown;
     if (shown !== this.holding) for (const frame of this.frames) if (frame.querySelector('iframe').contentDocument?.body) this.hold(frame.querySelector('iframe').contentDocument);
     this.holding = shown;
+    const first = this.frames[0].querySelector('iframe').contentDocument;
+    document.querySelector('[data-replay]').hidden = !first?.querySelector('[data-sight]');
     for (const frame of this.frames) {
       frame.classList.toggle('on', frame.dataset.width === width);
       const page = frame.querySelector('iframe').contentDocument;

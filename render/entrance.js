@@ -1,0 +1,48 @@
+// What comes in at first sight. Where the page has been painted already, what is in view stays as it is: nothing that
+// a visitor has seen is taken away to be shown again.
+(() => {
+  if (!matchMedia('(prefers-reduced-motion: no-preference)').matches) return;
+  const painted = performance.getEntriesByType('paint').length > 0;
+  const thresholds = [0, 0.25, 0.5, 0.75, 1];
+  const milliseconds = (text) => parseFloat(text) * (/\ds/.test(text) ? 1000 : 1) || 0;
+  const waiting = new Map();
+
+  const show = (element) => {
+    const entrance = waiting.get(element);
+    if (!entrance) return;
+    waiting.delete(element);
+    watch.unobserve(element);
+    element.dataset.sight = 'seen';
+    setTimeout(() => { element.dataset.sight = 'done'; }, entrance.takes + 100);
+  };
+  const watch = new IntersectionObserver((entries) => {
+    for (const { target, isIntersecting, intersectionRatio, intersectionRect } of entries) {
+      const entrance = waiting.get(target);
+      if (entrance && isIntersecting && (intersectionRatio >= entrance.share || intersectionRect.height > innerHeight * 0.8)) show(target);
+    }
+  }, { threshold: thresholds });
+
+  // Everything is read before anything is written, so that the page is laid out once.
+  const found = [];
+  for (const element of document.querySelectorAll('.rb *')) {
+    if (element.dataset.sight) continue;
+    const style = getComputedStyle(element);
+    const said = (name) => style.getPropertyValue(`--rb-enter${name}`).trim();
+    const name = said('');
+    if (!name || name === 'none') continue;
+    const box = element.getBoundingClientRect();
+    const delay = said('-delay');
+    const place = /each/.test(delay) ? [...element.parentElement.children].filter((e) => e.className === element.className || e.matches('[data-record]')).indexOf(element) : 1;
+    const wait = milliseconds(delay) * Math.max(0, place);
+    found.push({ element, name: painted && box.top < innerHeight && box.bottom > 0 ? 'done' : name, wait, takes: wait + (milliseconds(said('-duration')) || 400), share: parseFloat(said('-at').replace('entry', '')) / 100 || 0 });
+  }
+  for (const entrance of found) {
+    const { element, name, wait } = entrance;
+    element.dataset.sight = name;
+    if (name === 'done') continue;
+    element.style.setProperty('--rb-wait', `${wait}ms`);
+    waiting.set(element, entrance);
+    watch.observe(element);
+  }
+  document.addEventListener('focusin', ({ target }) => { for (let e = target; e; e = e.parentElement) show(e); });
+})();
