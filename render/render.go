@@ -277,6 +277,9 @@ func (d *dressed) block(id string, level int, language string) (piece, error) {
 		return piece{}, fmt.Errorf("block %s: %w", id, err)
 	}
 	css := d.blockCSS(b, set, form, view, cascade)
+	if inside, err = withAttributes(inside, set.Set, cascade, set.Kind.PartsOf(form.Name)); err != nil {
+		return piece{}, fmt.Errorf("block %s: %w", id, err)
+	}
 	var html bytes.Buffer
 	err = pages.ExecuteTemplate(&html, "block", struct {
 		Class, ID, Name, Language, Direction string

@@ -81,7 +81,7 @@ func each(object any, visit func(map[string]any)) {
 
 // Decode checks a decoded JSON value against the declarations and returns its typed form.
 func Decode(tree any, kinds kind.Registry) (site *Site, err error) {
-	d := &decoder{kinds: kinds, pictures: map[string]bool{}}
+	d := &decoder{kinds: kinds, pictures: map[string]bool{}, ids: map[string]bool{}}
 	defer func() {
 		switch thrown := recover().(type) {
 		case nil:
@@ -99,6 +99,7 @@ func Decode(tree any, kinds kind.Registry) (site *Site, err error) {
 type decoder struct {
 	kinds    kind.Registry
 	pictures map[string]bool // by name, those that the site has
+	ids      map[string]bool // those that look values give
 }
 
 // object is a JSON object that is being read; every member must be asked for.
@@ -215,6 +216,11 @@ func (d *decoder) site(tree any) *Site {
 		s.Pictures = append(s.Pictures, d.picture(c))
 		d.pictures[c.id] = true
 	}
+	if blocks, ok := o.members["blocks"].(map[string]any); ok {
+		for id := range blocks { // a block's own element has its ID
+			d.ids[id] = true
+		}
+	}
 	s.House = d.house(o, &s.Widths)
 	for _, c := range d.members(o, "sets", MostMembers) {
 		s.Sets = append(s.Sets, d.set(c))
@@ -309,9 +315,20 @@ func (d *decoder) look(parent *object, name string, k *kind.Kind, widths look.Wi
 				panic(faultf(o.path.To(text), "the set has no record %q", key.Record))
 			}
 		}
+		if key.Property == "id" {
+			d.ownID(o.path.To(text), v.String())
+		}
 		sheet[key] = v
 	}
 	return sheet
+}
+
+// ownID refuses an id that something else of the site has.
+func (d *decoder) ownID(path patch.Pointer, id string) {
+	if d.ids[id] {
+		panic(faultf(path, "the id %q is used already; an id names one element", id))
+	}
+	d.ids[id] = true
 }
 
 func (d *decoder) set(c child) Set {

@@ -99,7 +99,7 @@ func lookSchema(k *kind.Kind, records bool) kind.Schema {
 		prefix = "^([a-z0-9-]+:)?"
 	}
 	for _, part := range k.Parts {
-		for _, name := range part.Properties {
+		for _, name := range slices.Concat(part.Properties, look.AttributeNames()) {
 			hint := ""
 			if property, err := look.PropertyNamed(name); err == nil {
 				hint = property.Hint

@@ -136,6 +136,11 @@ type Part struct {
 	As map[string]string
 }
 
+// Has reports whether something can be said of a property of the part: each has a class and an id besides its own.
+func (p Part) Has(property string) bool {
+	return slices.Contains(p.Properties, property) || slices.Contains(look.AttributeNames(), property)
+}
+
 // States lists the states for which a part's look can be said, besides featured: it is selected only where it can be.
 func (p Part) States() []look.State {
 	states := []look.State{look.Normal, look.Hover}
@@ -270,8 +275,11 @@ func (k *Kind) ParseLook(keyText, text string) (look.Key, look.Value, error) {
 	if !ok {
 		return key, nil, fmt.Errorf("%s has no part %q", k.Title, key.Part)
 	}
-	if !slices.Contains(part.Properties, key.Property) {
+	if !part.Has(key.Property) {
 		return key, nil, fmt.Errorf("the part %s has no property %q", part.Name, key.Property)
+	}
+	if err := look.CheckAttribute(key, part.Place); err != nil {
+		return key, nil, err
 	}
 	property, err := look.PropertyNamed(key.Property)
 	if err != nil {

@@ -2,7 +2,6 @@ package ledger
 
 import (
 	"fmt"
-	"slices"
 	"strings"
 
 	"rubrel/core/colour"
@@ -17,7 +16,7 @@ func (l layer) look(declared kind.Part, state look.State, width string) Section 
 	at := l.widths.Index(width)
 	for _, property := range look.Properties() {
 		name := property.Name
-		if !slices.Contains(declared.Properties, name) {
+		if !declared.Has(name) {
 			continue
 		}
 		row := Row{Label: name, Property: name, Help: property.Hint, Idle: l.idle(declared, name, look.Target{Width: at})}
@@ -95,6 +94,9 @@ func (l layer) idle(part kind.Part, property string, t look.Target) string {
 
 // lookCell is filled where the block says the value at this very place, and shows what it follows otherwise.
 func (l layer) lookCell(key look.Key, target look.Target, part kind.Part) Cell {
+	if look.CheckAttribute(key, part.Place) != nil {
+		return Cell{State: None}
+	}
 	cell := Cell{At: "look/" + key.String(), Align: kind.Right}
 	said, from, ok := l.resolve(target, part, key.Property)
 	if !ok {

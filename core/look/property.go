@@ -67,14 +67,16 @@ var properties = []Property{
 
 var easings = []string{"linear", "ease", "ease-in", "ease-out", "ease-in-out"}
 
-// Properties lists every property in the ledger's order.
-func Properties() []Property { return slices.Clone(properties) }
+// Properties lists every property in the ledger's order, the attributes last.
+func Properties() []Property { return slices.Concat(properties, attributes) }
 
 // PropertyNamed finds a property by its CSS name.
 func PropertyNamed(name string) (Property, error) {
-	for _, p := range properties {
-		if p.Name == name {
-			return p, nil
+	for _, list := range [][]Property{properties, attributes} {
+		for _, p := range list {
+			if p.Name == name {
+				return p, nil
+			}
 		}
 	}
 	return Property{}, fmt.Errorf("%q is not a property of a look", name)
