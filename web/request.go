@@ -14,6 +14,7 @@ import (
 	"github.com/go-chi/chi/v5"
 
 	"rubrel/core/document"
+	"rubrel/core/look"
 	"rubrel/store"
 )
 
@@ -142,8 +143,11 @@ var functions = template.FuncMap{
 		text, err := json.Marshal(v)
 		return string(text), err
 	},
-	"kilobytes": func(n int64) string { return strconv.FormatInt((n+1023)/1024, 10) + " KB" },
-	"add":       func(a, b int) int { return a + b },
+	"kilobytes":    func(n int64) string { return strconv.FormatInt((n+1023)/1024, 10) + " KB" },
+	"add":          func(a, b int) int { return a + b },
+	"list":         func(items ...string) []string { return items },
+	"borderStyles": look.BorderStyles, "easeNames": func() []string { return []string{"x1", "y1", "x2", "y2"} },
+	"pictureSizes": func() []string { return []string{"cover", "contain", "repeat"} },
 }
 
 func ago(d time.Duration) string {

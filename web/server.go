@@ -98,6 +98,7 @@ func (s *Server) Handler() (http.Handler, error) {
 		r.Route("/blocks/{block}", func(r chi.Router) {
 			r.Get("/", s.bench)
 			r.Get("/live", s.live)
+			r.Get("/control", s.control)
 			r.Post("/edit", s.edit)
 			r.Post("/settle/{clash}", s.settle)
 			r.Post("/remove", s.removeBlock)

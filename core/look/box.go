@@ -83,6 +83,9 @@ func parseSides(p Property, text string, tokens TokenNames) (Value, error) {
 	return Sides(v), nil
 }
 
+// BorderStyles lists the styles that a border can have, besides none.
+func BorderStyles() []string { return slices.Clone(borderStyles) }
+
 var borderStyles = []string{"solid", "dashed", "dotted", "double"}
 
 func parseBorder(p Property, text string, tokens TokenNames) (Value, error) {

@@ -46,6 +46,9 @@ export class Desk {
     return this.#swap('GET', `${this.url}/live`, { part, width, state, open, tab, ...chosen });
   }
 
+  // settled is when everything sent so far has been answered.
+  settled() { return this.queue; }
+
   refresh() { return this.choose({}); }
 
   #enqueue(task) {

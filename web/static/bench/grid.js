@@ -214,7 +214,7 @@ export class Grid {
     else if (altKey && key.toLowerCase() === 'e') { done(); document.querySelector('#origin [data-name=even]')?.click(); }
     else if (control || altKey) return;
     else if (cell.matches('thead .record') || (cell.matches('th') && cell.parentElement.dataset.item)) this.onHeadKey(event, cell);
-    else if (key === 'Enter' || key === 'F2') { done(); this.edit(); }
+    else if ((key === 'Enter' && !altKey) || key === 'F2') { done(); this.edit(); }
     else if (key === 'Delete' || key === 'Backspace') { done(); this.clear(); }
     else if (key === ' ' && this.turns(cell)) { done(); this.toggle(cell); }
     else if (key.length === 1 && cell.dataset.at) { done(); this.edit(key); }

@@ -3,6 +3,7 @@ import { Grid } from './grid.js';
 import { Proof } from './proof.js';
 import { Desk } from './desk.js';
 import { ChartPane } from './chart.js';
+import { Tray } from './tray.js';
 
 const root = document.getElementById('bench');
 const desk = new Desk(root);
@@ -10,6 +11,7 @@ const grid = new Grid(desk);
 const proof = new Proof(desk, grid);
 
 const charts = new ChartPane(desk);
+const tray = new Tray(desk, grid);
 
 const act = (name, values = {}) => desk.send({ act: name, ...values });
 
@@ -69,6 +71,7 @@ document.addEventListener('click', (event) => {
   else if (hit('[data-proof]')) charts.hide();
   else if ((button = hit('[data-mend]'))) act('mend', { mark: button.dataset.mend });
   else if ((button = hit('[data-settle]'))) desk.settle(button.dataset.settle, button.dataset.value);
+  else if (hit('[data-tray]')) tray.toggle();
   else if (hit('[data-help]')) document.getElementById('help').showModal();
 });
 
@@ -81,6 +84,12 @@ document.addEventListener('keydown', (event) => {
   } else if (control && event.key.toLowerCase() === 'y' && !typing) {
     event.preventDefault();
     act('redo');
+  } else if (event.altKey && event.key === 'Enter') {
+    event.preventDefault();
+    const inside = tray.node.contains(document.activeElement);
+    if (!tray.open) tray.toggle(true);
+    else if (inside) grid.draw();
+    else tray.node.querySelector('input:not([type=hidden]), button')?.focus();
   } else if (event.altKey && event.key.toLowerCase() === 'm' && !typing) {
     event.preventDefault();
     document.querySelector('[data-mend]')?.click();
