@@ -11,8 +11,10 @@ import (
 
 // adjust opens the tray on a cell of the look.
 func adjust(b *testkit.Browser, part, at, shape string) {
+	b.FontsLoaded() // rows move while the list of parts wraps anew
 	b.Click("button[data-part=" + part + "]")
 	b.Click(cell(at))
+	b.Await("document.querySelector('.cur')?.dataset.at === " + testkit.Quote(at))
 	if testkit.Eval[bool](b, "document.getElementById('tray').hidden") {
 		b.Chord(kb.Enter, "Alt")
 	}
