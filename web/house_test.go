@@ -38,7 +38,7 @@ func TestHouseStyle(t *testing.T) {
 	b.Open(app.URL + "/sites/fennmoor/house")
 	b.Type("#brand", "#c2185b")
 	b.Press("\r")
-	b.Await("location.search.includes('brand=') && document.querySelectorAll('.fresh').length === 30")
+	b.Await("location.search.includes('brand=') && document.querySelectorAll('.fresh').length === 36")
 	proposed, err := colour.Parse(b.Text("document.querySelector('[name=\"light.ground\"]').value"))
 	if err != nil {
 		t.Fatal(err)

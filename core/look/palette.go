@@ -54,6 +54,7 @@ func Propose(brand, second colour.Colour, dark bool) Palette {
 	}
 	p["on-accent"] = p.over("accent", "ink", "raised")
 	p["on-feature-accent"] = p.over("feature-accent", "feature", "on-feature")
+	p["spot-1"], p["spot-2"], p["spot-3"] = p["accent"], second.Written(), p["good"]
 	return p
 }
 

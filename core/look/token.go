@@ -31,7 +31,7 @@ var tokenKind = map[Category]string{
 // vocabulary is the tokens that every dress says, so that a block keeps its meaning when it is re-dressed.
 var vocabulary = map[Category][]string{
 	ColourToken: {"ground", "raised", "ink", "quiet", "line", "accent", "on-accent",
-		"feature", "on-feature", "feature-quiet", "feature-line", "feature-accent", "on-feature-accent", "good", "warn"},
+		"feature", "on-feature", "feature-quiet", "feature-line", "feature-accent", "on-feature-accent", "good", "warn", "spot-1", "spot-2", "spot-3"},
 	FamilyToken:  {"text", "display"},
 	SizeToken:    {"type-1", "type-2", "type-3", "type-4", "type-5", "type-6", "type-7", "type-8"},
 	WeightToken:  {"weight-text", "weight-strong", "weight-display"},

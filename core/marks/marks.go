@@ -55,6 +55,7 @@ func (s Subject) Marks() []Mark {
 	list = append(list, s.contrasts(set.Set)...)
 	list = append(list, s.fits(set.Set)...)
 	list = append(list, s.drifts(set.Set)...)
+	list = append(list, s.twice(set.Set)...)
 	list = append(list, s.senses(set.Set)...)
 	for i := range list {
 		accepted, ok := s.Block.Quiet[list[i].ID]

@@ -11,11 +11,11 @@ import (
 // The least size of what is pressed: 24 by 24 CSS px (WCAG 2.2, success criterion 2.5.8).
 const leastTarget = 24.0
 
-// senses finds what a measurement of colour or fit does not: targets that are too small, and a featured record that
-// stands out by colour alone.
+// senses finds what a measurement of colour or fit does not: targets that are too small, a featured record that stands
+// out by colour alone, what is there for those only who point, what comes too late, and what cannot be read aloud.
 func (s Subject) senses(set kind.Set) []Mark {
 	p := s.plainPainter(set.Kind)
-	return append(p.smallTargets(s, set), p.onlyColour(set)...)
+	return slices.Concat(p.smallTargets(s, set), p.onlyColour(set), p.hoverOnly(s, set), p.late(s, set), s.outlines(set))
 }
 
 // smallTargets measures the height of what is pressed: a line of its text with its padding and border.

@@ -1,11 +1,13 @@
 package marks_test
 
 import (
+	"html/template"
 	"slices"
 	"strings"
 	"testing"
 
 	"rubrel/core/document"
+	"rubrel/core/kind"
 	"rubrel/core/marks"
 )
 
@@ -23,10 +25,16 @@ func TestDriftAndSense(t *testing.T) {
 		{"a token itself in figures", "memberships", nil, map[string]string{"text.font-size": "15px"}, "drift font-size of text 15px beside type-3 15px one value", true},
 		{"a colour beside a role", "memberships", nil, map[string]string{"text.color": "#566176"}, "drift color of text #566176 beside quiet #566175 one value", true},
 		{"two that are nearly one", "memberships", nil, map[string]string{"title.letter-spacing": "0.05em", "zenith:title.letter-spacing": "0.052em"}, "drift letter-spacing of title, Zenith 0.05em and 0.052em one value", true},
+		{"a colour said twice", "memberships", nil, map[string]string{"text.color": "#225588", "zenith:badge.background-color": "#225588"}, "said twice #225588 2 places one token", true},
 		{"values that are meant", "memberships", nil, map[string]string{"text.font-size": "22px", "text.color": "#225588"}, "", false},
 		{"a small button", "memberships", nil, map[string]string{"button.padding": "1px 10px"}, "target button 22 px high 24 px", true},
 		{"colour alone", "evenings", []document.Change{document.SetFact{Set: "evenings", Record: "nightfall", Key: "badge", Text: ""}}, plainFeature, "only colour Nightfall stands out by colour alone no other difference a badge, a border or a size", false},
 		{"a badge besides", "evenings", nil, plainFeature, "", false},
+		{"words for those only who point", "memberships", nil, map[string]string{"note.display": "none", "note.display@hover": "shown"}, "hover only note display hides it to be there without pointing", true},
+		{"words that fade away", "memberships", nil, map[string]string{"badge.opacity": "0", "badge.opacity@hover": "1"}, "hover only badge opacity hides it to be there without pointing", true},
+		{"left out for all", "memberships", nil, map[string]string{"note.display": "none"}, "", false},
+		{"late", "memberships", nil, map[string]string{"card.animation-name": "rise", "card.animation-duration": "600ms", "card.animation-delay": "400ms each"}, "late card comes in after 1400 ms 1000 ms at most", true},
+		{"in time", "memberships", nil, map[string]string{"card.animation-name": "rise", "card.animation-delay": "120ms each"}, "", false},
 	} {
 		t.Run(c.name, func(t *testing.T) {
 			d := newDesk(t)
@@ -41,7 +49,7 @@ func TestDriftAndSense(t *testing.T) {
 			found := func() []marks.Mark {
 				var list []marks.Mark
 				for _, mark := range d.subject(c.block).Marks() {
-					if strings.Contains(" drift target only-colour ", " "+strings.ReplaceAll(mark.Check, " ", "-")+" ") {
+					if strings.Contains(" drift target only-colour hover-only late said-twice ", " "+strings.ReplaceAll(mark.Check, " ", "-")+" ") {
 						list = append(list, mark)
 					}
 				}
@@ -82,6 +90,35 @@ func TestDriftIsOfTheLightScheme(t *testing.T) {
 	for range 30 {
 		if !slices.ContainsFunc(d.subject("memberships").Marks(), func(m marks.Mark) bool { return m.Check == "drift" && m.Measured == "#566176 beside quiet #566175" }) {
 			t.Fatal("the drift from quiet is not found")
+		}
+	}
+}
+
+// What is read aloud is read here: levels, and names.
+func TestOutline(t *testing.T) {
+	d := newDesk(t)
+	for _, c := range []struct{ html, want string }{
+		{`<h3>Dusk</h3><h4>More</h4><h3>Dawn</h3><img src="a.png" alt=""><a href="#"><img src="b.png" alt="Join"></a><button aria-label="Close"><svg></svg></button>`, ""},
+		{`<h5>Dusk</h5>`, "headings: h5 after h2, a level left out"},
+		{`<h3> </h3>`, "alternative: a heading, no words"},
+		{`<img src="sky.png">`, "alternative: the picture sky.png, no alt"},
+		{`<a href="/join"><svg></svg></a>`, "alternative: the link to /join, no words"},
+		{`<button><img src="x" alt=""></button>`, "alternative: the button, no words"},
+	} {
+		s := d.subject("memberships")
+		s.View.HeadingLevel = 3
+		set, _ := s.Site.SetByID(s.Block.SetID)
+		shown := *set.Kind
+		shown.Forms = []kind.Form{{Name: "cards", HTML: func(kind.View) (template.HTML, error) { return template.HTML(c.html), nil }}}
+		set.Kind = &shown
+		var got []string
+		for _, mark := range s.Marks() {
+			if mark.Check == "headings" || mark.Check == "alternative" {
+				got = append(got, mark.Check+": "+mark.Where+", "+mark.Measured)
+			}
+		}
+		if strings.Join(got, "; ") != c.want {
+			t.Errorf("%s: %v, want %s", c.html, got, c.want)
 		}
 	}
 }

@@ -1,0 +1,112 @@
+package marks
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"golang.org/x/net/html"
+
+	"rubrel/core/kind"
+)
+
+// outlines reads the block's HTML as those do who do not see it: headings that leave a level out or say nothing (WCAG
+// 2.2, 1.3.1 and 2.4.6), and pictures, links and buttons without a name (1.1.1, 2.4.4, 4.1.2).
+func (s Subject) outlines(set kind.Set) []Mark {
+	form, ok := set.Kind.FormNamed(s.Block.Form)
+	if !ok {
+		return nil
+	}
+	inside, err := form.HTML(s.View)
+	if err != nil {
+		return nil // the proof says what is wrong
+	}
+	r := outlineReader{level: max(1, s.View.HeadingLevel) - 1}
+	tokenizer := html.NewTokenizer(strings.NewReader(string(inside)))
+	for {
+		switch tokenizer.Next() {
+		case html.ErrorToken:
+			return r.found
+		case html.StartTagToken, html.SelfClosingTagToken:
+			r.start(tokenizer.Token())
+		case html.TextToken:
+			r.text(string(tokenizer.Text()))
+		case html.EndTagToken:
+			r.end(tokenizer.Token().Data)
+		}
+	}
+}
+
+// outlineReader follows the element that has to have a name.
+type outlineReader struct {
+	found []Mark
+	level int    // of the last heading
+	named string // the element that is being read; "" for none
+	name  string // what has been read of it
+	where string
+}
+
+func (r *outlineReader) start(token html.Token) {
+	said := func(names ...string) (string, bool) {
+		for _, a := range token.Attr {
+			if slices.Contains(names, a.Key) {
+				return strings.TrimSpace(a.Val), true
+			}
+		}
+		return "", false
+	}
+	label, _ := said("aria-label", "aria-labelledby", "title")
+	switch {
+	case token.Data == "img":
+		if _, has := said("alt"); !has {
+			source, _ := said("src")
+			r.mark("alternative", "the picture "+source, "no alt", "a text, or an empty one where it is decoration", "WCAG 2.2, 1.1.1")
+		}
+		alt, _ := said("alt")
+		r.name += alt
+	case isHeading(token.Data):
+		level := int(token.Data[1] - '0')
+		r.named, r.name, r.where = token.Data, label, "a heading"
+		if level > r.level+1 {
+			r.mark("headings", fmt.Sprintf("h%d after h%d", level, r.level), "a level left out", fmt.Sprintf("h%d", r.level+1), "WCAG 2.2, 1.3.1")
+		}
+		r.level = level
+	case token.Data == "a" || token.Data == "button":
+		href, _ := said("href")
+		r.named, r.name, r.where = token.Data, label, strings.TrimSpace("the "+map[string]string{"a": "link to " + href, "button": "button"}[token.Data])
+	case r.named != "":
+		r.name += label // of a picture inside
+	}
+}
+
+func isHeading(name string) bool {
+	return len(name) == 2 && name[0] == 'h' && name[1] >= '1' && name[1] <= '6'
+}
+
+func (r *outlineReader) text(text string) {
+	if r.named != "" {
+		r.name += strings.TrimSpace(text)
+	}
+}
+
+func (r *outlineReader) end(name string) {
+	if name != r.named {
+		return
+	}
+	if r.name == "" {
+		rule := "WCAG 2.2, 2.4.4"
+		if isHeading(name) {
+			rule = "WCAG 2.2, 2.4.6"
+		}
+		r.mark("alternative", r.where, "no words", "a name", rule)
+	}
+	r.named = ""
+}
+
+func (r *outlineReader) mark(check, where, measured, needed, rule string) {
+	id := strings.Join([]string{check, where, measured}, " ")
+	if slices.ContainsFunc(r.found, func(m Mark) bool { return m.ID == id }) {
+		return
+	}
+	r.found = append(r.found, Mark{ID: id, Finding: kind.Finding{Check: check, Where: where, Measured: measured, Needed: needed, Rule: rule, Serious: true}})
+}
