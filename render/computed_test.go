@@ -114,7 +114,7 @@ func expectations(site *document.Site, cascade look.Cascade, width int) []expect
 	set := site.Sets[0]
 	for _, part := range set.Kind.PartsOf("cards") {
 		for _, property := range part.Properties {
-			if known, err := look.PropertyNamed(property); err != nil || known.Carrier != "" || part.As[property] != "" {
+			if known, err := look.PropertyNamed(property); err != nil || known.Layout || known.Carrier != "" || part.As[property] != "" {
 				continue
 			}
 			targets := map[string]look.Target{"#memberships .rb-" + part.Name: {Width: width}}

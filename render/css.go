@@ -134,7 +134,7 @@ func Subject(site *document.Site, registry dresses.Registry, blockID string, now
 	if err != nil {
 		return marks.Subject{}, err
 	}
-	s := marks.Subject{Site: site, Block: b, Cascade: c, Schemes: map[string]look.Tokens{}, Now: now, View: d.view(b, now)}
+	s := marks.Subject{Site: site, Block: b, Cascade: c, Schemes: map[string]look.Tokens{}, Now: now, View: d.view(b, c, now)}
 	if s.Book, err = d.dress.Book(); err != nil {
 		return s, fmt.Errorf("dress %s: %w", d.dress.Name, err)
 	}

@@ -17,6 +17,7 @@ import (
 
 	"rubrel/core/document"
 	"rubrel/core/kind"
+	"rubrel/core/look"
 	"rubrel/dresses"
 )
 
@@ -266,13 +267,13 @@ func (d *dressed) block(id string, level int, language string) (piece, error) {
 	if !ok {
 		return piece{}, fmt.Errorf("/blocks/%s/form: there is no form %q", id, b.Form)
 	}
-	view := d.view(b, d.now)
-	view.Locale, view.FromRight, view.HeadingLevel = language, direction(language) == "rtl", level
-	inside, err := form.HTML(view)
+	cascade, err := d.cascade(b)
 	if err != nil {
 		return piece{}, fmt.Errorf("block %s: %w", id, err)
 	}
-	cascade, err := d.cascade(b)
+	view := d.view(b, cascade, d.now)
+	view.Locale, view.FromRight, view.HeadingLevel = language, direction(language) == "rtl", level
+	inside, err := form.HTML(view)
 	if err != nil {
 		return piece{}, fmt.Errorf("block %s: %w", id, err)
 	}
@@ -302,10 +303,14 @@ func (d *dressed) block(id string, level int, language string) (piece, error) {
 }
 
 // view is what a form is given to show a block, in the language of its page.
-func (d *dressed) view(b *document.Block, now time.Time) kind.View {
+func (d *dressed) view(b *document.Block, cascade look.Cascade, now time.Time) kind.View {
 	set, _ := d.site.SetByID(b.SetID)
 	language := d.site.LanguageOf(b.ID)
-	return kind.View{BlockID: b.ID, Name: b.Name, Set: set.Set, Locale: language, FromRight: direction(language) == "rtl", HeadingLevel: 2, Widths: d.site.Widths, Now: now}
+	var columns []int
+	if part, ok := set.Kind.ColumnsPart(b.Form); ok {
+		columns = cascade.Columns(part.Name)
+	}
+	return kind.View{Columns: columns, BlockID: b.ID, Name: b.Name, Set: set.Set, Locale: language, FromRight: direction(language) == "rtl", HeadingLevel: 2, Widths: d.site.Widths, Now: now}
 }
 
 // direction is the writing direction of a language, by its script's default in the CLDR.

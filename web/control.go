@@ -189,7 +189,7 @@ type span struct {
 var spans = map[string]span{
 	"font-size": {"px", 9, 96, 1, 16}, "font-weight": {"", 100, 900, 100, 400}, "line-height": {"", 0.9, 2.2, 0.05, 1.4},
 	"letter-spacing": {"em", -0.08, 0.4, 0.005, 0}, "word-spacing": {"em", -0.2, 1, 0.02, 0}, "opacity": {"", 0, 1, 0.01, 1},
-	"gap": {"px", 0, 80, 1, 16}, "max-width": {"ch", 16, 90, 1, 60}, "order": {"", -9, 9, 1, 0}, "scale": {"", 0.5, 2, 0.01, 1},
+	"gap": {"px", 0, 80, 1, 16}, "max-width": {"ch", 16, 90, 1, 60}, "order": {"", -9, 9, 1, 0}, "grid-template-columns": {"", 1, 8, 1, 3}, "scale": {"", 0.5, 2, 0.01, 1},
 	"transition-duration": {"ms", 0, 1000, 10, 200}, "animation-duration": {"ms", 0, 1600, 20, 400}, "animation-delay": {"ms", 0, 1600, 20, 0},
 }
 

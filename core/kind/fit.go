@@ -5,6 +5,7 @@ type Run struct {
 	Record string // "" for the block's own
 	Part   string
 	Text   string
+	Key    string // the fact that says the text as it is; "" for none
 	// Shrinks says that the text is set smaller where its room is less than so many ems of its size, down to LeastShare
 	// of it; 0 where it keeps its size.
 	Shrinks, LeastShare float64

@@ -107,7 +107,10 @@ type Form struct {
 	// Runs are the texts whose fit is measured, and Room is how wide the text of a part may be at the ruler's width. Nil
 	// for a form whose fit is not measured.
 	Runs func(View) []Run
-	Room func(v View, r Ruler, part string) float64
+	// Columns is how many records stand side by side at a width, by its place among the widths; nil for a form in which
+	// they do not.
+	Columns func(v View, width int) int
+	Room    func(v View, r Ruler, part string) float64
 }
 
 // Variable is a custom property with its value from a width down.
@@ -160,10 +163,24 @@ type View struct {
 	FromRight    bool // the language is written from right to left
 	HeadingLevel int  // 2 to 6: the level of a record's title
 	Widths       look.Widths
+	Columns      []int // by width: how many stand side by side as the look says; 0 where that is left to the form
 	// Name is the block's name, for its accessible label.
 	Name string
 	// Now is when the view is made.
 	Now time.Time
+}
+
+// ColumnsAt is how many stand side by side at a width as the look says; 0 where it says nothing.
+func (v View) ColumnsAt(width int) int {
+	if width < 0 || width >= len(v.Columns) {
+		return 0
+	}
+	return v.Columns[width]
+}
+
+// WidthAt is the place of the width that is shown at a frame, in CSS px.
+func (v View) WidthAt(frame float64) int {
+	return slices.IndexFunc(v.Widths, func(w look.Width) bool { return float64(w.Frame) == frame })
 }
 
 // Scene is where and when the view is shown.
@@ -221,6 +238,16 @@ func (k *Kind) PartNamed(name string) (Part, bool) {
 	for i := range k.Parts { // by index: a part is large, and this is asked often
 		if k.Parts[i].Name == name {
 			return k.Parts[i], true
+		}
+	}
+	return Part{}, false
+}
+
+// ColumnsPart is the part of a form whose look says how many stand side by side; false where none does.
+func (k *Kind) ColumnsPart(form string) (Part, bool) {
+	for _, p := range k.PartsOf(form) {
+		if p.Has("grid-template-columns") {
+			return p, true
 		}
 	}
 	return Part{}, false

@@ -103,3 +103,15 @@ func (c Cascade) widthName(index int) string {
 	}
 	return c.Widths[index].Name
 }
+
+// Columns is how many of a part's items stand side by side at each width; 0 where that is left to the layout.
+func (c Cascade) Columns(part string) []int {
+	columns := make([]int, len(c.Widths))
+	for i := range columns {
+		said, _ := c.Resolve(Target{Width: i}, part, "grid-template-columns")
+		if count, ok := said.Value.(Length); ok {
+			columns[i] = int(count.Milli / 1000)
+		}
+	}
+	return columns
+}

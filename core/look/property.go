@@ -17,6 +17,7 @@ type Property struct {
 	Inherited bool // CSS inherits it from the part around
 	Keywords  []string
 	Hint      string // what may be typed
+	Layout    bool   // the form's layout uses it, at its widths; it is no CSS property of the part
 	Carrier   string // the custom property that carries it, where CSS's own would do something else; "" for none
 	parse     func(p Property, text string, tokens TokenNames) (Value, error)
 }
@@ -50,6 +51,7 @@ var properties = []Property{
 	{Name: "flex-direction", Keywords: []string{"row", "column"}, Hint: "row, or column to stack", parse: parseKeyword},
 	{Name: "padding", Tokens: SpaceToken, Hint: "one to four lengths or tokens: 24px, space-4 space-5", parse: parseSides},
 	{Name: "margin", Tokens: SpaceToken, Hint: "one to four lengths or tokens; may be negative", parse: parseSides},
+	{Name: "grid-template-columns", Layout: true, Keywords: []string{"auto"}, Hint: "how many stand side by side: 1 to 8, or auto for as many as fit", parse: parseCount},
 	{Name: "gap", Tokens: SpaceToken, Hint: "a length or token", parse: parseSpace},
 	{Name: "border", Keywords: []string{"none"}, Tokens: ColourToken, Hint: "1px solid line, or none", parse: parseBorder},
 	{Name: "border-radius", Tokens: RadiusToken, Hint: "one to four lengths or tokens", parse: parseSides},
@@ -164,6 +166,14 @@ func parseOrder(_ Property, text string, _ TokenNames) (Value, error) {
 	l, err := bounded(text, "", -99_000, 99_000)
 	if err == nil && (l.Unit != "" || l.Milli%1000 != 0) {
 		err = fmt.Errorf("it is a whole number from -99 to 99")
+	}
+	return l, err
+}
+
+func parseCount(_ Property, text string, _ TokenNames) (Value, error) {
+	l, err := bounded(text, "", 1000, 8000)
+	if err == nil && (l.Unit != "" || l.Milli%1000 != 0) {
+		err = fmt.Errorf("it is a whole number from 1 to 8")
 	}
 	return l, err
 }

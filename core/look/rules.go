@@ -207,7 +207,7 @@ func (c Cascade) saidProperties(part string) []string {
 	}
 	var names []string
 	for _, p := range properties {
-		if said[p.Name] {
+		if said[p.Name] && !p.Layout {
 			names = append(names, p.Name)
 		}
 	}

@@ -179,26 +179,31 @@ func (f *fitter) run(run kind.Run, width int) int {
 	word, wide, _ := f.Book.Longest(st.style, st.text)
 	switch {
 	case wide > st.room+toleratedRun:
-		f.add("fit", run, st, fmt.Sprintf("“%s” in %s", word, f.p.where(f.set, st.part, st.t)), fmt.Sprintf("%.0f px", math.Ceil(wide)), fmt.Sprintf("at most %.0f px", math.Floor(st.room)), st.room/wide)
+		f.add("fit", word, run, st, fmt.Sprintf("“%s” in %s", word, f.p.where(f.set, st.part, st.t)), fmt.Sprintf("%.0f px", math.Ceil(wide)), fmt.Sprintf("at most %.0f px", math.Floor(st.room)), st.room/wide)
 	case run.OneLine && len(lines) > 1:
 		total, _ := f.Book.Width(st.style, st.text)
-		f.add("wrap", run, st, f.p.where(f.set, st.part, st.t), fmt.Sprintf("%d lines", len(lines)), "one line", st.room/total)
+		f.add("wrap", "", run, st, f.p.where(f.set, st.part, st.t), fmt.Sprintf("%d lines", len(lines)), "one line", st.room/total)
 	case len(lines) > 1:
 		f.measure(run, st, lines)
 	}
 	return len(lines)
 }
 
-// add adds a mark whose mend is a smaller size: so much of what it is.
-func (f *fitter) add(check string, run kind.Run, st setting, where, measured, needed string, share float64) {
+// add adds a mark whose mend is a smaller size: so much of what it is. Where that would be too small, it is fewer columns,
+// or soft hyphens in the word that is too long.
+func (f *fitter) add(check, word string, run kind.Run, st setting, where, measured, needed string, share float64) {
 	id := strings.Join([]string{check, run.Part, run.Record, f.p.cascade.Widths[st.t.Width].Name}, " ")
 	mark := Mark{ID: id, Finding: kind.Finding{Check: check, Where: where, Measured: measured, Needed: needed, Record: run.Record, Key: run.Part}}
 	if run.Shrinks > 0 { // it is as small as it may be already: the size it starts from does not matter
 		share = min(share, st.room/run.Shrinks/st.style.Size)
 	}
 	size := math.Floor(st.style.Size * share)
-	if share >= leastMended && size >= leastPixels {
+	switch {
+	case share >= leastMended && size >= leastPixels:
 		f.resize(&mark, st, size)
+	case f.fewer(&mark, run, st):
+	case word != "":
+		f.hyphenate(&mark, run, st, word)
 	}
 	if f.seen == nil {
 		f.seen = map[string]bool{}
@@ -207,6 +212,30 @@ func (f *fitter) add(check string, run kind.Run, st setting, where, measured, ne
 		f.seen[same] = true
 		f.found = append(f.found, mark)
 	}
+}
+
+// fewer makes fewer columns the mark's mend: as many as give the text its room. It is false where no number does.
+func (f *fitter) fewer(mark *Mark, run kind.Run, st setting) bool {
+	if f.form.Columns == nil {
+		return false
+	}
+	wide := f.width(st.style, st.text)
+	if !run.OneLine {
+		_, wide, _ = f.Book.Longest(st.style, st.text)
+	}
+	for columns := f.form.Columns(f.View, st.t.Width) - 1; columns > 0; columns-- {
+		view := f.View
+		view.Columns = slices.Clone(f.View.Columns)
+		for len(view.Columns) < len(view.Widths) {
+			view.Columns = append(view.Columns, 0)
+		}
+		view.Columns[st.t.Width] = columns
+		if wide <= f.form.Room(view, ruler{f.p, st.t}, run.Part) {
+			f.inColumns(mark, f.set, columns, st.t.Width)
+			return mark.Change != nil
+		}
+	}
+	return false
 }
 
 // resize makes a smaller size the mark's mend, for every record of the same sort so that a row stays even.

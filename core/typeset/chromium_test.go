@@ -53,7 +53,7 @@ type sample struct {
 
 var phrases = []string{"Meridian", "Open nights, any Friday", "Two months free with a year", "AVATAR WAY To Try Yo.", "Für Wochenendfahrtengemeinschaften", "Haftpflichtversicherungsschutz für Mitfahrende – bis zur Seemeilengrenze",
 	"office affluent fjord flight", "€1,299.00 a month (billed yearly)", "Příliš žluťoučký kůň úpěl ďábelské ódy", "Zażółć gęślą jaźń", "A whole night for older classes, with the 40 cm reflector and a plate from the archive to take home",
-	"non-breaking hyphenated-words well-known twenty-four/seven", "“Quoted” — and dashed; semi-colons: and more… than that!", "W", "https://checkout.example/path?query=1&more=2", "Mitgliedschaftsbeitragsermäßigung"}
+	"non-breaking hyphenated-words well-known twenty-four/seven", "“Quoted” — and dashed; semi-colons: and more… than that!", "W", "https://checkout.example/path?query=1&more=2", "Mitgliedschaftsbeitragsermäßigung", "Mit\u00adglied\u00adschafts\u00adbei\u00adtrags\u00ader\u00admäßi\u00adgung für Kraft\u00adfahr\u00adzeug\u00adhalter"}
 
 func samples() []sample {
 	random := rand.New(rand.NewPCG(51, 52))

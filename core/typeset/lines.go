@@ -20,7 +20,7 @@ type Line struct {
 func (b *Book) Lines(s Style, text string, room float64) ([]Line, bool) {
 	known := true
 	width := func(text string) float64 {
-		w, ok := b.Width(s, strings.TrimRight(text, " "))
+		w, ok := b.Width(s, s.shown(text))
 		known = known && ok
 		return w
 	}
@@ -28,7 +28,7 @@ func (b *Book) Lines(s Style, text string, room float64) ([]Line, bool) {
 	current := ""
 	flush := func(torn bool) {
 		if trimmed := strings.TrimRight(current, " "); trimmed != "" {
-			lines = append(lines, Line{trimmed, width(trimmed), torn})
+			lines = append(lines, Line{s.shown(trimmed), width(trimmed), torn})
 		}
 		current = ""
 	}
@@ -48,6 +48,23 @@ func (b *Book) Lines(s Style, text string, room float64) ([]Line, bool) {
 	}
 	flush(false)
 	return lines, known
+}
+
+// softHyphen is an opportunity to break inside a word; the hyphen shows only at the end of a line.
+const softHyphen = "\u00ad"
+
+// shown is a piece of text as it stands on a line of its own.
+func (s Style) shown(text string) string {
+	trimmed := strings.TrimRight(text, " ")
+	shown := strings.ReplaceAll(trimmed, softHyphen, "")
+	if !strings.HasSuffix(trimmed, softHyphen) {
+		return shown
+	}
+	const hyphen = '\u2010' // CSS Text 3, section 5.4: the hyphen, or the hyphen-minus where the font has none
+	if s.Face != nil && s.Face.carrying(hyphen) == nil {
+		return shown + "-"
+	}
+	return shown + string(hyphen)
 }
 
 // slack is what browsers' fixed-point widths (1/64 px) may differ by.
@@ -77,7 +94,7 @@ func (b *Book) tear(s Style, word string, room float64) int {
 	cut := 0
 	for it := seg.GraphemeIterator(); it.Next(); {
 		next := cut + len(string(it.Grapheme().Text))
-		if w, _ := b.Width(s, word[:next]); cut > 0 && w > room+slack {
+		if w, _ := b.Width(s, s.shown(word[:next])); cut > 0 && w > room+slack {
 			break
 		}
 		cut = next
@@ -90,7 +107,7 @@ func (b *Book) Longest(s Style, text string) (string, float64, bool) {
 	longest, most, known := "", 0.0, true
 	for _, piece := range pieces(text) {
 		piece = strings.TrimRight(piece, " ")
-		w, ok := b.Width(s, piece)
+		w, ok := b.Width(s, s.shown(piece))
 		known = known && ok
 		if w > most {
 			longest, most = piece, w

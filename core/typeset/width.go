@@ -1,6 +1,7 @@
 package typeset
 
 import (
+	"strings"
 	"unicode"
 
 	"github.com/go-text/typesetting/di"
@@ -29,6 +30,7 @@ func (b *Book) Width(s Style, text string) (float64, bool) {
 	if s.Face == nil {
 		return 0, false
 	}
+	text = strings.ReplaceAll(text, softHyphen, "") // it shows nowhere but at the end of a line
 	per, known := b.perPixel(s.Face, text, s.LetterSpacing != 0)
 	total := per * s.Size
 	for _, r := range text {

@@ -41,8 +41,8 @@ func (s *shop) cardsVariables() []kind.Variable {
 	}
 	variables := []kind.Variable{{Name: "--rb-rows", Value: strconv.Itoa(rowsAbove + lines)}, {Name: "--rb-lines", Value: strconv.Itoa(lines)}, s.widestAmount(), s.longestWord()}
 	last := 0
-	for i, width := range s.v.Widths {
-		columns := layout.Columns(n, sideBySide(width.Frame))
+	for i := range s.v.Widths {
+		columns := cardColumns(s.v, i)
 		if columns != last {
 			variables = append(variables, kind.Variable{Name: "--rb-columns", Width: i, Value: strconv.Itoa(columns)})
 		}
@@ -71,6 +71,15 @@ func (s *shop) longestWordEms() float64 {
 		}
 	}
 	return 0.6 * float64(word) // a letter of the shipped display fonts is about 0.6 em wide, capitals included
+}
+
+// cardColumns is how many cards stand side by side at a width: as many as the look says, or as fit.
+func cardColumns(v kind.View, width int) int {
+	n := len(v.Set.Records)
+	if said := v.ColumnsAt(width); said > 0 {
+		return max(1, min(said, n))
+	}
+	return layout.Columns(n, sideBySide(v.Widths[width].Frame))
 }
 
 // sideBySide is how many cards of at least 210 px, with their gaps and the table's padding, fit a width.

@@ -2,7 +2,6 @@ package pricing
 
 import (
 	"rubrel/core/kind"
-	"rubrel/core/layout"
 )
 
 // runs are the texts whose room is known: what stands on a card, in a column's head or on a line.
@@ -18,9 +17,9 @@ func runs(v kind.View) []kind.Run {
 	}
 	for _, record := range v.Set.Records {
 		card := s.card(record)
-		add(record.ID, "title", card.Title, kind.Run{Shrinks: word, LeastShare: leastTitle, Even: true})
-		add(record.ID, "text", card.Text, kind.Run{})
-		add(record.ID, "badge", card.Badge, kind.Run{OneLine: true})
+		add(record.ID, "title", card.Title, kind.Run{Key: "title", Shrinks: word, LeastShare: leastTitle, Even: true})
+		add(record.ID, "text", card.Text, kind.Run{Key: "subtitle"})
+		add(record.ID, "badge", card.Badge, kind.Run{Key: "badge", OneLine: true})
 		if len(card.Actions) > 0 {
 			add(record.ID, "button", card.Actions[0].Text, kind.Run{OneLine: true})
 		}
@@ -57,7 +56,7 @@ func inside(box float64, r kind.Ruler, part string) float64 {
 
 // cardsRoom is the room of a card's text.
 func cardsRoom(v kind.View, r kind.Ruler, part string) float64 {
-	columns := float64(layout.Columns(len(v.Set.Records), sideBySide(int(r.Frame()))))
+	columns := float64(cardColumns(v, max(0, v.WidthAt(r.Frame()))))
 	track := min(r.Frame()-r.Edges("table"), columns*widestCard)
 	gap := r.Gap("cards")
 	if kind.Text(v.Set.Facts, "stand") == "joined" {

@@ -27,10 +27,10 @@ func Declaration() *kind.Kind {
 		Axes:       axes,
 		Parts:      parts,
 		Forms: []kind.Form{
-			{Name: "cards", Title: "cards", LiftsFeatured: true, Help: "Plans side by side; features line up across them.", HTML: cards, CSS: commonCSS + cardsCSS, Script: scriptFor, Variables: cardsVariables, Runs: runs, Room: cardsRoom},
+			{Name: "cards", Title: "cards", LiftsFeatured: true, Help: "Plans side by side; features line up across them.", HTML: cards, CSS: commonCSS + cardsCSS, Script: scriptFor, Variables: cardsVariables, Runs: runs, Room: cardsRoom, Columns: cardColumns},
 			{Name: "matrix", Title: "matrix", Help: "A table that compares every feature across the plans.", HTML: matrix, CSS: commonCSS + matrixCSS, Script: scriptFor, Variables: matrixVariables, Runs: runs, Room: matrixRoom},
 			{Name: "calculator", Title: "calculator", Help: "A number of seats is asked for; every plan's total answers.", HTML: calculator, CSS: commonCSS + seatsCSS + calculatorCSS, Script: seatedScript, Variables: calculatorVariables, Runs: runs, Room: calculatorRoom},
-			{Name: "slider", Title: "slider", LiftsFeatured: true, Help: "A number of seats is slid to; the plan that fits comes forward.", HTML: slider, CSS: commonCSS + seatsCSS + cardsCSS + sliderCSS, Script: seatedScript, Variables: sliderVariables, Runs: runs, Room: cardsRoom},
+			{Name: "slider", Title: "slider", LiftsFeatured: true, Help: "A number of seats is slid to; the plan that fits comes forward.", HTML: slider, CSS: commonCSS + seatsCSS + cardsCSS + sliderCSS, Script: seatedScript, Variables: sliderVariables, Runs: runs, Room: cardsRoom, Columns: cardColumns},
 		},
 		Data:    data,
 		Charts:  []kind.Chart{curves},

@@ -76,9 +76,9 @@ var parts = []kind.Part{
 		Defaults: map[string]string{"color": "warn", "font-size": "type-2"}},
 	{Name: "totals", Text: true, Forms: withSeats, Help: "the table of totals where there is no script", Place: look.BlockItself, Parent: "table", Properties: and(textProperties, "border"),
 		Defaults: map[string]string{"font-size": "type-2", "margin": "space-4 0 0"}},
-	{Name: "cards", Forms: withCards, Help: "the row of plans", Place: look.BlockItself, Parent: "table", Properties: []string{"gap"},
+	{Name: "cards", Forms: withCards, Help: "the row of plans", Place: look.BlockItself, Parent: "table", Properties: []string{"grid-template-columns", "gap"},
 		As:       map[string]string{"gap": "--rb-gap"},
-		Defaults: map[string]string{"gap": "space-4", "gap@middle": "space-3"}},
+		Defaults: map[string]string{"grid-template-columns": "auto", "gap": "space-4", "gap@middle": "space-3"}},
 	{Name: "card", Forms: withCards, Help: "one plan", Place: look.RecordItem, Parent: "table", Properties: slices.Concat(boxProperties, []string{"color", "text-align", "order"}, movingProperties, enteringProperties),
 		As: map[string]string{"border-radius": "--rb-card-radius", "text-align": "--rb-align"},
 		Defaults: map[string]string{

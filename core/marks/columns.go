@@ -1,0 +1,99 @@
+package marks
+
+import (
+	"fmt"
+	"math"
+
+	"rubrel/core/kind"
+	"rubrel/core/look"
+)
+
+// unevenText is by how much the words of one record may be higher than those of another in the same row, in CSS px (common
+// practice): about six lines of reading text.
+const unevenText = 140.0
+
+// columns finds a lone record in the last row, and records of one row whose words are of very different height, at
+// every width. That rows stand on one line is the form's matter.
+func (s Subject) columns(set kind.Set) []Mark {
+	form, ok := set.Kind.FormNamed(s.Block.Form)
+	if !ok || form.Columns == nil || len(set.Records) < 2 {
+		return nil
+	}
+	var found []Mark
+	seen := map[string]bool{}
+	for width, w := range s.Cascade.Widths {
+		n, columns := len(set.Records), form.Columns(s.View, width)
+		if columns > 1 && n > columns && n%columns == 1 {
+			mark := Mark{ID: "orphan " + w.Name, Finding: kind.Finding{Check: "orphan", Where: "the last row, " + w.Name, Measured: fmt.Sprintf("1 of %d", columns), Needed: "2 or more"}}
+			free := s.View
+			free.Columns = nil
+			s.inColumns(&mark, set, withoutOrphan(n, columns, form.Columns(free, width)), width)
+			found = append(found, mark)
+		}
+		for _, mark := range s.unevenRows(set, form, width, columns) {
+			if !seen[mark.Where+mark.Measured] {
+				seen[mark.Where+mark.Measured] = true
+				found = append(found, mark)
+			}
+		}
+	}
+	return found
+}
+
+// withoutOrphan is the count nearest to the one there is that leaves no lone record, of those up to the most that fit.
+func withoutOrphan(n, columns, most int) int {
+	for apart := 1; apart < max(columns, most); apart++ {
+		for _, better := range []int{columns - apart, columns + apart} {
+			if better >= 1 && (better <= most || better < columns) && (better == 1 || n%better != 1) {
+				return better
+			}
+		}
+	}
+	return 1
+}
+
+// inColumns makes another number of columns the mark's mend, at its width.
+func (s Subject) inColumns(mark *Mark, set kind.Set, columns, width int) {
+	part, ok := set.Kind.ColumnsPart(s.Block.Form)
+	if !ok {
+		return
+	}
+	p := s.plainPainter(set.Kind)
+	value := look.Length{Milli: int64(columns) * 1000}
+	mark.Mend = &kind.Mend{Label: fmt.Sprintf("columns %s → %d", s.Cascade.Widths[width].Name, columns)}
+	mark.Change = p.repaint(s, set, part, "grid-template-columns", look.Target{Width: width}, value)
+}
+
+// unevenRows compares the words of the records that stand in one row.
+func (s Subject) unevenRows(set kind.Set, form kind.Form, width, columns int) []Mark {
+	if form.Runs == nil || s.Book == nil || columns < 2 {
+		return nil
+	}
+	f := s.fitter(set, form)
+	heights := map[string]float64{}
+	for _, run := range f.runs {
+		st, ok := f.setting(run, width)
+		if !ok {
+			continue
+		}
+		if lines, known := s.Book.Lines(st.style, st.text, st.room); known {
+			heights[run.Record] += float64(len(lines)) * st.style.Size * f.p.leading(st.part, st.t)
+		}
+	}
+	var found []Mark
+	for from := 0; from < len(set.Records); from += columns {
+		row := set.Records[from:min(from+columns, len(set.Records))]
+		least, most := math.Inf(1), 0.0
+		tallest := row[0]
+		for _, record := range row {
+			least = min(least, heights[record.ID])
+			if heights[record.ID] > most {
+				most, tallest = heights[record.ID], record
+			}
+		}
+		if most-least > unevenText {
+			found = append(found, Mark{ID: "heights " + tallest.ID + " " + s.Cascade.Widths[width].Name, Finding: kind.Finding{Check: "heights", Where: kind.Text(tallest.Facts, set.Kind.Fields[0].Name) + ", " + s.Cascade.Widths[width].Name, Measured: fmt.Sprintf("%.0f px of words beside %.0f", most, least), Needed: "about as much in each", Record: tallest.ID}})
+		}
+	}
+	return found
+}
