@@ -125,17 +125,25 @@ func load(name string, kinds kind.Registry) (*Dress, error) {
 		loaded := Face{Family: face.Family, Weight: face.Weight}
 		for _, subset := range subsets {
 			file := fmt.Sprintf("%s-%s-%d-normal.woff2", face.File, subset.name, face.Weight)
-			bytes, err := files.ReadFile(path.Join("fonts", file))
+			carried, err := fontFile(path.Join("fonts", file), subset.unicodeRange)
 			if err != nil {
 				return nil, err
 			}
-			sum := sha256.Sum256(bytes)
-			name := strings.TrimSuffix(file, ".woff2") + "." + hex.EncodeToString(sum[:6]) + ".woff2"
-			loaded.Files = append(loaded.Files, FontFile{path.Join("fonts", name), subset.unicodeRange, bytes})
+			loaded.Files = append(loaded.Files, carried)
 		}
 		d.Faces = append(d.Faces, loaded)
 	}
 	return d, nil
+}
+
+// fontFile reads a WOFF 2 file; its name in a release holds a hash of its content.
+func fontFile(file, unicodeRange string) (FontFile, error) {
+	bytes, err := files.ReadFile(file)
+	if err != nil {
+		return FontFile{}, err
+	}
+	sum := sha256.Sum256(bytes)
+	return FontFile{strings.TrimSuffix(file, ".woff2") + "." + hex.EncodeToString(sum[:6]) + ".woff2", unicodeRange, bytes}, nil
 }
 
 // bookOf reads the WOFF 1 files of a dress: the same fonts as those that a release carries.
@@ -150,6 +158,9 @@ func bookOf(f dressFile) (*typeset.Book, error) {
 			if err := book.Add(face.Family, face.Weight, file); err != nil {
 				return nil, err
 			}
+		}
+		if err := addScripts(book, face.Family, face.Weight); err != nil {
+			return nil, err
 		}
 	}
 	return book, nil

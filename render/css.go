@@ -29,6 +29,7 @@ type dressed struct {
 	site        *document.Site
 	dress       *dresses.Dress
 	light, dark look.Tokens
+	faces       []dresses.Face // with the files that the site's languages need
 	now         time.Time
 }
 
@@ -38,6 +39,14 @@ func dressedSite(site *document.Site, registry dresses.Registry, now time.Time) 
 		return nil, fmt.Errorf("/house/dress: there is no dress %q; there are %s", site.House.Dress, strings.Join(registry.Names(), ", "))
 	}
 	d := &dressed{site: site, dress: dress, now: now}
+	languages := []string{site.Language}
+	for _, page := range site.Pages {
+		languages = append(languages, site.PageLanguage(page))
+	}
+	var err error
+	if d.faces, err = dress.FacesFor(languages); err != nil {
+		return nil, fmt.Errorf("dress %s: %w", dress.Name, err)
+	}
 	light, dark, err := beneath(site, dress)
 	if err != nil {
 		return nil, err
@@ -151,7 +160,7 @@ func Subject(site *document.Site, registry dresses.Registry, blockID string, now
 func (d *dressed) houseCSS(fontURL func(dresses.FontFile) string) string {
 	var b strings.Builder
 	if fontURL != nil {
-		for _, face := range d.dress.Faces {
+		for _, face := range d.faces {
 			for _, file := range face.Files {
 				fmt.Fprintf(&b, "@font-face{font-family:%q;font-weight:%d;font-display:swap;src:url(%s) format(\"woff2\");unicode-range:%s}",
 					face.Family, face.Weight, fontURL(file), file.UnicodeRange)

@@ -172,9 +172,12 @@ func (d *dressed) files() []File {
 			files = append(files, File{Path: p.Path(), Type: p.Type, Bytes: p.Data, Held: p.File})
 		}
 	}
-	for _, face := range d.dress.Faces {
+	for _, face := range d.faces {
 		for _, file := range face.Files {
-			files = append(files, File{Path: file.Path, Type: "font/woff2", Bytes: file.Bytes})
+			// Faces share the fonts of scripts beyond Latin.
+			if !slices.ContainsFunc(files, func(f File) bool { return f.Path == file.Path }) {
+				files = append(files, File{Path: file.Path, Type: "font/woff2", Bytes: file.Bytes})
+			}
 		}
 	}
 	return files

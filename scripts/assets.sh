@@ -10,6 +10,7 @@ packages=(
   @fontsource/libre-franklin@5.3.0 @fontsource/newsreader@5.3.0
   @fontsource/figtree@5.3.0 @fontsource/bricolage-grotesque@5.3.0 @fontsource/archivo@5.3.0 @fontsource/nunito@5.3.0
   @fontsource/karla@5.3.0 @fontsource/fraunces@5.3.0 @fontsource/spectral@5.3.0
+  @fontsource/heebo@5.3.0 @fontsource/vazirmatn@5.3.0
   cldr-numbers-full@48.2.0 cldr-dates-full@48.2.0 cldr-core@48.2.0 currency-codes@2.2.0
 )
 work=$(mktemp -d)
@@ -45,6 +46,17 @@ for weight in 400 700 800; do face archivo $weight; face nunito $weight; done
 for weight in 400 700; do face karla $weight; done
 for weight in 400 600; do face spectral $weight; done
 face fraunces 600
+
+# Scripts that the dresses' own fonts lack come from one family each.
+beyond() { # family subset
+  for weight in 400 500 600 700 800; do
+    for format in woff2 woff; do
+      cp "$modules/@fontsource/$1/files/$1-$2-$weight-normal.$format" dresses/fonts/
+    done
+  done
+}
+beyond heebo hebrew
+beyond vazirmatn arabic
 
 node scripts/locales.mjs "$modules" > core/money/locales.json
 node scripts/dates.mjs "$modules" > core/dates/locales.json

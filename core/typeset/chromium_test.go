@@ -25,9 +25,9 @@ func newBook(t *testing.T) (*typeset.Book, string) {
 	t.Helper()
 	book, css := &typeset.Book{}, ""
 	for _, face := range faces {
-		for _, subset := range []string{"latin", "latin-ext"} {
+		for _, subset := range []string{face.file + "-latin", face.file + "-latin-ext", "heebo-hebrew", "vazirmatn-arabic"} {
 			read := func(format string) []byte {
-				file, err := os.ReadFile(filepath.Join("..", "..", "dresses", "fonts", fmt.Sprintf("%s-%s-%d-normal.%s", face.file, subset, face.weight, format)))
+				file, err := os.ReadFile(filepath.Join("..", "..", "dresses", "fonts", fmt.Sprintf("%s-%d-normal.%s", subset, face.weight, format)))
 				if err != nil {
 					t.Fatal(err)
 				}
@@ -36,7 +36,7 @@ func newBook(t *testing.T) (*typeset.Book, string) {
 			if err := book.Add(face.family, face.weight, read("woff")); err != nil {
 				t.Fatal(err)
 			}
-			ranges := map[string]string{"latin": "U+0000-00FF,U+2000-206F,U+20AC", "latin-ext": "U+0100-02BA,U+1E00-1EFF"}
+			ranges := map[string]string{face.file + "-latin": "U+0000-00FF,U+2000-206F,U+20AC", face.file + "-latin-ext": "U+0100-02BA,U+1E00-1EFF", "heebo-hebrew": "U+0590-05FF,U+20AA", "vazirmatn-arabic": "U+0600-06FF"}
 			css += fmt.Sprintf("@font-face{font-family:%q;font-weight:%d;src:url(data:font/woff2;base64,%s);unicode-range:%s}", face.family, face.weight, base64.StdEncoding.EncodeToString(read("woff2")), ranges[subset])
 		}
 	}
@@ -49,11 +49,16 @@ type sample struct {
 	Weight              int
 	Size, Letter, Space float64
 	Room                float64
+	Direction           string
 }
 
 var phrases = []string{"Meridian", "Open nights, any Friday", "Two months free with a year", "AVATAR WAY To Try Yo.", "Für Wochenendfahrtengemeinschaften", "Haftpflichtversicherungsschutz für Mitfahrende – bis zur Seemeilengrenze",
 	"office affluent fjord flight", "€1,299.00 a month (billed yearly)", "Příliš žluťoučký kůň úpěl ďábelské ódy", "Zażółć gęślą jaźń", "A whole night for older classes, with the 40 cm reflector and a plate from the archive to take home",
 	"non-breaking hyphenated-words well-known twenty-four/seven", "“Quoted” — and dashed; semi-colons: and more… than that!", "W", "https://checkout.example/path?query=1&more=2", "Mitgliedschaftsbeitragsermäßigung", "Mit\u00adglied\u00adschafts\u00adbei\u00adtrags\u00ader\u00admäßi\u00adgung für Kraft\u00adfahr\u00adzeug\u00adhalter"}
+
+// fromRight are texts that are written from right to left, with figures and words that are not.
+var fromRight = []string{"שיט לקבוצות בשעת השקיעה", "מחיר ₪1,299.00 לחודש (בחיוב שנתי)", "הצטרפו כמלחים", "מאה ועשרים אורחים על הסיפון, ועוד ילדים", "חבילה Premium ל-24 שעות", "רחלה بحرية عند الغروب",
+	"السعر ١٬٢٩٩٫٠٠ في الشهر", "الأعضاء والضيوف", "مرحبا بكم على متن القارب، ومعكم أصدقاؤكم", "باقة Premium لمدة 24 ساعة"}
 
 func samples() []sample {
 	random := rand.New(rand.NewPCG(51, 52))
@@ -73,11 +78,17 @@ func samples() []sample {
 		}
 		list = append(list, s)
 	}
+	for range 160 {
+		face := faces[random.IntN(len(faces))]
+		text := fromRight[random.IntN(len(fromRight))] + " " + fromRight[random.IntN(len(fromRight))]
+		list = append(list, sample{Text: text, Family: face.family, Weight: face.weight, Size: float64(12 + random.IntN(50)), Room: float64(90 + random.IntN(500)), Direction: "rtl"})
+	}
 	return list
 }
 
 // Widths within 0.5 px of what Chromium lays out, and as many lines in at least 99 of 100 cases: over texts with
-// ligatures, kerning, accents, dashes and long words, in eight shipped fonts, many sizes, spacings and widths.
+// ligatures, kerning, accents, dashes, soft hyphens and long words, and in Hebrew and Arabic, in eight shipped faces, many
+// sizes, spacings and widths.
 func TestAgainstChromium(t *testing.T) {
 	book, css := newBook(t)
 	list := samples()
@@ -97,6 +108,7 @@ func TestAgainstChromium(t *testing.T) {
 		return %s.map((s) => {
 			for (const e of [box, line]) {
 				e.textContent = s.Text;
+				e.dir = s.Direction || 'ltr';
 				Object.assign(e.style, { fontFamily: '"' + s.Family + '"', fontWeight: s.Weight, fontSize: s.Size + 'px', letterSpacing: s.Letter + 'px', wordSpacing: s.Space + 'px', lineHeight: '1', overflowWrap: 'anywhere', fontSynthesis: 'none' });
 			}
 			box.style.width = s.Room + 'px';
@@ -146,8 +158,8 @@ func TestFind(t *testing.T) {
 	if book.Find([]string{"Nobody"}, 400) != nil {
 		t.Error("a family that is not there was found")
 	}
-	if _, known := book.Width(typeset.Style{Face: book.Find([]string{"Karla"}, 700), Size: 16}, "שלום"); known {
-		t.Error("Hebrew was measured with a Latin font")
+	if _, known := book.Width(typeset.Style{Face: book.Find([]string{"Karla"}, 700), Size: 16}, "Привет"); known {
+		t.Error("Cyrillic was measured with a Latin font")
 	}
 	if word, _, _ := book.Longest(typeset.Style{Face: book.Find([]string{"Karla"}, 700), Size: 16}, "one Mitgliedschaft two"); !strings.Contains(word, "Mitglied") {
 		t.Errorf("the longest word is %q", word)

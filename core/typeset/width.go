@@ -10,6 +10,7 @@ import (
 	"github.com/go-text/typesetting/language"
 	"github.com/go-text/typesetting/shaping"
 	"golang.org/x/image/math/fixed"
+	"golang.org/x/text/unicode/bidi"
 )
 
 // Style is how text is set. Lengths are in CSS px.
@@ -53,25 +54,73 @@ func (b *Book) perPixel(face *Face, text string, apart bool) (float64, bool) {
 	if width, ok := b.widths[key]; ok {
 		return width, width >= 0
 	}
-	total, runes := 0.0, []rune(text)
-	for start := 0; start < len(runes); {
-		f := face.carrying(runes[start])
-		if f == nil {
+	total := 0.0
+	script := scriptOf([]rune(text), language.Latin)
+	for _, run := range runsOf(text) {
+		width, ok := b.runWidth(face, run, script, apart)
+		if !ok {
 			total = -1
 			break
 		}
-		end := start + 1
-		for end < len(runes) && (face.carrying(runes[end]) == f || unicode.Is(unicode.M, runes[end])) {
-			end++
-		}
-		total += b.shape(f, runes, start, end, apart)
-		start = end
+		total += width
 	}
 	if b.widths == nil || len(b.widths) > mostWidths {
 		b.widths = map[widthKey]float64{}
 	}
 	b.widths[key] = total
 	return max(0, total), total >= 0
+}
+
+// run is a stretch of text in one direction.
+type run struct {
+	text      string
+	fromRight bool
+}
+
+// runsOf parts a text by its writing directions (UAX #9). The order does not matter for the width.
+func runsOf(text string) []run {
+	fromRight := strings.ContainsFunc(text, func(r rune) bool {
+		p, _ := bidi.LookupRune(r)
+		return p.Class() == bidi.R || p.Class() == bidi.AL
+	})
+	if !fromRight {
+		return []run{{text, false}}
+	}
+	var p bidi.Paragraph
+	if _, err := p.SetString(text, bidi.DefaultDirection(bidi.RightToLeft)); err != nil {
+		return []run{{text, true}}
+	}
+	order, err := p.Order()
+	if err != nil {
+		return []run{{text, true}}
+	}
+	runs := make([]run, order.NumRuns())
+	for i := range runs {
+		r := order.Run(i)
+		runs[i] = run{r.String(), r.Direction() == bidi.RightToLeft}
+	}
+	return runs
+}
+
+// runWidth adds up the stretches of a run that one font carries; false where none has a character.
+func (b *Book) runWidth(face *Face, r run, script language.Script, apart bool) (float64, bool) {
+	total, runes := 0.0, []rune(r.text)
+	script = scriptOf(runes, script)
+	for start := 0; start < len(runes); {
+		f := face.carrying(runes[start])
+		if f == nil {
+			return 0, false
+		}
+		end := start + 1
+		for end < len(runes) && (face.carrying(runes[end]) == f || unicode.Is(unicode.M, runes[end])) {
+			end++
+		}
+		// What belongs to no script, such as a comma, is of that of the letters before it (UAX #24, section 5.2).
+		script = scriptOf(runes[start:end], script)
+		total += b.shape(f, runes, start, end, script, r.fromRight, apart)
+		start = end
+	}
+	return total, true
 }
 
 // mostWidths bounds what a book remembers.
@@ -87,9 +136,9 @@ func (f *Face) carrying(r rune) *font.Face {
 	return nil
 }
 
-func (b *Book) shape(f *font.Face, runes []rune, start, end int, apart bool) float64 {
-	input := shaping.Input{Text: runes, RunStart: start, RunEnd: end, Face: f, Size: fixed.I(unit), Script: scriptOf(runes[start:end]), Language: language.NewLanguage("en"), Direction: di.DirectionLTR}
-	if input.Script == language.Arabic || input.Script == language.Hebrew {
+func (b *Book) shape(f *font.Face, runes []rune, start, end int, script language.Script, fromRight, apart bool) float64 {
+	input := shaping.Input{Text: runes, RunStart: start, RunEnd: end, Face: f, Size: fixed.I(unit), Script: script, Language: language.NewLanguage("en"), Direction: di.DirectionLTR}
+	if fromRight {
 		input.Direction = di.DirectionRTL
 	}
 	if apart {
@@ -101,11 +150,12 @@ func (b *Book) shape(f *font.Face, runes []rune, start, end int, apart bool) flo
 	return max(advance, -advance)
 }
 
-func scriptOf(runes []rune) language.Script {
+// scriptOf is the script of the first letter that has one.
+func scriptOf(runes []rune, otherwise language.Script) language.Script {
 	for _, r := range runes {
 		if s := language.LookupScript(r); s != language.Common && s != language.Inherited {
 			return s
 		}
 	}
-	return language.Latin
+	return otherwise
 }
