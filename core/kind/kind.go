@@ -128,6 +128,7 @@ type Part struct {
 	Place       look.Place
 	Parent      string            // the part around it, from which inherited properties come
 	Within      map[string]string // by form, the part around it where that is another than Parent
+	Variant     bool              // it stands on the element of its parent, and what it says wins
 	Text        bool              // it holds words of its own
 	Control     bool              // a visitor recognises a control by its colour
 	Pressed     bool              // a visitor presses it
@@ -271,7 +272,7 @@ func (k *Kind) PartSpecs(form string) []look.PartSpec {
 	parts := k.PartsOf(form)
 	specs := make([]look.PartSpec, len(parts))
 	for i, p := range parts {
-		specs[i] = look.PartSpec{Name: p.Name, Place: p.Place, As: p.As}
+		specs[i] = look.PartSpec{Name: p.Name, Place: p.Place, As: p.As, Variant: p.Variant}
 	}
 	return specs
 }

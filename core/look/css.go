@@ -21,8 +21,9 @@ func (c Cascade) WriteRules(blockClass string, rules []Rule) string {
 			if open != 0 {
 				b.WriteString("}")
 			}
-			fmt.Fprintf(&b, "@container %s (width < %dpx){", ContainerName, c.Widths[rule.Width].Below)
-			open = rule.Width
+			if open = rule.Width; open != 0 {
+				fmt.Fprintf(&b, "@container %s (width < %dpx){", ContainerName, c.Widths[open].Below)
+			}
 		}
 		b.WriteString(rule.selector(blockClass) + "{")
 		for i, d := range rule.Declarations {

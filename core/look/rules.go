@@ -11,6 +11,8 @@ type PartSpec struct {
 	Name  string
 	Place Place
 	As    map[string]string // the CSS property that carries one of the look's, where it is another
+	// Variant says that the part stands on the element of another, and that what it says wins over that at every width.
+	Variant bool
 }
 
 // Place says where a part stands, and so how a rule reaches it.
@@ -53,8 +55,15 @@ func (c Cascade) Rules(parts []PartSpec, records []RecordRef) []Rule {
 	for _, part := range parts {
 		rules = append(rules, byPart[part.Name].partRules(part, records)...)
 	}
-	// Each part's rules are in order of width already; gathering them lets one container query hold a width.
-	sort.SliceStable(rules, func(i, j int) bool { return rules[i].Width < rules[j].Width })
+	// Each part's rules are in order of width already; gathering them lets one container query hold a width. Variants come
+	// after all others, whose narrower widths would else take over their values.
+	sort.SliceStable(rules, func(i, j int) bool {
+		a, b := rules[i], rules[j]
+		if a.Part.Variant != b.Part.Variant {
+			return b.Part.Variant
+		}
+		return a.Width < b.Width
+	})
 	return rules
 }
 
