@@ -128,6 +128,7 @@ type Part struct {
 	Place       look.Place
 	Parent      string            // the part around it, from which inherited properties come
 	Within      map[string]string // by form, the part around it where that is another than Parent
+	Paints      func(Set) Paints  // nil where its ground and its ink are painted as they are said
 	Variant     bool              // it stands on the element of its parent, and what it says wins
 	Text        bool              // it holds words of its own
 	Control     bool              // a visitor recognises a control by its colour
@@ -154,6 +155,13 @@ func (p Part) States() []look.State {
 		}
 	}
 	return states
+}
+
+// Paints is what a form's layout makes of a part's colours, where a fact of the set changes that.
+type Paints struct {
+	NoGround bool // its background is not painted
+	// SelectedInk is the property whose colour its words take while it is selected; "" for its own ink.
+	SelectedInk string
 }
 
 // View is what a form is given to show.

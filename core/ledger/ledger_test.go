@@ -233,6 +233,10 @@ func TestIdleRows(t *testing.T) {
 			t.Errorf("%s of %s is idle because %q, want %q", c.property, c.part, got, c.says)
 		}
 	}
+	say("note.color", "raised")
+	if got := idle("note", "color"); got != "it is the colour of the ground: nothing is seen" {
+		t.Errorf("white on white is idle because %q", got)
+	}
 	say("button.transition-duration", "200ms")
 	say("card.background-image", "linear-gradient(90deg, raised 0%, ground 100%)")
 	say("badge.background-color", "transparent")

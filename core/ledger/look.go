@@ -82,6 +82,8 @@ func (l layer) idle(part kind.Part, property string, t look.Target) string {
 		return "there is no ground, border or shadow whose corners could be seen"
 	case property == "background-color" && !none("background-image"):
 		return "background-image covers it"
+	case property == "color" && part.Text && l.vanishes(part, t):
+		return "it is the colour of the ground: nothing is seen"
 	case property == "transition-duration" && !differs():
 		return "nothing changes on hover"
 	case property == "transition-timing-function" && (css("transition-duration", t) == "" || css("transition-duration", t) == "0ms"):
@@ -90,6 +92,24 @@ func (l layer) idle(part kind.Part, property string, t look.Target) string {
 		return "nothing comes in: animation-name is none"
 	}
 	return ""
+}
+
+// vanishes reports whether a part's ink is the very colour of the nearest ground behind it.
+func (l layer) vanishes(part kind.Part, t look.Target) bool {
+	ink, _, ok := l.resolve(t, part, "color")
+	if !ok {
+		return false
+	}
+	for outer, has := part, true; has; outer, has = l.set.Kind.PartAround(outer, l.block.Form) {
+		if image, ok := l.cascade.Resolve(t, outer.Name, "background-image"); ok && image.Value.CSS() != "none" {
+			return false
+		}
+		ground, ok := l.cascade.Resolve(t, outer.Name, "background-color")
+		if shown := l.swatch(ground.Value); ok && shown != "" && shown != colour.Transparent.String() {
+			return shown == l.swatch(ink.Value)
+		}
+	}
+	return false
 }
 
 // lookCell is filled where the block says the value at this very place, and shows what it follows otherwise.

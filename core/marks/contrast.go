@@ -68,6 +68,11 @@ func (p painter) follows(v look.Value) bool {
 	return fluid || is && length.Unit == "cqi"
 }
 
+// inRecord reports whether a part stands in a record's element, or is one.
+func (p painter) inRecord(part kind.Part) bool {
+	return slices.ContainsFunc(p.around(part), func(k kind.Part) bool { return k.Place == look.RecordItem })
+}
+
 // targets lists the cases in which a part may look different: in general and when featured, and where any level says
 // something of it, or of a part around it, for a state, a width or a record.
 func (p painter) targets(part kind.Part, set kind.Set) []look.Target {
@@ -94,7 +99,7 @@ func (p painter) targets(part kind.Part, set kind.Set) []look.Target {
 			records[key.Record] = true
 		}
 	}
-	inRecord := slices.ContainsFunc(around, func(k kind.Part) bool { return k.Place == look.RecordItem })
+	inRecord := p.inRecord(part)
 	// A case stands for the records of its sort that have nothing of their own.
 	plain := func(featured bool) bool {
 		return slices.ContainsFunc(set.Records, func(r kind.Record) bool { return r.Featured == featured && !records[r.ID] })
@@ -120,7 +125,7 @@ func (p painter) targets(part kind.Part, set kind.Set) []look.Target {
 
 // contrast measures one case; false where it passes.
 func (p painter) contrast(s Subject, set kind.Set, part kind.Part, t look.Target) (Mark, bool) {
-	said, _, ok := p.said(part, "color", t)
+	said, property, ok := p.inkOf(part, t)
 	ink, isColour := p.colourOf(said.Value)
 	if !ok || !isColour || p.left(part, t) {
 		return Mark{}, false
@@ -164,8 +169,25 @@ func (p painter) contrast(s Subject, set kind.Set, part kind.Part, t look.Target
 	}
 	mark.Inks = []string{ink.String(), better.String()}
 	mark.Mend = &kind.Mend{Label: said.Value.String() + " → " + better.String()}
-	mark.Change = p.repaint(s, set, part, "color", t, look.ColourValue{Colour: better})
+	mark.Change = p.repaint(s, set, part, property, t, look.ColourValue{Colour: better})
 	return mark, true
+}
+
+// inkOf is the value that a part's words are painted in, and the property of the part that says it.
+func (p painter) inkOf(part kind.Part, t look.Target) (said look.Said, property string, ok bool) {
+	for _, outer := range p.around(part) {
+		from := "color"
+		if of := p.paints[outer.Name].SelectedInk; of != "" && t.State == look.Selected {
+			from = of
+		}
+		if property == "" {
+			property = from // of the part itself
+		}
+		if said, ok = p.resolve(t, outer.Name, from); ok {
+			return said, property, true
+		}
+	}
+	return said, property, false
 }
 
 // floor keeps a ratio that misses by a hair from being written as if it passed.

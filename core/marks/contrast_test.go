@@ -138,6 +138,24 @@ func TestContrast(t *testing.T) {
 	}
 }
 
+// On a rail, a side that is chosen has its ground's colour for its words, on the paper; it is measured and mended so.
+func TestContrastOfARail(t *testing.T) {
+	d := newDesk(t)
+	d.say("memberships", "option.background-color@selected", "#f5c25e")
+	if found := d.contrasts("memberships"); len(found) == 0 || found[0].Measured != "1.64" { // the raised words on it, as a bar
+		t.Fatalf("found %+v", found)
+	}
+	d.do(document.SetFact{Set: "memberships", Key: "shape", Text: "rail"})
+	found := d.contrasts("memberships")
+	if len(found) == 0 || found[0].Where != "option, selected" || found[0].Measured != "1.49" {
+		t.Fatalf("found %+v", found)
+	}
+	d.do(found[0].Change)
+	if found = d.contrasts("memberships"); len(found) > 0 {
+		t.Errorf("after mending there is %+v", found[0].Finding)
+	}
+}
+
 // A mend changes the case that was measured and no other: over random looks, every other part, state, width and
 // record keeps its colour, and the mark is gone.
 func TestMendOfContrastChangesNothingElse(t *testing.T) {

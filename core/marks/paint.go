@@ -17,6 +17,7 @@ type painter struct {
 	tokens  look.Tokens
 	// pictures are the colours of the site's pictures, by name.
 	pictures map[string][]colour.Colour
+	paints   map[string]kind.Paints // by part, of those that are painted otherwise than is said
 	known    *known
 }
 
@@ -44,7 +45,15 @@ func (s Subject) painter(k *kind.Kind, tokens look.Tokens) painter {
 	for _, picture := range s.Site.Pictures {
 		pictures[picture.ID] = sifted(picture.Cells.Colours(), mostCells)
 	}
-	return painter{k, s.Block.Form, s.Cascade, tokens, pictures, cmp.Or(s.known, newKnown())}
+	paints := map[string]kind.Paints{}
+	if set, ok := s.Site.SetByID(s.Block.SetID); ok {
+		for i := range k.Parts {
+			if k.Parts[i].Paints != nil {
+				paints[k.Parts[i].Name] = k.Parts[i].Paints(set.Set)
+			}
+		}
+	}
+	return painter{k, s.Block.Form, s.Cascade, tokens, pictures, paints, cmp.Or(s.known, newKnown())}
 }
 
 // plainPainter paints with the light tokens, or the dark ones where there are no others: for what does not depend on the
@@ -156,6 +165,9 @@ func (p painter) layer(parts []kind.Part, i int, t look.Target, below colour.Col
 
 // filled is what a part's own ground makes of what is below it.
 func (p painter) filled(part kind.Part, t look.Target, below colour.Colour) []colour.Colour {
+	if p.paints[part.Name].NoGround {
+		return []colour.Colour{below}
+	}
 	if said, ok := p.resolve(t, part.Name, "background-color"); ok {
 		if c, ok := p.colourOf(said.Value); ok {
 			below = c.Over(below)

@@ -29,14 +29,20 @@ func (p painter) repaint(s Subject, set kind.Set, part kind.Part, property strin
 		say(key, value)
 	}
 	was, _, _ := p.said(part, property, t)
+	inRecord := p.inRecord(part)
 	for _, other := range p.cases(set) {
+		if !inRecord && (other.Featured || other.Record != "") {
+			continue // the part is the block's, and looks alike for all
+		}
 		before, _, said := p.said(part, property, other)
 		follows := before.Key == was.Key && before.Level == was.Level && other.Featured == t.Featured && other.Width >= t.Width && (other.Record == t.Record || t.Record == "")
 		now, _, _ := after.said(part, property, other)
 		if !said || follows || now.Value.CSS() == before.Value.CSS() {
 			continue
 		}
-		say(p.particular(part, property, other), before.Value)
+		for _, key := range p.mendKeys(set, part, property, other) {
+			say(key, before.Value)
+		}
 	}
 	return batch
 }

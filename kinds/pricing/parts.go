@@ -45,11 +45,11 @@ var parts = []kind.Part{
 			"background-color": "ground", "color": "ink", "font-family": "text", "font-size": "type-3", "line-height": "leading-text",
 			"padding": "space-7 space-6", "padding@middle": "space-6 space-4", "padding@narrow": "space-5 space-3",
 		}},
-	{Name: "switch", Help: "the bar in which a visitor chooses period and currency", Place: look.BlockItself, Parent: "table", Properties: and(boxProperties, "flex-direction", "gap", "margin"),
+	{Name: "switch", Help: "the bar in which a visitor chooses period and currency", Place: look.BlockItself, Parent: "table", Paints: switchPaints, Properties: and(boxProperties, "flex-direction", "gap", "margin"),
 		As: map[string]string{"background-color": "--rb-bar-ground", "border": "--rb-bar-rim", "border-radius": "--rb-bar-radius", "padding": "--rb-bar-padding", "gap": "--rb-bar-gap", "flex-direction": "--rb-stack"},
 		Defaults: map[string]string{"flex-direction": "row", "gap": "space-0", "margin": "0 0 space-5", "margin@narrow": "0 0 space-4", "border": "1px solid line", "border-radius": "radius-2",
 			"padding": "space-0", "background-color": "raised"}},
-	{Name: "option", Text: true, Pressed: true, LeastHeight: 32, Help: "one side of the switch", Place: look.BlockItself, Parent: "switch", Properties: and(textProperties, boxProperties...), As: sideAs,
+	{Name: "option", Text: true, Pressed: true, LeastHeight: 32, Help: "one side of the switch", Place: look.BlockItself, Parent: "switch", Paints: sidePaints, Properties: and(textProperties, boxProperties...), As: sideAs,
 		Defaults: map[string]string{
 			"background-color": "transparent", "color": "quiet", "font-size": "type-3", "font-weight": "weight-strong", "line-height": "leading-tight", "padding": "space-1 space-3", "border-radius": "radius-2",
 			"background-color@selected": "ink", "color@selected": "raised", "color@hover": "ink",

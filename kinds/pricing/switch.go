@@ -4,6 +4,7 @@ import (
 	"strconv"
 	"strings"
 
+	"rubrel/core/kind"
 	"rubrel/core/money"
 	"rubrel/core/pricing"
 )
@@ -52,6 +53,31 @@ func (s *shop) shape(sides int) string {
 		shape = "bar"
 	}
 	return "rb-is-" + shape
+}
+
+// shapeOf is the shape in which a set's switch is drawn.
+func shapeOf(set kind.Set) string {
+	shape := kind.Text(set.Facts, "shape")
+	sides := len(set.Items("periods"))
+	if sides < 2 {
+		sides = len(set.Items("currencies"))
+	}
+	if shape == "" || shape == "lever" && sides != 2 {
+		return "bar"
+	}
+	return shape
+}
+
+// switchPaints says that only a bar has a ground: see common.css.
+func switchPaints(set kind.Set) kind.Paints { return kind.Paints{NoGround: shapeOf(set) != "bar"} }
+
+// sidePaints says that on a rail and beside a lever a side has no ground, and its words take that colour when it is
+// chosen.
+func sidePaints(set kind.Set) kind.Paints {
+	if shape := shapeOf(set); shape == "rail" || shape == "lever" {
+		return kind.Paints{NoGround: true, SelectedInk: "background-color"}
+	}
+	return kind.Paints{}
 }
 
 // side is the class by which the first and the second side can have looks of their own.
