@@ -7,6 +7,7 @@ import (
 	"html/template"
 	"slices"
 	"strings"
+	"sync"
 	"time"
 
 	"rubrel/core/look"
@@ -40,6 +41,10 @@ type Kind struct {
 	Sources []Source
 	// Fresh is the set a designer begins with when nothing is pasted.
 	Fresh func(k *Kind) Set
+
+	reading       sync.Once
+	defaults      look.Sheet // of the parts, once they have been read
+	defaultsFault error
 }
 
 // Scene is where and when a set is shown: what a rule may need besides the set itself.
@@ -286,8 +291,13 @@ func (k *Kind) PartSpecs(form string) []look.PartSpec {
 }
 
 // Defaults is the look that the kind declares, in terms of the house style's tokens. Keys of Part.Defaults are
-// "property", with "@state" and "@width" where they apply.
+// "property", with "@state" and "@width" where they apply. It is read once, and nobody changes it.
 func (k *Kind) Defaults() (look.Sheet, error) {
+	k.reading.Do(func() { k.defaults, k.defaultsFault = k.readDefaults() })
+	return k.defaults, k.defaultsFault
+}
+
+func (k *Kind) readDefaults() (look.Sheet, error) {
 	sheet := look.Sheet{}
 	for _, part := range k.Parts {
 		for text, value := range part.Defaults {

@@ -72,12 +72,8 @@ func (s Subject) unevenRows(set kind.Set, form kind.Form, width, columns int) []
 	f := s.fitter(set, form)
 	heights := map[string]float64{}
 	for _, run := range f.runs {
-		st, ok := f.setting(run, width)
-		if !ok {
-			continue
-		}
-		if lines, known := s.Book.Lines(st.style, st.text, st.room); known {
-			heights[run.Record] += float64(len(lines)) * st.style.Size * f.p.leading(st.part, st.t)
+		if text := f.lines(run, width); text.known {
+			heights[run.Record] += float64(len(text.lines)) * text.style.Size * f.p.leading(text.part, text.t)
 		}
 	}
 	var found []Mark

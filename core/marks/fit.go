@@ -47,7 +47,11 @@ func (s Subject) fits(set kind.Set) []Mark {
 }
 
 func (s Subject) fitter(set kind.Set, form kind.Form) fitter {
-	return fitter{Subject: s, set: set, form: form, runs: form.Runs(s.View), p: s.plainPainter(set.Kind)}
+	f := fitter{Subject: s, set: set, form: form, runs: s.runs, p: s.plainPainter(set.Kind)}
+	if f.runs == nil {
+		f.runs = form.Runs(s.View)
+	}
+	return f
 }
 
 // SetText is how one text of a block is set at a width.
@@ -73,10 +77,8 @@ func (s Subject) SetTexts() []SetText {
 	var list []SetText
 	for width := range s.Cascade.Widths {
 		for _, run := range f.runs {
-			if st, ok := f.setting(run, width); ok {
-				if lines, known := s.Book.Lines(st.style, st.text, st.room); known {
-					list = append(list, SetText{run.Record, run.Part, run.Text, width, st.room, st.style.Size, lines})
-				}
+			if text := f.lines(run, width); text.known {
+				list = append(list, SetText{run.Record, run.Part, run.Text, width, text.room, text.style.Size, text.lines})
 			}
 		}
 	}
@@ -166,14 +168,38 @@ func (f *fitter) spacing(part kind.Part, t look.Target, property string) float64
 	return 0
 }
 
+// textKey names a text at a width.
+type textKey struct {
+	record, part, text string
+	width              int
+}
+
+// setText is a text that has been set; known is false where the fonts lack a character, or nothing is shown.
+type setText struct {
+	setting
+	lines []typeset.Line
+	known bool
+}
+
+// lines breaks a text into its lines, once.
+func (f *fitter) lines(run kind.Run, width int) setText {
+	key := textKey{run.Record, run.Part, run.Text, width}
+	text, done := f.p.known.texts[key]
+	if !done {
+		if st, ok := f.setting(run, width); ok {
+			text.setting = st
+			text.lines, text.known = f.Book.Lines(st.style, st.text, st.room)
+		}
+		f.p.known.texts[key] = text
+	}
+	return text
+}
+
 // run measures one text and says how many lines it has; 0 where that is not known.
 func (f *fitter) run(run kind.Run, width int) int {
-	st, ok := f.setting(run, width)
-	if !ok {
-		return 0
-	}
-	lines, known := f.Book.Lines(st.style, st.text, st.room)
-	if !known || len(lines) == 0 {
+	text := f.lines(run, width)
+	st, lines := text.setting, text.lines
+	if !text.known || len(lines) == 0 {
 		return 0
 	}
 	word, wide, _ := f.Book.Longest(st.style, st.text)

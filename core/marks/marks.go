@@ -32,7 +32,8 @@ type Subject struct {
 	View    kind.View     // what its form is given to show
 	Book    *typeset.Book // the fonts that visitors get
 
-	known *known // while its marks are found
+	known *known     // while its marks are found
+	runs  []kind.Run // the same
 }
 
 // Marks checks the block: what its kind checks, and what holds for every kind. Those that are quiet come last.
@@ -42,6 +43,9 @@ func (s Subject) Marks() []Mark {
 		return nil
 	}
 	s.known = newKnown()
+	if form, ok := set.Kind.FormNamed(s.Block.Form); ok && form.Runs != nil {
+		s.runs = form.Runs(s.View)
+	}
 	var list []Mark
 	if set.Kind.Check != nil {
 		for _, finding := range set.Kind.Check(set.Set, kind.Scene{Locale: s.Site.LanguageOf(s.Block.ID), Now: s.Now}) {

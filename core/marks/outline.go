@@ -1,6 +1,7 @@
 package marks
 
 import (
+	"cmp"
 	"fmt"
 	"slices"
 	"strings"
@@ -28,11 +29,18 @@ func (s Subject) outlines(set kind.Set) []Mark {
 		case html.ErrorToken:
 			return r.found
 		case html.StartTagToken, html.SelfClosingTagToken:
-			r.start(tokenizer.Token())
+			if name, attributes := tokenizer.TagName(); attributes || string(name) == "button" || isHeading(string(name)) {
+				r.start(string(name), tokenizer)
+			}
 		case html.TextToken:
-			r.text(string(tokenizer.Text()))
+			if r.named != "" {
+				r.name += strings.TrimSpace(string(tokenizer.Text()))
+			}
 		case html.EndTagToken:
-			r.end(tokenizer.Token().Data)
+			if r.named != "" {
+				name, _ := tokenizer.TagName()
+				r.end(string(name))
+			}
 		}
 	}
 }
@@ -46,34 +54,35 @@ type outlineReader struct {
 	where string
 }
 
-func (r *outlineReader) start(token html.Token) {
-	said := func(names ...string) (string, bool) {
-		for _, a := range token.Attr {
-			if slices.Contains(names, a.Key) {
-				return strings.TrimSpace(a.Val), true
-			}
-		}
-		return "", false
+func (r *outlineReader) start(tag string, tokenizer *html.Tokenizer) {
+	if r.named == "" && tag != "img" && tag != "a" && tag != "button" && !isHeading(tag) {
+		return // it needs no name and is in nothing that does
 	}
-	label, _ := said("aria-label", "aria-labelledby", "title")
+	said := map[string]string{}
+	for more := true; more; {
+		var key, value []byte
+		key, value, more = tokenizer.TagAttr()
+		said[string(key)] = strings.TrimSpace(string(value))
+	}
+	label := cmp.Or(said["aria-label"], said["aria-labelledby"], said["title"])
 	switch {
-	case token.Data == "img":
-		if _, has := said("alt"); !has {
-			source, _ := said("src")
+	case tag == "img":
+		if _, has := said["alt"]; !has {
+			source := said["src"]
 			r.mark("alternative", "the picture "+source, "no alt", "a text, or an empty one where it is decoration", "WCAG 2.2, 1.1.1")
 		}
-		alt, _ := said("alt")
-		r.name += alt
-	case isHeading(token.Data):
-		level := int(token.Data[1] - '0')
-		r.named, r.name, r.where = token.Data, label, "a heading"
+		r.name += said["alt"]
+	case isHeading(tag):
+		level := int(tag[1] - '0')
+		r.named, r.name, r.where = tag, label, "a heading"
 		if level > r.level+1 {
 			r.mark("headings", fmt.Sprintf("h%d after h%d", level, r.level), "a level left out", fmt.Sprintf("h%d", r.level+1), "WCAG 2.2, 1.3.1")
 		}
 		r.level = level
-	case token.Data == "a" || token.Data == "button":
-		href, _ := said("href")
-		r.named, r.name, r.where = token.Data, label, strings.TrimSpace("the "+map[string]string{"a": "link to " + href, "button": "button"}[token.Data])
+	case tag == "a":
+		r.named, r.name, r.where = tag, label, "the link to "+said["href"]
+	case tag == "button":
+		r.named, r.name, r.where = tag, label, "the button"
 	case r.named != "":
 		r.name += label // of a picture inside
 	}
@@ -81,12 +90,6 @@ func (r *outlineReader) start(token html.Token) {
 
 func isHeading(name string) bool {
 	return len(name) == 2 && name[0] == 'h' && name[1] >= '1' && name[1] <= '6'
-}
-
-func (r *outlineReader) text(text string) {
-	if r.named != "" {
-		r.name += strings.TrimSpace(text)
-	}
 }
 
 func (r *outlineReader) end(name string) {

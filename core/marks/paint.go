@@ -5,18 +5,18 @@ import (
 	"slices"
 
 	"rubrel/core/colour"
+	"rubrel/core/document"
 	"rubrel/core/kind"
 	"rubrel/core/look"
 )
 
 // painter works out what a part looks like where it stands: its ink, what is really behind it, its size.
 type painter struct {
-	kind    *kind.Kind
-	form    string
-	cascade look.Cascade
-	tokens  look.Tokens
-	// pictures are the colours of the site's pictures, by name.
-	pictures map[string][]colour.Colour
+	kind     *kind.Kind
+	form     string
+	cascade  look.Cascade
+	tokens   look.Tokens
+	pictures []document.Picture     // the site's
 	paints   map[string]kind.Paints // by part, of those that are painted otherwise than is said
 	known    *known
 }
@@ -24,8 +24,14 @@ type painter struct {
 // known is what a painter has found before: the same is asked again for every part, state and width.
 type known struct {
 	around map[string][]kind.Part
+	cells  map[string][]colour.Colour // of the pictures
+	texts  map[textKey]setText
+	spoken map[subject]bool // the parts and properties of which any level says anything; nil until it is asked for
 	said   map[question]answer
 }
+
+// subject is what a value is said of.
+type subject struct{ part, property string }
 
 type question struct {
 	target         look.Target
@@ -37,14 +43,26 @@ type answer struct {
 	ok   bool
 }
 
-func newKnown() *known { return &known{map[string][]kind.Part{}, map[question]answer{}} }
+func newKnown() *known {
+	return &known{around: map[string][]kind.Part{}, cells: map[string][]colour.Colour{}, texts: map[textKey]setText{}, said: map[question]answer{}}
+}
+
+// cells are the colours of a picture.
+func (p painter) cells(name string) []colour.Colour {
+	colours, ok := p.known.cells[name]
+	if !ok {
+		for _, picture := range p.pictures {
+			if picture.ID == name {
+				colours = sifted(picture.Cells.Colours(), mostCells)
+			}
+		}
+		p.known.cells[name] = colours
+	}
+	return colours
+}
 
 // painter paints the subject with the tokens of a scheme; what is found depends on no token.
 func (s Subject) painter(k *kind.Kind, tokens look.Tokens) painter {
-	pictures := map[string][]colour.Colour{}
-	for _, picture := range s.Site.Pictures {
-		pictures[picture.ID] = sifted(picture.Cells.Colours(), mostCells)
-	}
 	paints := map[string]kind.Paints{}
 	if set, ok := s.Site.SetByID(s.Block.SetID); ok {
 		for i := range k.Parts {
@@ -53,7 +71,7 @@ func (s Subject) painter(k *kind.Kind, tokens look.Tokens) painter {
 			}
 		}
 	}
-	return painter{k, s.Block.Form, s.Cascade, tokens, pictures, paints, cmp.Or(s.known, newKnown())}
+	return painter{k, s.Block.Form, s.Cascade, tokens, s.Site.Pictures, paints, cmp.Or(s.known, newKnown())}
 }
 
 // plainPainter paints with the light tokens, or the dark ones where there are no others: for what does not depend on the
@@ -66,8 +84,25 @@ func (s Subject) plainPainter(k *kind.Kind) painter {
 	return s.painter(k, tokens)
 }
 
-// resolve is the cascade's answer.
+// subjectsOf are the parts and properties of which a cascade says anything.
+func subjectsOf(c look.Cascade) map[subject]bool {
+	said := map[subject]bool{}
+	for _, sheet := range []look.Sheet{c.House, c.Kind, c.Block} {
+		for key := range sheet {
+			said[subject{key.Part, key.Property}] = true
+		}
+	}
+	return said
+}
+
+// resolve is the cascade's answer. Most of what is asked is said nowhere.
 func (p painter) resolve(t look.Target, part, property string) (look.Said, bool) {
+	if p.known.spoken == nil {
+		p.known.spoken = subjectsOf(p.cascade)
+	}
+	if !p.known.spoken[subject{part, property}] {
+		return look.Said{}, false
+	}
 	q := question{t, part, property}
 	a, ok := p.known.said[q]
 	if !ok {
@@ -193,7 +228,7 @@ func (p painter) covered(layer look.Layer, below []colour.Colour) []colour.Colou
 		ink, _ := p.colourOf(layer.Ink)
 		inks, bare = []colour.Colour{ink}, true
 	case look.Picture:
-		inks, bare = p.pictures[layer.Name], layer.Size == "contain"
+		inks, bare = p.cells(layer.Name), layer.Size == "contain"
 	}
 	var all []colour.Colour
 	if bare || len(inks) == 0 {

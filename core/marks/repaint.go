@@ -23,6 +23,7 @@ func (p painter) repaint(s Subject, set kind.Set, part kind.Part, property strin
 	say := func(key look.Key, value look.Value) {
 		after.cascade.Block[key] = value
 		clear(after.known.said)
+		after.known.spoken = nil
 		batch.Changes = append(batch.Changes, document.SetLook{Block: s.Block.ID, Key: key, Text: value.String()})
 	}
 	for _, key := range p.mendKeys(set, part, property, t) {

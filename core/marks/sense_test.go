@@ -108,9 +108,7 @@ func TestOutline(t *testing.T) {
 		s := d.subject("memberships")
 		s.View.HeadingLevel = 3
 		set, _ := s.Site.SetByID(s.Block.SetID)
-		shown := *set.Kind
-		shown.Forms = []kind.Form{{Name: "cards", HTML: func(kind.View) (template.HTML, error) { return template.HTML(c.html), nil }}}
-		set.Kind = &shown
+		set.Kind = &kind.Kind{Name: "pricing", Fields: set.Kind.Fields, Forms: []kind.Form{{Name: "cards", HTML: func(kind.View) (template.HTML, error) { return template.HTML(c.html), nil }}}}
 		var got []string
 		for _, mark := range s.Marks() {
 			if mark.Check == "headings" || mark.Check == "alternative" {
