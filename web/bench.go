@@ -6,7 +6,6 @@ import (
 	"net/http"
 	"strconv"
 	"strings"
-	"time"
 
 	"github.com/go-chi/chi/v5"
 
@@ -75,7 +74,7 @@ func (s *Server) benchView(w http.ResponseWriter, r *http.Request, l *store.Load
 	}
 	view := &benchView{frame: newFrame(r, block.Name), Block: block, Set: set, Grid: grid, Widths: l.Site.Widths}
 	view.Site = l
-	subject, err := render.Subject(l.Site, s.dresses, block.ID, time.Now())
+	subject, err := s.subject(l.Site, block.ID)
 	if err != nil {
 		return nil, err
 	}
@@ -218,7 +217,7 @@ func (s *Server) readAct(l *store.Loaded, blockID string, r *http.Request) (docu
 	case "paste-look":
 		return document.PasteLook{Block: block.ID, Record: value("record"), FromBlock: value("block"), From: value("from")}, "", nil
 	case "mend":
-		subject, err := render.Subject(l.Site, s.dresses, block.ID, time.Now())
+		subject, err := s.subject(l.Site, block.ID)
 		if err != nil {
 			return nil, "", err
 		}

@@ -12,6 +12,13 @@ import (
 	"rubrel/store"
 )
 
+// subject is a block as its checks see it now.
+func (s *Server) subject(site *document.Site, block string) (marks.Subject, error) {
+	subject, err := render.Subject(site, s.dresses, block, time.Now())
+	subject.Outlines = &s.outlines
+	return subject, err
+}
+
 // marksView is every mark of a site, by check and block, with how many each page has.
 type marksView struct {
 	frame
@@ -52,7 +59,7 @@ func (s *Server) showMarks(w http.ResponseWriter, r *http.Request, status int, f
 	loud := map[string]int{} // by block
 	for i := range l.Site.Blocks {
 		block := &l.Site.Blocks[i]
-		subject, err := render.Subject(l.Site, s.dresses, block.ID, time.Now())
+		subject, err := s.subject(l.Site, block.ID)
 		if err != nil {
 			s.fail(w, r, err)
 			return
@@ -105,7 +112,7 @@ func (s *Server) siteMend(w http.ResponseWriter, r *http.Request) {
 	if l == nil {
 		return
 	}
-	subject, err := render.Subject(l.Site, s.dresses, r.FormValue("block"), time.Now())
+	subject, err := s.subject(l.Site, r.FormValue("block"))
 	if err != nil {
 		s.fail(w, r, store.ErrNotFound)
 		return

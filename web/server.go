@@ -16,6 +16,7 @@ import (
 	"github.com/go-chi/chi/v5/middleware"
 
 	"rubrel/core/kind"
+	"rubrel/core/marks"
 	"rubrel/dresses"
 	"rubrel/store"
 )
@@ -32,6 +33,8 @@ type Server struct {
 	kinds   kind.Registry
 	dresses dresses.Registry
 	pages   *template.Template
+	// outlines spares reading the HTML of blocks again whose facts are as they were.
+	outlines marks.Outlines
 	// DefaultHost is where a new site is published until its designer says otherwise; empty for nowhere.
 	DefaultHost func(site string) store.Host
 	// Services are the addresses of outside services, by the name of the kind's Source that asks them.

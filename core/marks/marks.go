@@ -31,6 +31,8 @@ type Subject struct {
 	Now     time.Time
 	View    kind.View     // what its form is given to show
 	Book    *typeset.Book // the fonts that visitors get
+	// Outlines remembers what is found in the HTML; nil where it is read each time.
+	Outlines *Outlines
 
 	known *known     // while its marks are found
 	runs  []kind.Run // the same

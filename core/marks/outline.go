@@ -18,12 +18,19 @@ func (s Subject) outlines(set kind.Set) []Mark {
 	if !ok {
 		return nil
 	}
-	inside, err := form.HTML(s.View)
-	if err != nil {
-		return nil // the proof says what is wrong
-	}
-	r := outlineReader{level: max(1, s.View.HeadingLevel) - 1}
-	tokenizer := html.NewTokenizer(strings.NewReader(string(inside)))
+	return slices.Clone(s.Outlines.of(s.View, form.Name, func() []Mark {
+		inside, err := form.HTML(s.View)
+		if err != nil {
+			return nil // the proof says what is wrong
+		}
+		return readOutline(string(inside), max(1, s.View.HeadingLevel)-1)
+	}))
+}
+
+// readOutline reads HTML that stands below a heading of a level.
+func readOutline(inside string, level int) []Mark {
+	r := outlineReader{level: level}
+	tokenizer := html.NewTokenizer(strings.NewReader(inside))
 	for {
 		switch tokenizer.Next() {
 		case html.ErrorToken:

@@ -120,3 +120,31 @@ func TestOutline(t *testing.T) {
 		}
 	}
 }
+
+// The HTML is read anew when what it shows is another, and only then.
+func TestOutlinesAreRemembered(t *testing.T) {
+	d := newDesk(t)
+	remembered, read := &marks.Outlines{}, 0
+	check := func() {
+		s := d.subject("memberships")
+		s.Outlines = remembered
+		set, _ := s.Site.SetByID(s.Block.SetID)
+		real := set.Kind
+		defer func() { set.Kind = real }()
+		set.Kind = &kind.Kind{Name: "pricing", Fields: real.Fields, Forms: []kind.Form{{Name: "cards", HTML: func(kind.View) (template.HTML, error) { read++; return "<h5>x</h5>", nil }}}}
+		if !slices.ContainsFunc(s.Marks(), func(m marks.Mark) bool { return m.Check == "headings" }) {
+			t.Error("the heading is not found")
+		}
+	}
+	check()
+	d.say("memberships", "title.color", "#203040")
+	check()
+	if read != 1 {
+		t.Errorf("after an edit of the look the HTML has been read %d times", read)
+	}
+	d.do(document.SetFact{Set: "memberships", Record: "dusk", Key: "title", Text: "Dawn"})
+	check()
+	if read != 2 {
+		t.Errorf("after an edit of a fact the HTML has been read %d times", read)
+	}
+}
