@@ -92,8 +92,9 @@ func TestScaleOfSizes(t *testing.T) {
 	b.Press(kb.Enter)
 	b.Await(inSpecimen("page.querySelector('.rb-title') && getComputedStyle(page.querySelector('.rb-title')).fontSize === '29px'"))
 	b.Click("[name=way][value=undo]")
+	b.Await("document.readyState === 'complete' && document.querySelector('[name=\"light.type-6\"]')?.value === ''")
 	b.Click("[name=way][value=undo]")
-	b.Await("document.querySelector('#scale-text').value === ''")
+	b.Await("document.querySelector('#scale-text')?.value === ''")
 }
 
 // A site's own widths: one is renamed with what was said for it, one is added, and the bench shows them all.

@@ -10,7 +10,7 @@ type Finding struct {
 	Key      string   // the fact it is about
 	Mend     *Mend    // nil where only the designer can tell what is right
 	Rule     string   // the standard and section that ask for it; "" for common practice
-	Inks     []string // CSS colours to show: as it is, and as the mend makes it
+	Inks     []string // CSS colours to show: as it is, and, where the mend changes it, as that makes it
 	Serious  bool     // visitors are misled or shut out
 	Source   string   // the outside service that can mend it, by the name of the kind's Source
 }

@@ -14,7 +14,9 @@ export class Grid {
     this.editing = null;
     this.pending = new Map(); // texts that were not taken, by address
     this.listeners = [];
+    this.seen = true; // the cursor is in view
     desk.onChange((live) => this.afterChange(live));
+    this.scroll.addEventListener('scroll', () => { this.seen = this.inView(this.cell()); }, { passive: true });
     this.scroll.addEventListener('keydown', (event) => this.onKey(event));
     this.scroll.addEventListener('pointerdown', (event) => this.onPointer(event));
     this.scroll.addEventListener('dblclick', (event) => {
@@ -45,7 +47,7 @@ export class Grid {
   cell(at = this.cursor) { return this.rows[at.row]?.[at.column]; }
 
   // draw shows the cursor and the rectangle, and says where the value comes from.
-  draw(focus = true) {
+  draw(focus = true, reveal = true) {
     for (const old of this.table.querySelectorAll('.cur, .sel')) old.classList.remove('cur', 'sel');
     for (const cell of this.selected()) cell.classList.add('sel');
     const cell = this.cell();
@@ -55,10 +57,16 @@ export class Grid {
     cell.classList.add('cur');
     if (focus) {
       cell.focus({ preventScroll: true });
-      this.reveal(cell);
+      if (reveal) this.reveal(cell);
     }
     this.sayOrigin(cell);
     for (const listener of this.listeners) listener(this.where(cell));
+  }
+
+  inView(cell) {
+    const box = this.scroll.getBoundingClientRect();
+    const at = cell?.getBoundingClientRect();
+    return Boolean(at) && at.bottom > box.top && at.top < box.bottom;
   }
 
   // reveal scrolls a cell out from under the heads that stay in view.
@@ -514,6 +522,6 @@ export class Grid {
     this.anchor.row = Math.min(this.anchor.row, this.rows.length - 1);
     this.anchor.column = Math.min(this.anchor.column, this.rows[this.anchor.row].length - 1);
     this.drawPending();
-    this.draw(focused && !this.editing);
+    this.draw(focused && !this.editing, this.seen); // whoever has scrolled away from the cursor stays there
   }
 }
