@@ -42,6 +42,7 @@ func TestScreenshots(t *testing.T) {
 	openBench := func() {
 		t.Helper()
 		b.Open(bench)
+		b.FontsLoaded()
 		b.Await("document.querySelector('.cur') && [...document.querySelectorAll('iframe')].every((f) => f.contentDocument?.querySelector('.rb-card') && f.contentDocument.fonts.status === 'loaded')")
 	}
 
@@ -56,6 +57,18 @@ func TestScreenshots(t *testing.T) {
 	b.Click(`[data-at="look/zenith:price.font-size"]`)
 	b.Await("document.getElementById('saved').textContent === 'saved' && !document.getElementById('saved').classList.contains('busy')")
 	picture("bench")
+	b.Click("[data-part=card]")
+	b.Click(`[data-at="look/zenith:card.background-image"]`)
+	b.Press("linear-gradient(160deg, #fffdf6 0%, #f8ecd0 70%, #f4c15d 100%)\r")
+	b.Await("document.querySelector('[data-at=\"look/zenith:card.background-image\"].exception')")
+	b.Click(`[data-at="look/zenith:card.background-image"]`)
+	b.Click("[data-tray]")
+	b.Await("document.querySelectorAll('#tray .stop').length === 3")
+	b.Click("#tray [data-stop='1']")
+	b.Await("document.getElementById('saved').textContent === 'saved'")
+	picture("tray")
+	b.Click("[data-act=undo]")
+	b.Await("!document.querySelector('[data-at=\"look/zenith:card.background-image\"].exception')")
 	b.Text("fetch('/theme', { method: 'POST', body: new URLSearchParams({ theme: 'dark' }) })")
 	openBench()
 	picture("bench-dark")
