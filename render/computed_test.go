@@ -68,7 +68,7 @@ func TestResolvedIsComputed(t *testing.T) {
 	random := rand.New(rand.NewPCG(31, 32))
 	b := testkit.Launch(t, 1200, 900)
 	compared := 0
-	for range 8 {
+	for range 5 {
 		site := randomLook(t, random)
 		files, err := render.Release(site, loadDresses(t), now)
 		if err != nil {

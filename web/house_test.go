@@ -35,6 +35,22 @@ func TestHouseStyle(t *testing.T) {
 	b.Click("[name=way][value=undo]")
 	b.Await("location.pathname === '/sites/fennmoor/house' && document.querySelector('.worn th').textContent === 'Almanac'")
 
+	// A ratio makes all sizes but those that are said, in one change.
+	b.Type("#scale-text", "16px")
+	b.Press(kb.Enter)
+	b.Await("document.body.innerText.includes('is not a base size and a ratio')")
+	b.Type("#scale-text", "16px 1.25")
+	b.Press(kb.Enter)
+	b.Await("document.querySelector('[name=\"light.type-6\"]').placeholder === '31.3px' && document.querySelector('#scale-text').value === '16px 1.25'")
+	b.Await(inSpecimen("page.querySelector('.rb-title') && getComputedStyle(page.querySelector('.rb-title')).fontSize === '31.3px'"))
+	b.Type("[name='light.type-6']", "29px")
+	b.Press(kb.Enter)
+	b.Await(inSpecimen("page.querySelector('.rb-title') && getComputedStyle(page.querySelector('.rb-title')).fontSize === '29px'"))
+	b.Click("[name=way][value=undo]")
+	b.Await("document.readyState === 'complete' && document.querySelector('[name=\"light.type-6\"]')?.value === ''")
+	b.Click("[name=way][value=undo]")
+	b.Await("document.querySelector('#scale-text')?.value === ''")
+
 	b.Open(app.URL + "/sites/fennmoor/house")
 	b.Type("#brand", "#c2185b")
 	b.Press("\r")
@@ -74,27 +90,6 @@ func TestHouseStyle(t *testing.T) {
 	}
 	b.Click("[aria-labelledby=exceptions] a")
 	b.Await(`document.querySelector('[data-at="look/zenith:title.font-size"].exception')`)
-}
-
-// A ratio makes all sizes but those that are said, in one change.
-func TestScaleOfSizes(t *testing.T) {
-	app := shared.Start(t)
-	b := testkit.Launch(t, 1280, 800)
-	b.Open(app.URL + "/sites/fennmoor/house")
-	b.Type("#scale-text", "16px")
-	b.Press(kb.Enter)
-	b.Await("document.body.innerText.includes('is not a base size and a ratio')")
-	b.Type("#scale-text", "16px 1.25")
-	b.Press(kb.Enter)
-	b.Await("document.querySelector('[name=\"light.type-6\"]').placeholder === '31.3px' && document.querySelector('#scale-text').value === '16px 1.25'")
-	b.Await(inSpecimen("page.querySelector('.rb-title') && getComputedStyle(page.querySelector('.rb-title')).fontSize === '31.3px'"))
-	b.Type("[name='light.type-6']", "29px")
-	b.Press(kb.Enter)
-	b.Await(inSpecimen("page.querySelector('.rb-title') && getComputedStyle(page.querySelector('.rb-title')).fontSize === '29px'"))
-	b.Click("[name=way][value=undo]")
-	b.Await("document.readyState === 'complete' && document.querySelector('[name=\"light.type-6\"]')?.value === ''")
-	b.Click("[name=way][value=undo]")
-	b.Await("document.querySelector('#scale-text')?.value === ''")
 }
 
 // A site's own widths: one is renamed with what was said for it, one is added, and the bench shows them all.

@@ -9,7 +9,7 @@ import (
 
 // What a part looks like under a visitor's hand is said in the ledger like everything else, and the proof holds it so
 // while it is worked on.
-func TestHoverIsStyled(t *testing.T) {
+func TestStatesAndLifting(t *testing.T) {
 	app, b := openBench(t)
 	b.Click("button[data-part=button]")
 	b.Await("document.querySelectorAll('button[data-state]').length === 2")
@@ -31,12 +31,11 @@ func TestHoverIsStyled(t *testing.T) {
 	// The switch's sides can be selected, and a featured column has no say of its own in a state.
 	b.Click("button[data-part=option]")
 	b.Await("document.querySelector('button[data-state=selected]')")
-}
 
-// A value that a block says for all is lifted to its kind: every block of the kind follows it until it says another, and
-// the house style lists it.
-func TestLiftToKind(t *testing.T) {
-	app, b := openBench(t)
+	// A value that a block says for all is lifted to its kind: every block of the kind follows it until it says another, and
+	// the house style lists it.
+	b.Click("button[data-part=card]")
+	b.Await("document.querySelector('[data-at=\"look/card.border-radius\"]')")
 	b.Click(cell("look/card.border-radius"))
 	b.Press("11px", kb.Enter)
 	shown(b, "look/card.border-radius", "11px")

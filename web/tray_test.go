@@ -32,7 +32,7 @@ func undone(b *testkit.Browser, at string) {
 	undoIs(b, false)
 }
 
-// A number is slid and three frames follow while it is held; the go is one entry of the log.
+// A number or a colour is slid and three frames follow while it is held; the go is one entry of the log.
 func TestTraySlides(t *testing.T) {
 	_, b := openBench(t)
 	const at = "look/title.font-size"
@@ -53,21 +53,18 @@ func TestTraySlides(t *testing.T) {
 	b.Await("document.activeElement.matches('.cur')")
 	b.Click("#tray [data-word='']")
 	b.Await("document.querySelector('[data-at=\"look/title.font-size\"]').classList.contains('followed')")
-}
 
-// A colour is made of its lightness, chroma and hue, or is a role.
-func TestTrayColour(t *testing.T) {
-	_, b := openBench(t)
-	const at = "look/card.background-color"
-	adjust(b, "card", at, "ink")
+	// A colour is made of its lightness, chroma and hue, or is a role.
+	const ground = "look/card.background-color"
+	adjust(b, "card", ground, "ink")
 	b.Click("#tray [data-role=accent]")
-	saidIs(b, at, "^accent$")
+	saidIs(b, ground, "^accent$")
 	b.Await("Number(document.querySelector('#tray [data-ink=l]').value) > 0.8") // the accent is light
 	b.Drag("#tray [data-ink=l]", -40, 0)
-	saidIs(b, at, "^#[0-9a-f]{6}$")
+	saidIs(b, ground, "^#[0-9a-f]{6}$")
 	everyFrame(b, "getComputedStyle(page.querySelector('[data-record=dusk].rb-card')).backgroundColor !== 'rgb(255, 255, 255)'")
 	b.Drag("#tray [data-ink=a]", -30, 0)
-	saidIs(b, at, "^#[0-9a-f]{8}$")
+	saidIs(b, ground, "^#[0-9a-f]{8}$")
 }
 
 // A gradient's stops are dragged, added, moved by keys and taken away; layers come and go.
@@ -98,11 +95,8 @@ func TestTrayGround(t *testing.T) {
 	b.Await("document.querySelectorAll('#tray .layer').length === 1")
 	b.Click("#tray .layer [data-remove]")
 	saidIs(b, at, `^none$`)
-}
 
-// Sides are one until they are parted; a shadow is made of its parts; a curve is bent by its handles.
-func TestTrayOfSeveralParts(t *testing.T) {
-	_, b := openBench(t)
+	// Sides are one until they are parted; a shadow is made of its parts; a curve is bent by its handles.
 	const padding = "look/card.padding"
 	adjust(b, "card", padding, "sides")
 	b.Click("#tray [data-part-sides]")

@@ -276,7 +276,7 @@ func (c PasteLook) Plan(s *Site) (patch.Patch, error) {
 	}
 	set, _ := s.SetByID(block.SetID)
 	wanted := map[look.Key]look.Value{}
-	for _, key := range recordKeys(from.Look, c.From) {
+	for _, key := range copiedKeys(from.Look, c.From) {
 		copied := key
 		copied.Record = c.Record
 		if _, _, err := set.Kind.ParseLook(copied.String(), from.Look[key].String()); err == nil {
@@ -284,7 +284,7 @@ func (c PasteLook) Plan(s *Site) (patch.Patch, error) {
 		}
 	}
 	var batch Batch
-	for _, key := range recordKeys(block.Look, c.Record) {
+	for _, key := range copiedKeys(block.Look, c.Record) {
 		if wanted[key] == nil {
 			batch.Changes = append(batch.Changes, SetLook{Block: c.Block, Key: key})
 		}

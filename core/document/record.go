@@ -75,7 +75,7 @@ func (s *Site) copyLook(setID, from, to string) patch.Patch {
 		return p
 	}
 	for _, b := range s.BlocksOf(setID) {
-		for _, key := range recordKeys(b.Look, from) {
+		for _, key := range copiedKeys(b.Look, from) {
 			copied := key
 			copied.Record = to
 			p = append(p, patch.Operation{Op: patch.Add, Path: patch.Pointer{"blocks", b.ID, "look", copied.String()}, Value: b.Look[key].String()})
@@ -94,6 +94,11 @@ func recordKeys(sheet look.Sheet, record string) []look.Key {
 	}
 	slices.SortFunc(keys, func(a, b look.Key) int { return strings.Compare(a.String(), b.String()) })
 	return keys
+}
+
+// copiedKeys are those of a record's exceptions that another record can have, too: an id is one element's.
+func copiedKeys(sheet look.Sheet, record string) []look.Key {
+	return slices.DeleteFunc(recordKeys(sheet, record), func(key look.Key) bool { return key.Property == "id" })
 }
 
 // RemoveRecord takes a record away, with its exceptions in every block that shows it.
