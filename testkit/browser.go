@@ -40,6 +40,8 @@ func Launch(t testing.TB, width, height int64) *Browser {
 	options := append(chromedp.DefaultExecAllocatorOptions[:], chromedp.NoSandbox, chromedp.DisableGPU, chromedp.UserDataDir(profile),
 		chromedp.Flag("disable-quic", true), chromedp.Flag("disable-component-update", true), chromedp.Flag("disable-sync", true),
 		chromedp.Flag("hide-scrollbars", true),
+		// Nothing of the window around the page is needed: its own pages are renderers, too.
+		chromedp.Flag("disable-features", "site-per-process,Translate,BlinkGenPropertyTrees,PreloadTopChromeWebUI,WebUITabStrip,TabSearch,SidePanel,OptimizationHints,MediaRouter,InterestFeedContentSuggestions"), chromedp.Flag("disable-breakpad", true),
 		// Without hinting text is as wide as its font says, as on every screen of today.
 		chromedp.Flag("font-render-hinting", "none"), chromedp.WindowSize(int(width), int(height)))
 	allocator, stop := chromedp.NewExecAllocator(context.Background(), options...)
