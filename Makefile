@@ -11,7 +11,7 @@ demo:
 
 test: lint
 	scripts/install.sh test
-	go test -timeout 8m ./...
+	go test -timeout 12m ./...
 	scripts/fuzz.sh 3s
 
 lint:

@@ -41,7 +41,7 @@ func TestHouseStyle(t *testing.T) {
 	b.Await("document.body.innerText.includes('is not a base size and a ratio')")
 	b.Type("#scale-text", "16px 1.25")
 	b.Press(kb.Enter)
-	b.Await("document.querySelector('[name=\"light.type-6\"]').placeholder === '31.3px' && document.querySelector('#scale-text').value === '16px 1.25'")
+	b.Await("document.querySelector('[name=\"light.type-6\"]')?.placeholder === '31.3px' && document.querySelector('#scale-text')?.value === '16px 1.25'")
 	b.Await(inSpecimen("page.querySelector('.rb-title') && getComputedStyle(page.querySelector('.rb-title')).fontSize === '31.3px'"))
 	b.Type("[name='light.type-6']", "29px")
 	b.Press(kb.Enter)
@@ -65,7 +65,7 @@ func TestHouseStyle(t *testing.T) {
 		t.Errorf("the accent proposed is %s", got)
 	}
 	b.Click("form[action$='/house/tokens'] .is-primary")
-	b.Await("location.search.startsWith('?notice') && document.querySelector('[name=\"light.accent\"]').value === '#c2185b' && !document.querySelector('.fresh')")
+	b.Await("location.search.startsWith('?notice') && document.querySelector('[name=\"light.accent\"]')?.value === '#c2185b' && !document.querySelector('.fresh')")
 	if got := b.Text("[...document.querySelectorAll('.pairs .fails')].map(e => e.textContent).join()"); got != "" {
 		t.Errorf("pairs fail: %s", got)
 	}
@@ -110,7 +110,7 @@ func TestOwnWidths(t *testing.T) {
 	b.Await("document.body.innerText.includes('slim is shown at 700 px, which is not inside its own range')")
 	b.Type("[name='frame.3']", "320") // the rest still stands there
 	b.Click("[form=widths-form]")
-	b.Await("document.querySelectorAll('.specimen').length === 4 && document.querySelector(\"[name='name.4']\").value === ''")
+	b.Await("document.querySelectorAll('.specimen').length === 4 && document.querySelector(\"[name='name.4']\")?.value === ''")
 	b.CheckAccessibility("widths")
 
 	b.Open(app.URL + "/sites/fennmoor/blocks/memberships/?part=price&width=phone")
@@ -160,7 +160,7 @@ func TestTokensInAndOut(t *testing.T) {
 	}
 	b.CheckAccessibility("what was found")
 	b.Click(".found + p .button")
-	b.Await("location.search.startsWith('?notice') && document.querySelector('[name=\"light.accent\"]').value === '#0b5fa8'")
+	b.Await("location.search.startsWith('?notice') && document.querySelector('[name=\"light.accent\"]')?.value === '#0b5fa8'")
 	_, file := fetch(t, app.URL+"/sites/fennmoor/house/tokens.json")
 	if !strings.Contains(file, "\"accent\": {\n        \"$type\": \"color\",\n        \"$value\": \"#0b5fa8\"") {
 		t.Errorf("the token file is %s", file)
