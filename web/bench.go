@@ -211,9 +211,6 @@ func (s *Server) readAct(l *store.Loaded, blockID string, r *http.Request) (docu
 	case "lift":
 		key, err := look.ParseKey(value("key"))
 		return document.Lift{Block: block.ID, Key: key}, "", faulted(err)
-	case "lift-kind":
-		key, err := look.ParseKey(value("key"))
-		return document.LiftToKind{Block: block.ID, Key: key}, "", faulted(err)
 	case "paste-look":
 		return document.PasteLook{Block: block.ID, Record: value("record"), FromBlock: value("block"), From: value("from")}, "", nil
 	case "mend":

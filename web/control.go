@@ -8,7 +8,6 @@ import (
 	"strings"
 
 	"rubrel/core/colour"
-	"rubrel/core/kind"
 	"rubrel/core/ledger"
 	"rubrel/core/look"
 	"rubrel/dresses"
@@ -50,9 +49,9 @@ type numberField struct {
 
 // inkField is a colour: as it is said, and by its coordinates in OKLCH.
 type inkField struct {
-	Label, Text, Shown string
-	L, C, H, A         string
-	Roles              []chip
+	Text, Shown string
+	L, C, H, A  string
+	Roles       []chip
 }
 
 type borderField struct {
@@ -70,7 +69,6 @@ type shadowField struct {
 // layerField is one image of a ground.
 type layerField struct {
 	Choice         string // the name of its sort
-	Text           string
 	Stops          []stopField
 	Angle          string
 	AtX, AtY       string
@@ -122,7 +120,7 @@ func (s *Server) control(w http.ResponseWriter, r *http.Request) {
 	c := controls{tokens: tokens, pictures: pictures}
 	view := c.of(at, property, ledger.Effective(set, block, cascade, key, part))
 	view.Joined = view.Joined && r.FormValue("parted") == ""
-	view.Chips = c.chips(property, part, s.dresses[l.Site.House.Dress])
+	view.Chips = c.chips(property, s.dresses[l.Site.House.Dress])
 	s.show(w, r, http.StatusOK, "control", view)
 }
 
@@ -147,7 +145,7 @@ func (c controls) of(at string, p look.Property, v look.Value) controlView {
 	}
 	switch p.Name {
 	case "color", "background-color":
-		view.Shape, view.Ink = "ink", c.ink("", v)
+		view.Shape, view.Ink = "ink", c.ink(v)
 	case "background-image":
 		c.ground(&view, v)
 	case "box-shadow", "text-shadow":
@@ -220,8 +218,8 @@ func brief(n float64) string {
 }
 
 // ink takes a colour apart. Roles stand for themselves.
-func (c controls) ink(label string, v look.Value) inkField {
-	f := inkField{Label: label, Text: "ink", Roles: c.roles()}
+func (c controls) ink(v look.Value) inkField {
+	f := inkField{Text: "ink", Roles: c.roles()}
 	if v != nil {
 		f.Text = v.String()
 	}
@@ -248,7 +246,7 @@ func (c controls) roles() []chip {
 
 // chips are the tokens that a property can take, but for colours, which each ink offers; and for a family, those of the
 // dress.
-func (c controls) chips(p look.Property, _ kind.Part, dress *dresses.Dress) []chip {
+func (c controls) chips(p look.Property, dress *dresses.Dress) []chip {
 	if p.Tokens == "" || p.Tokens == look.ColourToken {
 		return nil
 	}
@@ -282,7 +280,7 @@ func (c controls) ground(view *controlView, v look.Value) {
 	view.Shape, view.Adds = "ground", c.layerChoices()
 	layers, _ := v.(look.Layers)
 	for _, layer := range layers {
-		f := layerField{Text: layer.String(), Pictures: c.pictures}
+		f := layerField{Pictures: c.pictures}
 		switch layer := layer.(type) {
 		case look.Gradient:
 			f.Choice, f.Angle = "linear", brief(float64(layer.Angle.Milli)/1000)
@@ -290,10 +288,10 @@ func (c controls) ground(view *controlView, v look.Value) {
 				f.Choice, f.AtX, f.AtY = "radial", share(layer.At[0]), share(layer.At[1])
 			}
 			for _, stop := range layer.Stops {
-				f.Stops = append(f.Stops, stopField{share(stop.Place), c.ink("", stop.Ink)})
+				f.Stops = append(f.Stops, stopField{share(stop.Place), c.ink(stop.Ink)})
 			}
 		case look.Pattern:
-			f.Choice, f.Ink, f.Mark, f.Pitch, f.Angle = string(layer.Motif), c.ink("", layer.Ink), share(layer.Mark), share(layer.Pitch), share(layer.Angle)
+			f.Choice, f.Ink, f.Mark, f.Pitch, f.Angle = string(layer.Motif), c.ink(layer.Ink), share(layer.Mark), share(layer.Pitch), share(layer.Angle)
 		case look.Picture:
 			f.Choice, f.Picture, f.Size, f.PlaceX, f.PlaceY = "picture", layer.Name, layer.Size, share(layer.At[0]), share(layer.At[1])
 			if f.Size != "cover" && f.Size != "contain" {
@@ -318,16 +316,16 @@ func (c controls) shadows(view *controlView, p look.Property, v look.Value) {
 		view.Adds[0].Text = "0 1px 2px #00000066"
 	}
 	for _, s := range shadows {
-		view.Shadows = append(view.Shadows, shadowField{s.Inset, share(s.X), share(s.Y), share(s.Blur), share(s.Spread), c.ink("", s.Ink)})
+		view.Shadows = append(view.Shadows, shadowField{s.Inset, share(s.X), share(s.Y), share(s.Blur), share(s.Spread), c.ink(s.Ink)})
 	}
 }
 
 func (c controls) border(view *controlView, v look.Value) {
 	view.Shape = "border"
-	view.Border = borderField{"1", "solid", c.ink("", look.Token("line"))}
+	view.Border = borderField{"1", "solid", c.ink(look.Token("line"))}
 	if b, ok := v.(look.Border); ok && b.Style != "none" {
 		width, _ := b.Width.(look.Length)
-		view.Border = borderField{share(width), string(b.Style), c.ink("", b.Ink)}
+		view.Border = borderField{share(width), string(b.Style), c.ink(b.Ink)}
 	}
 }
 

@@ -17,8 +17,12 @@ import (
 // addPicture takes a file that a look can show as a ground.
 func (s *Server) addPicture(w http.ResponseWriter, r *http.Request) {
 	file, header, err := r.FormFile("file")
-	if err != nil {
+	if errors.Is(err, http.ErrMissingFile) {
 		s.showHouse(w, r, http.StatusUnprocessableEntity, "Choose a picture first.")
+		return
+	}
+	if err != nil {
+		s.fail(w, r, err)
 		return
 	}
 	defer file.Close()

@@ -195,61 +195,33 @@ func (c Redress) Plan(s *Site) (patch.Patch, error) {
 // Label names the dress.
 func (c Redress) Label(*Site) string { return "dress " + c.Dress }
 
-// Lift moves one record's exception up: the block says the value for all, and the exception is gone.
+// Lift moves a value one level up: a record's exception to the block, which says it for all; what the block says for all
+// to its kind in the house style, so that every block of the kind follows that says nothing else.
 type Lift struct {
 	Block string
 	Key   look.Key
 }
 
-// Plan says the record's value at the block.
+// Plan says the value a level up and takes it back where it was.
 func (c Lift) Plan(s *Site) (patch.Patch, error) {
 	block, ok := s.BlockByID(c.Block)
 	if !ok {
 		return nil, missing("block", c.Block)
 	}
 	value, ok := block.Look[c.Key]
-	if !ok || c.Key.Record == "" {
-		return nil, faultf(nil, "there is no exception to lift at %s", c.Key)
+	if !ok {
+		return nil, faultf(nil, "there is no exception or value of the block to lift at %s", c.Key)
 	}
-	all := c.Key
-	all.Record = ""
-	return Batch{Changes: []Change{
-		SetLook{Block: c.Block, Key: all, Text: value.String()},
-		SetLook{Block: c.Block, Key: c.Key},
-	}}.Plan(s)
+	up := SetLook{Block: c.Block, Key: c.Key, Text: value.String()}
+	if up.Key.Record = ""; c.Key.Record == "" {
+		set, _ := s.SetByID(block.SetID)
+		up.Block, up.Kind = "", set.Kind.Name
+	}
+	return Batch{Changes: []Change{up, SetLook{Block: c.Block, Key: c.Key}}}.Plan(s)
 }
 
 // Label names the property.
 func (c Lift) Label(*Site) string { return "lift " + c.Key.Property + " of " + c.Key.Part }
-
-// LiftToKind moves a value that the block says for all up to its kind in the house style: every block of the kind that
-// says nothing else follows it.
-type LiftToKind struct {
-	Block string
-	Key   look.Key
-}
-
-// Plan says the value at the kind.
-func (c LiftToKind) Plan(s *Site) (patch.Patch, error) {
-	block, ok := s.BlockByID(c.Block)
-	if !ok {
-		return nil, missing("block", c.Block)
-	}
-	value, ok := block.Look[c.Key]
-	if !ok || c.Key.Record != "" {
-		return nil, faultf(nil, "the block says nothing for all at %s", c.Key)
-	}
-	set, _ := s.SetByID(block.SetID)
-	return Batch{Changes: []Change{
-		SetLook{Kind: set.Kind.Name, Key: c.Key, Text: value.String()},
-		SetLook{Block: c.Block, Key: c.Key},
-	}}.Plan(s)
-}
-
-// Label names the property.
-func (c LiftToKind) Label(*Site) string {
-	return "house style: " + c.Key.Property + " of every " + c.Key.Part
-}
 
 // PasteLook gives a record the exceptions of another, of the same block or of another one, in place of its own. What the
 // block's kind has no part or property for is left out.

@@ -75,7 +75,7 @@ func TestPictures(t *testing.T) {
 	w.do(saying(ground, "picture(night-2, contain)"))
 	w.refused(document.RemovePicture{ID: "night-2"}, "Memberships shows it")
 	w.do(document.RemovePicture{ID: "night"})
-	w.do(document.LiftToKind{Block: "memberships", Key: ground})
+	w.do(document.Lift{Block: "memberships", Key: ground})
 	w.refused(document.RemovePicture{ID: "night-2"}, "house style of pricing shows it")
 	w.refused(document.RemovePicture{ID: "gone"}, "gone")
 }

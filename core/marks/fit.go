@@ -207,8 +207,7 @@ func (f *fitter) run(run kind.Run, width int) int {
 	case wide > st.room+toleratedRun:
 		f.add("fit", word, run, st, fmt.Sprintf("“%s” in %s", word, f.p.where(f.set, st.part, st.t)), fmt.Sprintf("%.0f px", math.Ceil(wide)), fmt.Sprintf("at most %.0f px", math.Floor(st.room)), st.room/wide)
 	case run.OneLine && len(lines) > 1:
-		total, _ := f.Book.Width(st.style, st.text)
-		f.add("wrap", "", run, st, f.p.where(f.set, st.part, st.t), fmt.Sprintf("%d lines", len(lines)), "one line", st.room/total)
+		f.add("wrap", "", run, st, f.p.where(f.set, st.part, st.t), fmt.Sprintf("%d lines", len(lines)), "one line", st.room/f.width(st.style, st.text))
 	case len(lines) > 1:
 		f.measure(run, st, lines)
 	}
@@ -283,7 +282,7 @@ func (f *fitter) measure(run kind.Run, st setting, lines []typeset.Line) {
 			longest, perCharacter = n, line.Width/float64(n)
 		}
 	}
-	nought, _ := f.Book.Width(typeset.Style{Face: st.style.Face, Size: st.style.Size}, "0")
+	nought := f.width(typeset.Style{Face: st.style.Face, Size: st.style.Size}, "0")
 	if longest <= mostMeasure || nought == 0 {
 		return
 	}
@@ -319,8 +318,7 @@ func (f *fitter) uneven(part string, byLines map[int][]string, width int) {
 		}
 		// The longest text sets the size at which all stand on one line.
 		if st, ok := f.setting(run, width); ok {
-			total, _ := f.Book.Width(st.style, st.text)
-			if share := st.room / total; share >= leastMended && share < 1 {
+			if share := st.room / f.width(st.style, st.text); share >= leastMended && share < 1 {
 				f.resize(&mark, st, math.Floor(st.style.Size*share))
 			}
 		}

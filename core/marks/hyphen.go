@@ -10,9 +10,6 @@ import (
 	"rubrel/core/typeset"
 )
 
-// softHyphen is where a word may break, with a hyphen shown only if it does.
-const softHyphen = "\u00ad"
-
 // leastSyllable keeps that many letters on either side of a hyphen.
 const leastSyllable = 3
 
@@ -20,7 +17,7 @@ const leastSyllable = 3
 // false where the word does not stand in the fact as it is, or cannot be parted.
 func (f *fitter) hyphenate(mark *Mark, run kind.Run, st setting, word string) bool {
 	i := slices.IndexFunc(f.set.Records, func(r kind.Record) bool { return r.ID == run.Record })
-	if run.Key == "" || i < 0 || strings.Contains(word, softHyphen) {
+	if run.Key == "" || i < 0 || strings.Contains(word, typeset.SoftHyphen) {
 		return false
 	}
 	text := kind.Text(f.set.Records[i].Facts, run.Key)
@@ -28,7 +25,7 @@ func (f *fitter) hyphenate(mark *Mark, run kind.Run, st setting, word string) bo
 	if !ok || !strings.Contains(text, word) {
 		return false
 	}
-	mark.Mend = &kind.Mend{Label: "may break: " + strings.ReplaceAll(parted, softHyphen, "·")}
+	mark.Mend = &kind.Mend{Label: "may break: " + strings.ReplaceAll(parted, typeset.SoftHyphen, "·")}
 	mark.Change = document.SetFact{Set: f.Block.SetID, Record: run.Record, Key: run.Key, Text: strings.Replace(text, word, parted, 1)}
 	return true
 }
@@ -47,12 +44,13 @@ func (f *fitter) parted(st setting, word string) (string, bool) {
 		if cut == 0 {
 			return "", false
 		}
-		out.WriteString(string(rest[:cut]) + softHyphen)
+		out.WriteString(string(rest[:cut]) + typeset.SoftHyphen)
 		rest = rest[cut:]
 	}
 	return out.String() + string(rest), true
 }
 
+// width is how wide a text is on one line.
 func (f *fitter) width(style typeset.Style, text string) float64 {
 	width, _ := f.Book.Width(style, text)
 	return width

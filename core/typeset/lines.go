@@ -50,14 +50,14 @@ func (b *Book) Lines(s Style, text string, room float64) ([]Line, bool) {
 	return lines, known
 }
 
-// softHyphen is an opportunity to break inside a word; the hyphen shows only at the end of a line.
-const softHyphen = "\u00ad"
+// SoftHyphen is an opportunity to break inside a word; the hyphen shows only at the end of a line.
+const SoftHyphen = "\u00ad"
 
 // shown is a piece of text as it stands on a line of its own.
 func (s Style) shown(text string) string {
 	trimmed := strings.TrimRight(text, " ")
-	shown := strings.ReplaceAll(trimmed, softHyphen, "")
-	if !strings.HasSuffix(trimmed, softHyphen) {
+	shown := strings.ReplaceAll(trimmed, SoftHyphen, "")
+	if !strings.HasSuffix(trimmed, SoftHyphen) {
 		return shown
 	}
 	const hyphen = '\u2010' // CSS Text 3, section 5.4: the hyphen, or the hyphen-minus where the font has none

@@ -31,7 +31,7 @@ func (b *Book) Width(s Style, text string) (float64, bool) {
 	if s.Face == nil {
 		return 0, false
 	}
-	text = strings.ReplaceAll(text, softHyphen, "") // it shows nowhere but at the end of a line
+	text = strings.ReplaceAll(text, SoftHyphen, "") // it shows nowhere but at the end of a line
 	per, known := b.perPixel(s.Face, text, s.LetterSpacing != 0)
 	total := per * s.Size
 	for _, r := range text {

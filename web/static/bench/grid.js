@@ -122,7 +122,7 @@ export class Grid {
       const what = property ? [this.desk.part, property, ...(this.desk.state ? [this.desk.state] : []), who, this.desk.width] : [cell.parentElement.firstElementChild.textContent.trim(), who];
       bold.textContent = what.join(' · ');
       if (cell.classList.contains('exception') && property) acts.push(['Lift to All', () => this.desk.send({ act: 'lift', key: this.cell().dataset.at.slice(5) }), 'lift']);
-      if (column === 1 && property && cell.classList.contains('said')) acts.push([`Lift to every ${this.desk.root.dataset.kind}`, () => this.desk.send({ act: 'lift-kind', key: this.cell().dataset.at.slice(5) }), 'lift-kind']);
+      if (column === 1 && property && cell.classList.contains('said')) acts.push([`Lift to every ${this.desk.root.dataset.kind}`, () => this.desk.send({ act: 'lift', key: this.cell().dataset.at.slice(5) }), 'lift-kind']);
       if (property && cell.parentElement.querySelector('.exception')) acts.push(['Even out', () => this.desk.send({ act: 'even', property }), 'even']);
       acts.push(['Clear', () => this.clear()], ['Copy', () => navigator.clipboard.writeText(this.copied())],
         ['Paste', async () => this.paste(await navigator.clipboard.readText())]);
