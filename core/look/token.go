@@ -42,6 +42,9 @@ var vocabulary = map[Category][]string{
 	MotionToken:  {"motion-0", "motion-1", "motion-2"},
 }
 
+// Spots lists the colour tokens that no kind's look uses: they are for the site's own colours.
+func Spots() []Token { return []Token{"spot-1", "spot-2", "spot-3"} }
+
 var categories = []Category{ColourToken, FamilyToken, SizeToken, WeightToken, LeadingToken, SpaceToken, RadiusToken, ShadowToken, MotionToken}
 
 // Tokens is the house style's value for every name.

@@ -4,7 +4,6 @@ import (
 	"fmt"
 	"maps"
 	"slices"
-	"strings"
 
 	"rubrel/core/document"
 	"rubrel/core/kind"
@@ -66,9 +65,9 @@ func (s Subject) outright() map[string][]saidAt {
 
 // freeSpot is the first spot colour that the site does not say; false where it says all.
 func (s Subject) freeSpot() (string, bool) {
-	for _, name := range look.Names(look.ColourToken) {
-		if _, said := s.Site.House.Tokens[name]; strings.HasPrefix(name, "spot-") && !said {
-			return name, true
+	for _, spot := range look.Spots() {
+		if _, said := s.Site.House.Tokens[string(spot)]; !said {
+			return string(spot), true
 		}
 	}
 	return "", false
