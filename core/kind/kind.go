@@ -109,8 +109,8 @@ type Form struct {
 	Variables func(View) []Variable
 	// LiftsFeatured says that the layout itself makes a featured record stand out, by its place or size.
 	LiftsFeatured bool
-	// Runs are the texts whose fit is measured, and Room is how wide the text of a part may be at the ruler's width. Nil
-	// for a form whose fit is not measured.
+	// Runs are the texts whose fit is measured, and Room is how wide the text of a part may be at the ruler's width; of the
+	// part that stands for a record, how wide all of it is within its padding. Nil for a form whose fit is not measured.
 	Runs func(View) []Run
 	// Columns is how many records stand side by side at a width, by its place among the widths; nil for a form in which
 	// they do not.

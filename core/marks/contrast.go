@@ -32,6 +32,9 @@ func (s Subject) contrasts(set kind.Set) []Mark {
 	seen := map[string]bool{}
 	for _, scheme := range slices.Sorted(maps.Keys(s.Schemes)) {
 		p := s.painter(set.Kind, s.Schemes[scheme])
+		if form, ok := set.Kind.FormNamed(s.Block.Form); ok && form.Room != nil && s.Book != nil {
+			p.lie = s.fitter(set, form).lie
+		}
 		for _, part := range set.Kind.PartsOf(s.Block.Form) {
 			if !part.Text && !part.Control {
 				continue

@@ -46,8 +46,8 @@ func (s Subject) fits(set kind.Set) []Mark {
 	return f.found
 }
 
-func (s Subject) fitter(set kind.Set, form kind.Form) fitter {
-	f := fitter{Subject: s, set: set, form: form, runs: s.runs, p: s.plainPainter(set.Kind)}
+func (s Subject) fitter(set kind.Set, form kind.Form) *fitter {
+	f := &fitter{Subject: s, set: set, form: form, runs: s.runs, p: s.plainPainter(set.Kind)}
 	if f.runs == nil {
 		f.runs = form.Runs(s.View)
 	}

@@ -18,16 +18,24 @@ type painter struct {
 	tokens   look.Tokens
 	pictures []document.Picture     // the site's
 	paints   map[string]kind.Paints // by part, of those that are painted otherwise than is said
-	known    *known
+	// lie finds where a part's words lie in the record's box around them; nil where that is not asked.
+	lie   func(part kind.Part, t look.Target) (span, bool)
+	known *known
 }
 
 // known is what a painter has found before: the same is asked again for every part, state and width.
 type known struct {
 	around map[string][]kind.Part
-	cells  map[string][]colour.Colour // of the pictures
+	cells  map[cellsKey][]colour.Colour // of the pictures
 	texts  map[textKey]setText
 	spoken map[subject]bool // the parts and properties of which any level says anything; nil until it is asked for
 	said   map[question]answer
+}
+
+// cellsKey is some columns of a picture.
+type cellsKey struct {
+	name        string
+	first, last int
 }
 
 // subject is what a value is said of.
@@ -44,21 +52,36 @@ type answer struct {
 }
 
 func newKnown() *known {
-	return &known{around: map[string][]kind.Part{}, cells: map[string][]colour.Colour{}, texts: map[textKey]setText{}, said: map[question]answer{}}
+	return &known{around: map[string][]kind.Part{}, cells: map[cellsKey][]colour.Colour{}, texts: map[textKey]setText{}, said: map[question]answer{}}
 }
 
-// cells are the colours of a picture.
-func (p painter) cells(name string) []colour.Colour {
-	colours, ok := p.known.cells[name]
+// cells are the colours of some columns of a picture.
+func (p painter) cells(key cellsKey) []colour.Colour {
+	colours, ok := p.known.cells[key]
 	if !ok {
 		for _, picture := range p.pictures {
-			if picture.ID == name {
-				colours = sifted(picture.Cells.Colours(), mostCells)
+			if picture.ID != key.name {
+				continue
+			}
+			for row := range slices.Chunk(picture.Cells.Colours(), document.CellsAcross) {
+				colours = append(colours, row[key.first:key.last+1]...)
 			}
 		}
-		p.known.cells[name] = colours
+		colours = sifted(colours, mostCells)
+		p.known.cells[key] = colours
 	}
 	return colours
+}
+
+// cellsUnder are the cells of a picture, the ground of one of the parts around a text, that can lie under the text.
+func (p painter) cellsUnder(picture look.Picture, text, ground kind.Part, t look.Target) []colour.Colour {
+	key := cellsKey{picture.Name, 0, document.CellsAcross - 1}
+	if p.lie != nil && ground.Place == look.RecordItem {
+		if at, ok := p.lie(text, t); ok {
+			key.first, key.last = columnsUnder(picture, at)
+		}
+	}
+	return p.cells(key)
 }
 
 // painter paints the subject with the tokens of a scheme; what is found depends on no token.
@@ -71,7 +94,7 @@ func (s Subject) painter(k *kind.Kind, tokens look.Tokens) painter {
 			}
 		}
 	}
-	return painter{k, s.Block.Form, s.Cascade, tokens, s.Site.Pictures, paints, cmp.Or(s.known, newKnown())}
+	return painter{kind: k, form: s.Block.Form, cascade: s.Cascade, tokens: tokens, pictures: s.Site.Pictures, paints: paints, known: cmp.Or(s.known, newKnown())}
 }
 
 // plainPainter paints with the light tokens, or the dark ones where there are no others: for what does not depend on the
@@ -175,7 +198,7 @@ func (p painter) places(part kind.Part, t look.Target) []place {
 // layer paints the parts from one of them inwards over what is below.
 func (p painter) layer(parts []kind.Part, i int, t look.Target, below colour.Colour) []place {
 	var places []place
-	for _, filled := range p.filled(parts[i], t, below) {
+	for _, filled := range p.filled(parts[0], parts[i], t, below) {
 		if i == 0 {
 			places = append(places, place{ground: filled, filled: filled, share: 1, rest: filled})
 		} else {
@@ -198,8 +221,8 @@ func (p painter) layer(parts []kind.Part, i int, t look.Target, below colour.Col
 	return places
 }
 
-// filled is what a part's own ground makes of what is below it.
-func (p painter) filled(part kind.Part, t look.Target, below colour.Colour) []colour.Colour {
+// filled is what a part's own ground makes of what is below it, where a text lies.
+func (p painter) filled(text, part kind.Part, t look.Target, below colour.Colour) []colour.Colour {
 	if p.paints[part.Name].NoGround {
 		return []colour.Colour{below}
 	}
@@ -212,13 +235,14 @@ func (p painter) filled(part kind.Part, t look.Target, below colour.Colour) []co
 	layers, _ := said.Value.(look.Layers)
 	all := []colour.Colour{below}
 	for _, layer := range slices.Backward(layers) {
-		all = p.covered(layer, all)
+		under := func(picture look.Picture) []colour.Colour { return p.cellsUnder(picture, text, part, t) }
+		all = p.covered(layer, all, under)
 	}
 	return all
 }
 
 // covered is what an image makes of the colours below it. Of a picture its cells are taken, each with what shows through.
-func (p painter) covered(layer look.Layer, below []colour.Colour) []colour.Colour {
+func (p painter) covered(layer look.Layer, below []colour.Colour, cells func(look.Picture) []colour.Colour) []colour.Colour {
 	var inks []colour.Colour
 	bare := false // the image leaves some of what is below as it is
 	switch layer := layer.(type) {
@@ -228,7 +252,7 @@ func (p painter) covered(layer look.Layer, below []colour.Colour) []colour.Colou
 		ink, _ := p.colourOf(layer.Ink)
 		inks, bare = []colour.Colour{ink}, true
 	case look.Picture:
-		inks, bare = p.cells(layer.Name), layer.Size == "contain"
+		inks, bare = cells(layer), layer.Size == "contain"
 	}
 	var all []colour.Colour
 	if bare || len(inks) == 0 {

@@ -16,14 +16,24 @@ type ruler struct {
 // Frame is the block's inline size at the width, as the proof shows it.
 func (r ruler) Frame() float64 { return float64(r.p.cascade.Widths[r.t.Width].Frame) }
 
+// The sides of a box, by their place in CSS order.
+const (
+	topSide = iota
+	rightSide
+	bottomSide
+	leftSide
+)
+
 // Edges is what padding and border take on the two sides.
-func (r ruler) Edges(name string) float64 { return r.edges(name, 1, 3) }
+func (r ruler) Edges(name string) float64 { return r.side(name, leftSide) + r.side(name, rightSide) }
 
 // edgesDown is what padding and border take above and below together.
-func (r ruler) edgesDown(name string) float64 { return r.edges(name, 0, 2) }
+func (r ruler) edgesDown(name string) float64 {
+	return r.side(name, topSide) + r.side(name, bottomSide)
+}
 
-// edges adds up padding and border of two opposite sides, by their place in CSS order.
-func (r ruler) edges(name string, one, other int) float64 {
+// side is what padding and border take on one side.
+func (r ruler) side(name string, side int) float64 {
 	part, ok := r.p.kind.PartNamed(name)
 	if !ok {
 		return 0
@@ -31,12 +41,12 @@ func (r ruler) edges(name string, one, other int) float64 {
 	total := 0.0
 	if said, ok := r.p.resolve(r.t, name, "padding"); ok {
 		if sides, ok := said.Value.(look.Sides); ok {
-			total += r.length(part, sides[one]) + r.length(part, sides[other])
+			total += r.length(part, sides[side])
 		}
 	}
 	if said, ok := r.p.resolve(r.t, name, "border"); ok {
 		if border, ok := said.Value.(look.Border); ok && border.Style != "none" {
-			total += 2 * snapped(r.length(part, border.Width))
+			total += snapped(r.length(part, border.Width))
 		}
 	}
 	return total

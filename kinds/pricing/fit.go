@@ -90,6 +90,7 @@ func calculatorRoom(_ kind.View, r kind.Ruler, part string) float64 {
 	inner := min(r.Frame()-r.Edges("table"), countedMost) - r.Edges("line")
 	box := inner
 	switch {
+	case part == "line":
 	case r.Frame() >= lineFrom && (part == "button" || part == "assurance"):
 		box = (inner - lineGaps*lineGap) * takeShare
 	case r.Frame() >= lineFrom:
