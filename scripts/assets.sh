@@ -59,6 +59,7 @@ beyond heebo hebrew
 beyond vazirmatn arabic
 
 node scripts/locales.mjs "$modules" > core/money/locales.json
+node scripts/compact.mjs "$modules" > core/money/compact.json
 node scripts/dates.mjs "$modules" > core/dates/locales.json
 node scripts/currencies.mjs "$modules" > core/money/iso4217.csv
 

@@ -7,8 +7,7 @@ import (
 	"strings"
 	"sync"
 
-	"golang.org/x/text/feature/plural"
-	"golang.org/x/text/language"
+	"rubrel/core/money"
 )
 
 // words are what a price list says by itself in the visitor's language. Words in braces are filled in.
@@ -74,12 +73,9 @@ func wordsFor(tag string) words {
 	return w
 }
 
-var pluralNames = map[plural.Form]string{plural.Zero: "zero", plural.One: "one", plural.Two: "two", plural.Few: "few", plural.Many: "many", plural.Other: "other"}
-
 // periodsFree says how many months are free, in the plural form that the language has for the number.
 func (w words) periodsFree(n int) string {
-	form := plural.Cardinal.MatchPlural(language.Make(w.Tag), n, 0, 0, 0, 0)
-	text, ok := w.PeriodsFree[pluralNames[form]]
+	text, ok := w.PeriodsFree[money.LocaleFor(w.Tag).Plural(money.NewDecimal(int64(n), 0))]
 	if !ok {
 		text = w.PeriodsFree["other"]
 	}
