@@ -4,10 +4,12 @@ import (
 	_ "embed"
 	"fmt"
 	"maps"
+	"math"
 	"slices"
 	"strings"
 	"time"
 
+	"rubrel/core/colour"
 	"rubrel/core/document"
 	"rubrel/core/kind"
 	"rubrel/core/look"
@@ -103,7 +105,58 @@ func (d *dressed) cascade(b *document.Block) (look.Cascade, error) {
 	maps.Copy(kindSheet, d.dress.Kinds[set.Kind.Name])
 	maps.Copy(kindSheet, c.Kind)
 	c.Kind = kindSheet
-	return c, nil
+	following := map[string]bool{}
+	for _, part := range set.Kind.PartsOf(b.Form) {
+		if part.InkFollows {
+			following[part.Name] = true
+		}
+	}
+	return c.WithInks(following, d.inkOn), nil
+}
+
+// inks are the colour roles that text is set in.
+var inks = []look.Token{"ink", "on-feature", "raised", "ground", "on-accent"}
+
+// inkOn is the role that stands out most from a ground, in every scheme that the site shows. A ground that lets through
+// what is below it has none.
+func (d *dressed) inkOn(ground look.Value) (look.Value, bool) {
+	var best look.Token
+	most := 0.0
+	for _, role := range inks {
+		least := math.Inf(1)
+		for _, tokens := range d.schemes() {
+			behind, ok := colourOf(tokens, ground)
+			ink, also := colourOf(tokens, role)
+			if !ok || !also || behind.Alpha < 1 {
+				return nil, false
+			}
+			least = min(least, colour.Contrast(ink, behind))
+		}
+		if least > most {
+			best, most = role, least
+		}
+	}
+	return best, most > 0
+}
+
+func colourOf(tokens look.Tokens, v look.Value) (colour.Colour, bool) {
+	if token, ok := v.(look.Token); ok {
+		v = tokens.Value(token)
+	}
+	c, ok := v.(look.ColourValue)
+	return c.Colour, ok
+}
+
+// schemes are the tokens of each scheme that the site shows.
+func (d *dressed) schemes() map[string]look.Tokens {
+	schemes := map[string]look.Tokens{}
+	if d.site.House.Scheme != document.DarkScheme {
+		schemes["light"] = d.light
+	}
+	if d.site.House.Scheme == document.DarkScheme || d.site.House.Scheme == document.AutoScheme {
+		schemes["dark"] = d.dark
+	}
+	return schemes
 }
 
 // Cascade is a block's look with its dress: what the ledger shows, and what a release is written from.
@@ -143,17 +196,17 @@ func Subject(site *document.Site, registry dresses.Registry, blockID string, now
 	if err != nil {
 		return marks.Subject{}, err
 	}
-	s := marks.Subject{Site: site, Block: b, Cascade: c, Schemes: map[string]look.Tokens{}, Now: now, View: d.view(b, c, now)}
+	return d.subject(b, c)
+}
+
+// subject is a block with its look.
+func (d *dressed) subject(b *document.Block, c look.Cascade) (marks.Subject, error) {
+	s := marks.Subject{Site: d.site, Block: b, Cascade: c, Schemes: d.schemes(), Now: d.now, View: d.view(b, c)}
+	var err error
 	if s.Book, err = d.dress.Book(); err != nil {
 		return s, fmt.Errorf("dress %s: %w", d.dress.Name, err)
 	}
-	if site.House.Scheme != document.DarkScheme {
-		s.Schemes["light"] = d.light
-	}
-	if site.House.Scheme == document.DarkScheme || site.House.Scheme == document.AutoScheme {
-		s.Schemes["dark"] = d.dark
-	}
-	return s, err
+	return s.Measured(), nil
 }
 
 // houseCSS is what all blocks of a site share: fonts, layers, the reset, the tokens.
@@ -242,22 +295,34 @@ func (d *dressed) blockCSS(b *document.Block, set *document.Set, form kind.Form,
 
 func blockClass(id string) string { return look.ClassPrefix + "b-" + id }
 
-// writeVariables sets the layout's variables on the block's first element: a container cannot query itself.
+// writeVariables sets the layout's variables: those of the block on its first element, since a container cannot query
+// itself, and those of a record on the record's.
 func writeVariables(b *strings.Builder, class string, widths look.Widths, variables []kind.Variable) {
 	for i, width := range widths {
-		var declarations []string
+		said := map[string][]string{}
+		var records []string
 		for _, v := range variables {
-			if v.Width == i {
-				declarations = append(declarations, v.Name+":"+v.Value)
+			if v.Width != i {
+				continue
 			}
+			if _, known := said[v.Record]; !known {
+				records = append(records, v.Record)
+			}
+			said[v.Record] = append(said[v.Record], v.Name+":"+v.Value)
 		}
-		if len(declarations) == 0 {
-			continue
+		var rules strings.Builder
+		for _, record := range records {
+			place := ">*"
+			if record != "" {
+				place = ` [data-record="` + record + `"]`
+			}
+			rules.WriteString(":where(." + class + place + "){" + strings.Join(said[record], ";") + "}")
 		}
-		rule := ":where(." + class + ">*){" + strings.Join(declarations, ";") + "}"
-		if i > 0 {
-			rule = fmt.Sprintf("@container %s (width < %dpx){%s}", look.ContainerName, width.Below, rule)
+		switch {
+		case i == 0:
+			b.WriteString(rules.String())
+		case rules.Len() > 0:
+			fmt.Fprintf(b, "@container %s (width < %dpx){%s}", look.ContainerName, width.Below, rules.String())
 		}
-		b.WriteString(rule)
 	}
 }

@@ -274,7 +274,11 @@ func (d *dressed) block(id string, level int, language string) (piece, error) {
 	if err != nil {
 		return piece{}, fmt.Errorf("block %s: %w", id, err)
 	}
-	view := d.view(b, cascade, d.now)
+	subject, err := d.subject(b, cascade)
+	if err != nil {
+		return piece{}, fmt.Errorf("block %s: %w", id, err)
+	}
+	view := subject.View
 	view.Locale, view.FromRight, view.HeadingLevel = language, direction(language) == "rtl", level
 	inside, err := form.HTML(view)
 	if err != nil {
@@ -306,14 +310,14 @@ func (d *dressed) block(id string, level int, language string) (piece, error) {
 }
 
 // view is what a form is given to show a block, in the language of its page.
-func (d *dressed) view(b *document.Block, cascade look.Cascade, now time.Time) kind.View {
+func (d *dressed) view(b *document.Block, cascade look.Cascade) kind.View {
 	set, _ := d.site.SetByID(b.SetID)
 	language := d.site.LanguageOf(b.ID)
 	var columns []int
 	if part, ok := set.Kind.ColumnsPart(b.Form); ok {
 		columns = cascade.Columns(part.Name)
 	}
-	return kind.View{Columns: columns, BlockID: b.ID, Name: b.Name, Set: set.Set, Locale: language, FromRight: direction(language) == "rtl", HeadingLevel: 2, Widths: d.site.Widths, Now: now}
+	return kind.View{Columns: columns, BlockID: b.ID, Name: b.Name, Set: set.Set, Locale: language, FromRight: direction(language) == "rtl", HeadingLevel: 2, Widths: d.site.Widths, Now: d.now}
 }
 
 // direction is the writing direction of a language, by its script's default in the CLDR.

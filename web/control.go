@@ -166,10 +166,9 @@ func (c controls) of(at string, p look.Property, v look.Value) controlView {
 
 // single is a value of one number, one word of a few, or any text.
 func (c controls) single(view *controlView, p look.Property, v look.Value) {
-	span, numeric := spans[p.Name]
 	switch {
-	case numeric:
-		view.Shape, view.Number = "number", number(span, v)
+	case p.Span != nil:
+		view.Shape, view.Number = "number", number(*p.Span, v)
 	case len(p.Keywords) > 0:
 		view.Shape = "words"
 	default:
@@ -177,29 +176,15 @@ func (c controls) single(view *controlView, p look.Property, v look.Value) {
 	}
 }
 
-// span is the range of a slider, in the unit that a bare number takes.
-type span struct {
-	unit              look.Unit
-	least, most, step float64
-	initial           float64
-}
-
-var spans = map[string]span{
-	"font-size": {"px", 9, 96, 1, 16}, "font-weight": {"", 100, 900, 100, 400}, "line-height": {"", 0.9, 2.2, 0.05, 1.4},
-	"letter-spacing": {"em", -0.08, 0.4, 0.005, 0}, "word-spacing": {"em", -0.2, 1, 0.02, 0}, "opacity": {"", 0, 1, 0.01, 1},
-	"gap": {"px", 0, 80, 1, 16}, "max-width": {"ch", 16, 90, 1, 60}, "order": {"", -9, 9, 1, 0}, "grid-template-columns": {"", 1, 8, 1, 3}, "scale": {"", 0.5, 2, 0.01, 1},
-	"transition-duration": {"ms", 0, 1000, 10, 200}, "animation-duration": {"ms", 0, 1600, 20, 400}, "animation-delay": {"ms", 0, 1600, 20, 0},
-}
-
 // spansOf are the ranges where a length is in another unit than the usual.
-var spansOf = map[look.Unit]span{"em": {"em", 0, 6, 0.05, 1}, "rem": {"rem", 0, 6, 0.05, 1}, "%": {"%", 0, 200, 1, 100}, "ch": {"ch", 0, 90, 1, 60}, "cqi": {"cqi", 0, 20, 0.1, 4}, "px": {"px", 0, 400, 1, 16}}
+var spansOf = map[look.Unit]look.Span{"em": {Unit: "em", Most: 6, Step: 0.05, Initial: 1}, "rem": {Unit: "rem", Most: 6, Step: 0.05, Initial: 1}, "%": {Unit: "%", Most: 200, Step: 1, Initial: 100}, "ch": {Unit: "ch", Most: 90, Step: 1, Initial: 60}, "cqi": {Unit: "cqi", Most: 20, Step: 0.1, Initial: 4}, "px": {Unit: "px", Most: 400, Step: 1, Initial: 16}}
 
-func number(s span, v look.Value) numberField {
-	n := s.initial
+func number(s look.Span, v look.Value) numberField {
+	n := s.Initial
 	switch v := v.(type) {
 	case look.Length:
 		n = float64(v.Milli) / 1000
-		if other, ok := spansOf[v.Unit]; ok && v.Unit != s.unit && v.Unit != "" {
+		if other, ok := spansOf[v.Unit]; ok && v.Unit != s.Unit && v.Unit != "" {
 			s = other
 		}
 	case look.Duration:
@@ -209,7 +194,7 @@ func number(s span, v look.Value) numberField {
 	case look.Fluid:
 		n = float64(v.To.Milli) / 1000
 	}
-	return numberField{brief(n), s.unit, brief(min(s.least, n)), brief(max(s.most, n)), brief(s.step)}
+	return numberField{brief(n), s.Unit, brief(min(s.Least, n)), brief(max(s.Most, n)), brief(s.Step)}
 }
 
 // brief is a number without needless noughts.
@@ -365,7 +350,7 @@ func offset(v look.Value) [2]numberField {
 	at, _ := v.(look.Offset)
 	var fields [2]numberField
 	for i := range fields {
-		fields[i] = number(span{"px", -60, 60, 1, 0}, at[i])
+		fields[i] = number(look.Span{Unit: "px", Least: -60, Most: 60, Step: 1}, at[i])
 	}
 	return fields
 }

@@ -225,6 +225,9 @@ func (d *decoder) site(tree any) *Site {
 	for _, c := range d.members(o, "sets", MostMembers) {
 		s.Sets = append(s.Sets, d.set(c))
 	}
+	for i := range s.Sets {
+		s.Sets[i].Others = s.others
+	}
 	for _, c := range d.members(o, "blocks", MostMembers) {
 		s.Blocks = append(s.Blocks, d.block(c, s))
 	}

@@ -91,6 +91,15 @@ func (s *Site) SetByID(id string) (*Set, bool) {
 	return &s.Sets[i], true
 }
 
+// others finds a set as facts of another may be computed from it.
+func (s *Site) others(id string) (kind.Set, bool) {
+	set, ok := s.SetByID(id)
+	if !ok {
+		return kind.Set{}, false
+	}
+	return set.Set, true
+}
+
 // BlockByID finds a block.
 func (s *Site) BlockByID(id string) (*Block, bool) {
 	i := slices.IndexFunc(s.Blocks, func(x Block) bool { return x.ID == id })

@@ -23,4 +23,14 @@ type Ruler interface {
 	Edges(part string) float64
 	// Gap is a part's gap.
 	Gap(part string) float64
+	// Length is what a part's look says of a property that is a length; 0 where it says none.
+	Length(part, property string) float64
+}
+
+// Measure measures a block's look with the fonts that visitors get, at every width, by its place among the widths.
+type Measure interface {
+	// Ruler is the ruler for a record; "" for those that have nothing of their own.
+	Ruler(record string, width int) Ruler
+	// TextWidth is how wide a part's text is on one line, in CSS px. It is false where a font lacks a character.
+	TextWidth(part, record, text string, width int) (float64, bool)
 }

@@ -65,6 +65,9 @@ type Field struct {
 	Required bool
 	// Derive computes the value that holds where nothing is said; nil where nothing is derived.
 	Derive func(set Set, record Record, key FactKey) (Value, bool)
+	// Split takes apart what a pasted cell says of several fields at once, by field: "3 of 5 levels". Nil where a cell says
+	// one thing.
+	Split func(text string) map[string]string
 	// Check refuses a value that the type lets through and the set does not; nil where the type says all.
 	Check func(set Set, key FactKey, value Value) error
 	// AllOf makes a field of an axis the rule for all: it stands in the All column of the rows of the field named,
@@ -116,13 +119,24 @@ type Form struct {
 	// they do not.
 	Columns func(v View, width int) int
 	Room    func(v View, r Ruler, part string) float64
+	// Check finds what does not come out as it was asked for in this form; nil where all does.
+	Check func(View) []Finding
+	// Drawings are single records as pictures of their own; nil where they are none.
+	Drawings func(View) ([]Drawing, error)
+}
+
+// Drawing is one record as an SVG file that stands for itself.
+type Drawing struct {
+	Record string
+	SVG    []byte
 }
 
 // Variable is a custom property with its value from a width down.
 type Variable struct {
-	Name  string
-	Width int // index into the site's widths
-	Value string
+	Name   string
+	Width  int    // index into the site's widths
+	Record string // it holds in this record only; "" for the whole block
+	Value  string
 }
 
 // Part is one named piece of a form's anatomy.
@@ -139,8 +153,15 @@ type Part struct {
 	Control     bool              // a visitor recognises a control by its colour
 	Pressed     bool              // a visitor presses it
 	LeastHeight float64           // CSS px that the layout gives it at least
-	Properties  []string          // CSS names
-	Defaults    map[string]string
+	// Ink is the property whose colour it is seen by; "color" where none is named.
+	Ink string
+	// Behind says what lies behind its words besides the parts around it, each time the parts from the inside out: a
+	// label that a bar passes under lies on the bar, and on what the bar leaves free. Nil for nothing.
+	Behind func(set Set, form string) [][]string
+	// InkFollows says that where a level says its ground and not its ink, the ink is the colour role that stands out most.
+	InkFollows bool
+	Properties []string // CSS names
+	Defaults   map[string]string
 	// As gives the CSS property under which a property is written, where the layout needs it elsewhere than on
 	// the part itself: a gap as a custom property, a border on one side.
 	As map[string]string
@@ -182,6 +203,8 @@ type View struct {
 	Name string
 	// Now is when the view is made.
 	Now time.Time
+	// Measure measures the block's look; nil where its fonts are not known.
+	Measure Measure
 }
 
 // ColumnsAt is how many stand side by side at a width as the look says; 0 where it says nothing.

@@ -28,6 +28,8 @@ type Set struct {
 	Facts   map[string]Value  // by FactKey text
 	Axes    map[string][]Item // by axis name, in order
 	Records []Record
+	// Others finds the site's sets by ID, from which facts may be computed; nil where the set stands alone.
+	Others func(id string) (Set, bool)
 }
 
 // Item is one thing on an axis.
@@ -114,4 +116,20 @@ func Text(facts map[string]Value, key string) string {
 		return v.String()
 	}
 	return ""
+}
+
+// Fact is a fact of the record, or where it says none what is derived for it; nil for neither.
+func (s Set) Fact(r Record, name string) Value {
+	if v, ok := r.Facts[name]; ok {
+		return v
+	}
+	f, ok := s.Kind.FieldNamed(name)
+	if !ok || f.Derive == nil {
+		return nil
+	}
+	v, ok := f.Derive(s, r, FactKey{Field: name})
+	if !ok {
+		return nil
+	}
+	return v
 }

@@ -124,7 +124,9 @@ func (l layer) lookCell(key look.Key, target look.Target, part kind.Part) Cell {
 		return cell
 	}
 	cell.Shown, cell.Swatch, cell.Step = said.Value.String(), l.swatch(said.Value), l.step(said.Value)
-	if from == "" && (said.Level == look.BlockLevel || said.Level == look.RecordLevel) && said.Key == key {
+	// An ink that follows its ground stands in the cascade where the ground is said, and is not said by the block.
+	_, own := l.block.Look[key]
+	if from == "" && (said.Level == look.BlockLevel || said.Level == look.RecordLevel) && said.Key == key && own {
 		cell.State, cell.Text = Said, said.Value.String()
 		if key.Record != "" {
 			cell.State = Exception

@@ -2,7 +2,10 @@ package look
 
 import (
 	"fmt"
+	"math"
 	"strings"
+
+	"rubrel/core/motion"
 )
 
 func parseScale(_ Property, text string, _ TokenNames) (Value, error) {
@@ -45,6 +48,9 @@ func (d Duration) String() string { return fmt.Sprintf("%dms", int64(d)) }
 // CSS is the same as String.
 func (d Duration) CSS() string { return d.String() }
 
+// mostDuration bounds what moves, in milliseconds.
+const mostDuration = 6000
+
 func parseDuration(_ Property, text string, _ TokenNames) (Value, error) {
 	number, unit := strings.TrimSpace(text), int64(1)
 	if bare, ok := strings.CutSuffix(number, "ms"); ok {
@@ -53,8 +59,8 @@ func parseDuration(_ Property, text string, _ TokenNames) (Value, error) {
 		number, unit = bare, 1000
 	}
 	milli, err := parseMilli(strings.TrimSpace(number))
-	if err != nil || milli < 0 || milli*unit > 2_000_000 || milli*unit%1000 != 0 {
-		return nil, fmt.Errorf("%q is not a time of whole milliseconds up to 2000ms", text)
+	if err != nil || milli < 0 || milli*unit > mostDuration*1000 || milli*unit%1000 != 0 {
+		return nil, fmt.Errorf("%q is not a time of whole milliseconds up to %dms", text, mostDuration)
 	}
 	return Duration(milli * unit / 1000), nil
 }
@@ -73,24 +79,30 @@ func (b Bezier) String() string {
 // CSS is the same as String.
 func (b Bezier) CSS() string { return b.String() }
 
+// Easing is an easing function other than cubic-bezier(): steps(), or linear() with its points.
+type Easing string
+
+func (e Easing) String() string { return string(e) }
+
+// CSS is the same as String.
+func (e Easing) CSS() string { return string(e) }
+
 func parseEasing(_ Property, text string, _ TokenNames) (Value, error) {
-	inside, ok := strings.CutPrefix(text, "cubic-bezier(")
-	inside, closed := strings.CutSuffix(inside, ")")
-	words := strings.Split(inside, ",")
-	if !ok || !closed || len(words) != 4 {
-		return nil, fmt.Errorf("%q is not an easing", text)
+	easing, err := motion.ParseEasing(text)
+	if err != nil {
+		return nil, err
+	}
+	curve, ok := easing.(motion.Bezier)
+	if !ok {
+		return Easing(strings.ToLower(text)), nil
 	}
 	var b Bezier
-	for i, word := range words {
-		least, most := int64(-5000), int64(5000)
-		if i%2 == 0 { // both x must lie between 0 and 1
-			least, most = 0, 1000
+	for i, n := range curve {
+		const most = 5
+		if math.Abs(n) > most {
+			return nil, fmt.Errorf("%v is not from -%d to %d", n, most, most)
 		}
-		l, err := bounded(strings.TrimSpace(word), "", least, most)
-		if err != nil || l.Unit != "" {
-			return nil, fmt.Errorf("%q is not a number that stands there", strings.TrimSpace(word))
-		}
-		b[i] = l
+		b[i] = Length{Milli: int64(math.Round(n * 1000))}
 	}
 	return b, nil
 }

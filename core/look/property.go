@@ -19,7 +19,15 @@ type Property struct {
 	Hint      string // what may be typed
 	Layout    bool   // the form's layout uses it, at its widths; it is no CSS property of the part
 	Carrier   string // the custom property that carries it, where CSS's own would do something else; "" for none
+	Span      *Span  // the numbers among which a slider chooses; nil where it is no number
 	parse     func(p Property, text string, tokens TokenNames) (Value, error)
+}
+
+// Span is a range of numbers that a slider offers, in the unit that a bare number takes. Typing may go further.
+type Span struct {
+	Unit              Unit
+	Least, Most, Step float64
+	Initial           float64 // where nothing is said
 }
 
 // TokenNames tells which names are tokens of a category.
@@ -33,37 +41,40 @@ var properties = []Property{
 	{Name: "background-image", Tokens: ColourToken, Keywords: []string{"none"}, Hint: "linear-gradient(135deg, accent 0%, ink 100%), radial-gradient(at 30% 20%, raised, ground), stripes(line, 2px, 12px, 45deg), dots(line, 3px, 16px), grid(line, 1px, 24px), checks(line, 12px), picture(name, cover, 50% 50%); several with commas, the first on top; or none", parse: parseLayers},
 	{Name: "background-color", Tokens: ColourToken, Hint: "a colour, token or transparent", parse: parseInk},
 	{Name: "font-family", Tokens: FamilyToken, Inherited: true, Hint: "a token, or family names with commas", parse: parseFamily},
-	{Name: "font-size", Tokens: SizeToken, Inherited: true, Hint: "a length above 0, type-1 … type-8, or two that follow the width: 18px to 28px, 18px at 390 to 28px at 1200", parse: parseSize},
-	{Name: "font-weight", Tokens: WeightToken, Inherited: true, Hint: "1 to 1000", parse: parseWeight},
+	{Name: "font-size", Tokens: SizeToken, Inherited: true, Span: &Span{"px", 9, 96, 1, 16}, Hint: "a length above 0, type-1 … type-8, or two that follow the width: 18px to 28px, 18px at 390 to 28px at 1200", parse: parseSize},
+	{Name: "font-weight", Tokens: WeightToken, Inherited: true, Span: &Span{"", 100, 900, 100, 400}, Hint: "1 to 1000", parse: parseWeight},
 	{Name: "font-style", Inherited: true, Keywords: []string{"normal", "italic"}, Hint: "normal or italic", parse: parseKeyword},
-	{Name: "line-height", Tokens: LeadingToken, Inherited: true, Hint: "a number such as 1.4", parse: parseLeading},
-	{Name: "letter-spacing", Inherited: true, Keywords: []string{"normal"}, Hint: "a length such as -0.02em", parse: parseTracking},
-	{Name: "word-spacing", Inherited: true, Keywords: []string{"normal"}, Hint: "a length such as 0.1em", parse: parseTracking},
+	{Name: "line-height", Tokens: LeadingToken, Inherited: true, Span: &Span{"", 0.9, 2.2, 0.05, 1.4}, Hint: "a number such as 1.4", parse: parseLeading},
+	{Name: "letter-spacing", Inherited: true, Keywords: []string{"normal"}, Span: &Span{"em", -0.08, 0.4, 0.005, 0}, Hint: "a length such as -0.02em", parse: parseTracking},
+	{Name: "word-spacing", Inherited: true, Keywords: []string{"normal"}, Span: &Span{"em", -0.2, 1, 0.02, 0}, Hint: "a length such as 0.1em", parse: parseTracking},
 	{Name: "text-transform", Inherited: true, Keywords: []string{"none", "uppercase", "lowercase", "capitalize"}, Hint: "none, uppercase, lowercase or capitalize", parse: parseKeyword},
 	{Name: "text-decoration", Keywords: []string{"none", "underline", "line-through", "overline"}, Hint: "none, underline, line-through or overline", parse: parseKeyword},
 	{Name: "text-shadow", Inherited: true, Tokens: ColourToken, Keywords: []string{"none"}, Hint: "0 1px 2px #0003, or none", parse: parseTextShadows},
 	{Name: "text-align", Inherited: true, Keywords: []string{"start", "center", "end"}, Hint: "start, center or end", parse: parseKeyword},
 	{Name: "align-self", Keywords: []string{"baseline", "start", "center", "end"}, Hint: "baseline, or start to raise it", parse: parseKeyword},
 	{Name: "display", Keywords: []string{"none", "shown", "block"}, Hint: "none to leave it out, shown to have it again", parse: parseKeyword},
-	{Name: "order", Hint: "a whole number: the smaller comes first", parse: parseOrder},
-	{Name: "max-width", Keywords: []string{"none"}, Hint: "a length such as 42ch, or none", parse: parseSpace},
-	{Name: "opacity", Hint: "0 to 1", parse: parseOpacity},
+	{Name: "order", Span: &Span{"", -9, 9, 1, 0}, Hint: "a whole number: the smaller comes first", parse: parseOrder},
+	{Name: "max-width", Keywords: []string{"none"}, Span: &Span{"ch", 16, 90, 1, 60}, Hint: "a length such as 42ch, or none", parse: parseSpace},
+	{Name: "stroke-width", Span: &Span{"px", 1, 60, 1, 12}, Hint: "how thick a bar is, whatever its form: 12px", parse: parseThickness},
+	{Name: "width", Span: &Span{"px", 20, 480, 4, 160}, Hint: "a length such as 160px", parse: parseSide},
+	{Name: "height", Span: &Span{"px", 20, 600, 4, 300}, Hint: "a length such as 300px", parse: parseSide},
+	{Name: "opacity", Span: &Span{"", 0, 1, 0.01, 1}, Hint: "0 to 1", parse: parseOpacity},
 	{Name: "flex-direction", Keywords: []string{"row", "column"}, Hint: "row, or column to stack", parse: parseKeyword},
 	{Name: "padding", Tokens: SpaceToken, Hint: "one to four lengths or tokens: 24px, space-4 space-5", parse: parseSides},
 	{Name: "margin", Tokens: SpaceToken, Hint: "one to four lengths or tokens; may be negative", parse: parseSides},
-	{Name: "grid-template-columns", Layout: true, Keywords: []string{"auto"}, Hint: "how many stand side by side: 1 to 8, or auto for as many as fit", parse: parseCount},
-	{Name: "gap", Tokens: SpaceToken, Hint: "a length or token", parse: parseSpace},
+	{Name: "grid-template-columns", Layout: true, Keywords: []string{"auto"}, Span: &Span{"", 1, 8, 1, 3}, Hint: "how many stand side by side: 1 to 8, or auto for as many as fit", parse: parseCount},
+	{Name: "gap", Tokens: SpaceToken, Span: &Span{"px", 0, 80, 1, 16}, Hint: "a length or token", parse: parseSpace},
 	{Name: "border", Keywords: []string{"none"}, Tokens: ColourToken, Hint: "1px solid line, or none", parse: parseBorder},
 	{Name: "border-radius", Tokens: RadiusToken, Hint: "one to four lengths or tokens", parse: parseSides},
 	{Name: "box-shadow", Tokens: ShadowToken, Keywords: []string{"none"}, Hint: "0 2px 8px 0 #0003, a token, or none", parse: parseShadows},
 	{Name: "translate", Keywords: []string{"none"}, Hint: "how far it moves: 0 -4px", parse: parseTranslate},
-	{Name: "scale", Keywords: []string{"none"}, Hint: "0.5 to 2", parse: parseScale},
-	{Name: "transition-duration", Tokens: MotionToken, Hint: "0 to 2000 ms: 200ms, motion-1", parse: parseDuration},
-	{Name: "transition-timing-function", Keywords: easings, Hint: "linear, ease, ease-in, ease-out, ease-in-out or cubic-bezier(0.2, 0, 0, 1)", parse: parseEasing},
-	{Name: "animation-name", Carrier: "--rb-enter", Keywords: []string{"none", "fade", "rise", "fall", "from-start", "from-end", "grow"}, Hint: "how it comes in at first sight: none, fade, rise, fall, from-start, from-end or grow", parse: parseKeyword},
-	{Name: "animation-duration", Carrier: "--rb-enter-duration", Tokens: MotionToken, Hint: "0 to 2000 ms: 400ms, motion-2", parse: parseDuration},
-	{Name: "animation-delay", Carrier: "--rb-enter-delay", Hint: "0 to 2000 ms; 80ms each for one after the other", parse: parseDelay},
-	{Name: "animation-timing-function", Carrier: "--rb-enter-easing", Keywords: easings, Hint: "linear, ease, ease-in, ease-out, ease-in-out or cubic-bezier(0.2, 0, 0, 1)", parse: parseEasing},
+	{Name: "scale", Keywords: []string{"none"}, Span: &Span{"", 0.5, 2, 0.01, 1}, Hint: "0.5 to 2", parse: parseScale},
+	{Name: "transition-duration", Tokens: MotionToken, Span: &Span{"ms", 0, 1000, 10, 200}, Hint: "0 to 6000 ms: 200ms, motion-1", parse: parseDuration},
+	{Name: "transition-timing-function", Keywords: easings, Hint: "linear, ease, ease-in, ease-out, ease-in-out, cubic-bezier(0.2, 0, 0, 1), steps(4) or linear(0, 0.8, 1)", parse: parseEasing},
+	{Name: "animation-name", Carrier: "--rb-enter", Keywords: []string{"none", "fade", "rise", "fall", "from-start", "from-end", "grow", "fill", "count"}, Hint: "how it comes in at first sight: none, fade, rise, fall, from-start, from-end or grow; a bar can fill, a figure can count", parse: parseKeyword},
+	{Name: "animation-duration", Carrier: "--rb-enter-duration", Tokens: MotionToken, Span: &Span{"ms", 0, 4000, 20, 400}, Hint: "0 to 6000 ms: 400ms, motion-2", parse: parseDuration},
+	{Name: "animation-delay", Carrier: "--rb-enter-delay", Span: &Span{"ms", 0, 1600, 20, 0}, Hint: "0 to 6000 ms; 80ms each for one after the other", parse: parseDelay},
+	{Name: "animation-timing-function", Carrier: "--rb-enter-easing", Keywords: easings, Hint: "linear, ease, ease-in, ease-out, ease-in-out, cubic-bezier(0.2, 0, 0, 1), steps(4) or linear(0, 0.8, 1)", parse: parseEasing},
 	{Name: "animation-range-start", Carrier: "--rb-enter-at", Keywords: []string{"entry 0%", "entry 50%", "entry 100%"}, Hint: "when it starts: entry 0% at its first pixel in view, entry 50% at its middle, entry 100% when it is whole in view", parse: parseKeyword},
 }
 
@@ -160,6 +171,23 @@ func splitOutsideBrackets(text string, separator rune) []string {
 	}
 	pieces = append(pieces, strings.TrimSpace(text[start:]))
 	return slices.DeleteFunc(pieces, func(s string) bool { return s == "" })
+}
+
+func parseThickness(_ Property, text string, _ TokenNames) (Value, error) {
+	return positive(text, 1000, 200_000)
+}
+
+func parseSide(_ Property, text string, _ TokenNames) (Value, error) {
+	return positive(text, 1000, 2_000_000)
+}
+
+// positive is a length from least to most thousandths of its unit, which is none of the relative ones.
+func positive(text string, least, most int64) (Value, error) {
+	l, err := bounded(text, "px", least, most)
+	if err == nil && l.Unit != "px" {
+		err = fmt.Errorf("%s is not in px", text)
+	}
+	return l, err
 }
 
 func parseOrder(_ Property, text string, _ TokenNames) (Value, error) {

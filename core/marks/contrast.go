@@ -80,10 +80,11 @@ func (p painter) inRecord(part kind.Part) bool {
 // something of it, or of a part around it, for a state, a width or a record.
 func (p painter) targets(part kind.Part, set kind.Set) []look.Target {
 	states, widths, records := map[look.State]bool{look.Normal: true}, map[int]bool{0: true}, map[string]bool{"": true}
-	around := p.around(part)
-	names := make([]string, len(around))
-	for i := range around {
-		names[i] = around[i].Name
+	var names []string
+	for _, stack := range p.stacks(part) {
+		for i := range stack.parts {
+			names = append(names, stack.parts[i].Name)
+		}
 	}
 	for _, sheet := range []look.Sheet{p.cascade.House, p.cascade.Kind, p.cascade.Block} {
 		for key := range sheet {
@@ -178,6 +179,12 @@ func (p painter) contrast(s Subject, set kind.Set, part kind.Part, t look.Target
 
 // inkOf is the value that a part's words are painted in, and the property of the part that says it.
 func (p painter) inkOf(part kind.Part, t look.Target) (said look.Said, property string, ok bool) {
+	if part.Ink != "" {
+		said, ok = p.resolve(t, part.Name, part.Ink)
+		image, _ := p.resolve(t, part.Name, "background-image")
+		layers, _ := image.Value.(look.Layers)
+		return said, part.Ink, ok && len(layers) == 0 // what an image shows is not one ink
+	}
 	for _, outer := range p.around(part) {
 		from := "color"
 		if of := p.paints[outer.Name].SelectedInk; of != "" && t.State == look.Selected {

@@ -47,11 +47,16 @@ func (s Subject) fits(set kind.Set) []Mark {
 }
 
 func (s Subject) fitter(set kind.Set, form kind.Form) *fitter {
-	f := &fitter{Subject: s, set: set, form: form, runs: s.runs, p: s.plainPainter(set.Kind)}
-	if f.runs == nil {
+	f := s.fitterOfLook(set, form)
+	if f.runs == nil && form.Runs != nil {
 		f.runs = form.Runs(s.View)
 	}
 	return f
+}
+
+// fitterOfLook measures the look alone: it knows no runs unless they are known already.
+func (s Subject) fitterOfLook(set kind.Set, form kind.Form) *fitter {
+	return &fitter{Subject: s, set: set, form: form, runs: s.runs, p: s.plainPainter(set.Kind)}
 }
 
 // SetText is how one text of a block is set at a width.
@@ -109,28 +114,45 @@ type setting struct {
 func (f *fitter) setting(run kind.Run, width int) (setting, bool) {
 	part, ok := f.set.Kind.PartNamed(run.Part)
 	ok = ok && (len(part.Forms) == 0 || slices.Contains(part.Forms, f.form.Name))
-	t := look.Target{Width: width, Record: run.Record}
-	for _, record := range f.set.Records {
-		if record.ID == run.Record {
-			t.Featured = record.Featured
-		}
-	}
+	t := f.target(run.Record, width)
 	if !ok || f.p.left(part, t) {
 		return setting{}, false
 	}
 	r := ruler{f.p, t}
 	st := setting{part: part, t: t, text: run.Text, room: f.form.Room(f.View, r, run.Part)}
-	st.style = typeset.Style{Size: f.p.size(part, t), Face: f.face(part, t), LetterSpacing: f.spacing(part, t, "letter-spacing"), WordSpacing: f.spacing(part, t, "word-spacing")}
+	st.style = f.style(part, t)
 	if run.Shrinks > 0 {
 		st.style.Size = min(st.style.Size, max(run.LeastShare*st.style.Size, st.room/run.Shrinks))
 	}
-	if said, _, ok := f.p.said(part, "text-transform", t); ok && said.Value == look.Keyword("uppercase") {
-		st.text = strings.ToUpper(st.text)
-	}
+	st.text = f.cased(part, t, st.text)
 	if most, ok := f.mostWidth(st); ok {
 		st.room = min(st.room, most)
 	}
 	return st, st.style.Face != nil && st.room > 0
+}
+
+// target is the case of a record at a width.
+func (f *fitter) target(id string, width int) look.Target {
+	t := look.Target{Width: width, Record: id}
+	for _, record := range f.set.Records {
+		if record.ID == id {
+			t.Featured = record.Featured
+		}
+	}
+	return t
+}
+
+// style is how a part's text is set.
+func (f *fitter) style(part kind.Part, t look.Target) typeset.Style {
+	return typeset.Style{Size: f.p.size(part, t), Face: f.face(part, t), LetterSpacing: f.spacing(part, t, "letter-spacing"), WordSpacing: f.spacing(part, t, "word-spacing")}
+}
+
+// cased is a text as its part's text-transform writes it.
+func (f *fitter) cased(part kind.Part, t look.Target, text string) string {
+	if said, _, ok := f.p.said(part, "text-transform", t); ok && said.Value == look.Keyword("uppercase") {
+		return strings.ToUpper(text)
+	}
+	return text
 }
 
 // mostWidth is what a part's max-width allows; a ch is the width of the figure nought (CSS Values 4, section 6.1.2).

@@ -49,14 +49,19 @@ func (s Subject) Marks() []Mark {
 		s.runs = form.Runs(s.View)
 	}
 	var list []Mark
+	var findings []kind.Finding
 	if set.Kind.Check != nil {
-		for _, finding := range set.Kind.Check(set.Set, kind.Scene{Locale: s.Site.LanguageOf(s.Block.ID), Now: s.Now}) {
-			mark := Mark{ID: strings.Join([]string{finding.Check, finding.Record, finding.Key}, " "), Finding: finding}
-			if finding.Mend != nil {
-				mark.Change = changeOf(s.Block.SetID, *finding.Mend)
-			}
-			list = append(list, mark)
+		findings = set.Kind.Check(set.Set, kind.Scene{Locale: s.Site.LanguageOf(s.Block.ID), Now: s.Now})
+	}
+	if form, ok := set.Kind.FormNamed(s.Block.Form); ok && form.Check != nil {
+		findings = append(findings, form.Check(s.View)...)
+	}
+	for _, finding := range findings {
+		mark := Mark{ID: strings.Join([]string{finding.Check, finding.Record, finding.Key}, " "), Finding: finding}
+		if finding.Mend != nil {
+			mark.Change = changeOf(s.Block.SetID, *finding.Mend)
 		}
+		list = append(list, mark)
 	}
 	list = append(list, s.contrasts(set.Set)...)
 	list = append(list, s.fits(set.Set)...)

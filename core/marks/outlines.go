@@ -30,7 +30,8 @@ func (o *Outlines) of(view kind.View, form string, read func() []Mark) []Mark {
 	if o == nil {
 		return read()
 	}
-	view.Now = time.Time{} // what is over by the hour has a name as before
+	// What is over by the hour, fits elsewhere or follows another set has a name as before.
+	view.Now, view.Measure, view.Set.Others = time.Time{}, nil, nil
 	o.mu.Lock()
 	defer o.mu.Unlock()
 	before, ok := o.last[view.BlockID]

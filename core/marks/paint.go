@@ -13,6 +13,7 @@ import (
 // painter works out what a part looks like where it stands: its ink, what is really behind it, its size.
 type painter struct {
 	kind     *kind.Kind
+	set      kind.Set
 	form     string
 	cascade  look.Cascade
 	tokens   look.Tokens
@@ -87,14 +88,15 @@ func (p painter) cellsUnder(picture look.Picture, text, ground kind.Part, t look
 // painter paints the subject with the tokens of a scheme; what is found depends on no token.
 func (s Subject) painter(k *kind.Kind, tokens look.Tokens) painter {
 	paints := map[string]kind.Paints{}
-	if set, ok := s.Site.SetByID(s.Block.SetID); ok {
+	set, ok := s.Site.SetByID(s.Block.SetID)
+	if ok {
 		for i := range k.Parts {
 			if k.Parts[i].Paints != nil {
 				paints[k.Parts[i].Name] = k.Parts[i].Paints(set.Set)
 			}
 		}
 	}
-	return painter{kind: k, form: s.Block.Form, cascade: s.Cascade, tokens: tokens, pictures: s.Site.Pictures, paints: paints, known: cmp.Or(s.known, newKnown())}
+	return painter{kind: k, set: set.Set, form: s.Block.Form, cascade: s.Cascade, tokens: tokens, pictures: s.Site.Pictures, paints: paints, known: cmp.Or(s.known, newKnown())}
 }
 
 // plainPainter paints with the light tokens, or the dark ones where there are no others: for what does not depend on the
@@ -183,30 +185,65 @@ func (at place) seen(ink colour.Colour) colour.Colour {
 	return at.rest.Mix(ink.Over(at.filled), at.share)
 }
 
+// stack is what lies behind a part, from the inside out: the part itself, those beside it that lie below it, and the parts
+// around it.
+type stack struct {
+	parts   []kind.Part
+	besides int // how many after the first lie beside the part, not around it
+}
+
+// stacks are the cases of what lies behind a part: one, unless its kind says otherwise.
+func (p painter) stacks(part kind.Part) []stack {
+	around := p.around(part)
+	if part.Ink != "" {
+		return []stack{{parts: around[1:]}} // it is seen against what it lies on
+	}
+	if part.Behind == nil {
+		return []stack{{parts: around}}
+	}
+	var stacks []stack
+	for _, names := range part.Behind(p.set, p.form) {
+		s := stack{parts: []kind.Part{part}, besides: len(names)}
+		for _, name := range names {
+			beside, _ := p.kind.PartNamed(name)
+			s.parts = append(s.parts, beside)
+		}
+		s.parts = append(s.parts, around[1:]...)
+		stacks = append(stacks, s)
+	}
+	return stacks
+}
+
 // places are the grounds on which a part's words stand: its own over those of the parts around it, down to the paper,
 // with the opacity of each. A gradient makes a place for every colour it passes through.
 func (p painter) places(part kind.Part, t look.Target) []place {
 	paper, _ := p.colourOf(look.Token("ground"))
-	parts := p.around(part)
-	places := p.layer(parts, len(parts)-1, t, paper)
+	var places []place
+	for _, s := range p.stacks(part) {
+		places = append(places, p.layer(s, len(s.parts)-1, t, paper)...)
+	}
 	for i := range places {
 		places[i].luminance = places[i].ground.Luminance()
 	}
 	return places
 }
 
-// layer paints the parts from one of them inwards over what is below.
-func (p painter) layer(parts []kind.Part, i int, t look.Target, below colour.Colour) []place {
+// layer paints a stack from one of its parts inwards over what is below.
+func (p painter) layer(s stack, i int, t look.Target, below colour.Colour) []place {
 	var places []place
-	for _, filled := range p.filled(parts[0], parts[i], t, below) {
-		if i == 0 {
+	opacity := p.opacity(s.parts[i], t)
+	beside := i > 0 && i <= s.besides
+	for _, filled := range p.filled(s.parts[0], s.parts[i], t, below) {
+		switch {
+		case i == 0:
 			places = append(places, place{ground: filled, filled: filled, share: 1, rest: filled})
-		} else {
-			places = append(places, p.layer(parts, i-1, t, filled)...)
+		case beside: // its opacity is its own
+			places = append(places, p.layer(s, i-1, t, below.Mix(filled, opacity))...)
+		default:
+			places = append(places, p.layer(s, i-1, t, filled)...)
 		}
 	}
-	opacity := p.opacity(parts[i], t)
-	if opacity == 1 {
+	if opacity == 1 || beside {
 		return places
 	}
 	for k, at := range places {

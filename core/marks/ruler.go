@@ -53,9 +53,12 @@ func (r ruler) side(name string, side int) float64 {
 }
 
 // Gap is a part's gap.
-func (r ruler) Gap(name string) float64 {
+func (r ruler) Gap(name string) float64 { return r.Length(name, "gap") }
+
+// Length is a part's property in CSS px; 0 where nothing says one.
+func (r ruler) Length(name, property string) float64 {
 	part, ok := r.p.kind.PartNamed(name)
-	said, says := r.p.resolve(r.t, name, "gap")
+	said, says := r.p.resolve(r.t, name, property)
 	if !ok || !says {
 		return 0
 	}

@@ -1,12 +1,12 @@
 package pricing
 
 import (
-	"fmt"
 	"regexp"
 	"slices"
 	"strings"
 
 	"rubrel/core/document"
+	"rubrel/core/intake"
 	"rubrel/core/kind"
 	"rubrel/core/money"
 	"rubrel/core/pricing"
@@ -25,7 +25,7 @@ var periodWords = []struct {
 	{"month", "a month", "P1M", []string{"month", "months", "monthly", "mo", "mth", "monat", "monatlich", "mois", "mensuel", "mes", "mensual", "mese"}},
 }
 
-var intake = &kind.Intake{Roles: intakeRoles(), Guess: guess, IsValue: isPrice, Build: build}
+var fromPaste = &kind.Intake{Roles: intakeRoles(), Guess: guess, IsValue: isPrice, Build: build}
 
 func intakeRoles() []kind.Role {
 	roles := []kind.Role{}
@@ -228,7 +228,8 @@ func build(k *kind.Kind, lines []kind.Line, options kind.IntakeOptions) (kind.Se
 	if b.options.Currency == "" {
 		b.options.Currency = "EUR"
 	}
-	columns := b.records(lines)
+	records, columns, problems := intake.Records(k, lines)
+	b.set.Records, b.problems = records, problems
 	for _, line := range lines {
 		b.line(line, columns)
 	}
@@ -239,46 +240,6 @@ func build(k *kind.Kind, lines []kind.Line, options kind.IntakeOptions) (kind.Se
 		b.currency(b.options.Currency)
 	}
 	return b.set, b.problems
-}
-
-// records makes a record for each column that has any text, named by the title line. It returns which record
-// each column became, -1 for none.
-func (b *builder) records(lines []kind.Line) []int {
-	var columns []int
-	if len(lines) == 0 {
-		return nil
-	}
-	taken := map[string]bool{}
-	for column := range lines[0].Cells {
-		title, filled := "", false
-		for _, line := range lines {
-			filled = filled || line.Role != kind.SkipRole && line.Cells[column] != ""
-			if line.Role == "title" && title == "" {
-				title = line.Cells[column]
-			}
-		}
-		if !filled {
-			columns = append(columns, -1)
-			continue
-		}
-		if len(b.set.Records) >= document.MostRecords {
-			b.problems = append(b.problems, lines[0].Problem(column, "a list holds at most %d plans; this and later ones were left out", document.MostRecords))
-			columns = append(columns, -1)
-			break
-		}
-		if title == "" {
-			b.problems = append(b.problems, lines[0].Problem(column, "this plan has no title; it was called “Plan %d”", len(b.set.Records)+1))
-			title = fmt.Sprintf("Plan %d", len(b.set.Records)+1)
-		}
-		id := document.FreshID(title, func(id string) bool { return taken[id] })
-		taken[id] = true
-		columns = append(columns, len(b.set.Records))
-		b.set.Records = append(b.set.Records, kind.Record{ID: id, Facts: map[string]kind.Value{"title": kind.TextValue(title)}})
-	}
-	for len(columns) < len(lines[0].Cells) {
-		columns = append(columns, -1)
-	}
-	return columns
 }
 
 func (b *builder) line(line kind.Line, columns []int) {
@@ -443,36 +404,17 @@ func (b *builder) list(line kind.Line, column, record int) {
 	}
 }
 
-// decimalMark finds the mark before fractions by those amounts that leave no doubt: two digits after the last
-// mark, or two kinds of mark. It is 0 where none does.
+// decimalMark finds the mark before the fractions of a list's amounts.
 func decimalMark(lines []kind.Line) rune {
-	points, commas := 0, 0
+	var texts []string
 	for _, line := range lines {
 		if !strings.HasPrefix(line.Role, "price:") {
 			continue
 		}
 		for _, cell := range line.Cells {
 			text, _ := splitPrice(cell)
-			number := strings.TrimFunc(text, func(r rune) bool { return r < '0' || r > '9' })
-			at := strings.LastIndexAny(number, ".,")
-			if at < 0 {
-				continue
-			}
-			both := strings.ContainsRune(number, '.') && strings.ContainsRune(number, ',')
-			if after := len(number) - at - 1; both || after == 1 || after == 2 {
-				if number[at] == '.' {
-					points++
-				} else {
-					commas++
-				}
-			}
+			texts = append(texts, text)
 		}
 	}
-	switch {
-	case points > commas:
-		return '.'
-	case commas > points:
-		return ','
-	}
-	return 0
+	return intake.DecimalMark(texts)
 }

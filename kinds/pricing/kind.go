@@ -36,7 +36,7 @@ func Declaration() *kind.Kind {
 		Charts:  []kind.Chart{curves},
 		Sources: []kind.Source{rates},
 		Check:   check,
-		Intake:  intake,
+		Intake:  fromPaste,
 		Fresh:   fresh,
 	}
 }

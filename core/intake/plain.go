@@ -1,0 +1,197 @@
+package intake
+
+import (
+	"maps"
+	"regexp"
+	"slices"
+	"strings"
+
+	"rubrel/core/kind"
+	"rubrel/core/money"
+)
+
+// Plain is how a list of a kind without axes is read, derived from its fields: a line is the field that its heading names,
+// or the first that holds what its cells hold. What is to be said in the set beside the records is given.
+func Plain(fields []kind.Field, facts map[string]kind.Value) *kind.Intake {
+	p := plain{fields: fields, facts: facts}
+	roles := make([]kind.Role, 0, len(fields)+1)
+	for _, f := range fields {
+		roles = append(roles, kind.Role{Name: f.Name, Label: f.Label})
+	}
+	return &kind.Intake{Roles: append(roles, kind.Role{Name: kind.SkipRole, Label: "leave out"}), Guess: p.guess, IsValue: isNumber, Build: p.build}
+}
+
+type plain struct {
+	fields []kind.Field
+	facts  map[string]kind.Value
+}
+
+// The weights of what speaks for a line's role.
+const (
+	byHeading = 3
+	byCells   = 2
+)
+
+func (p plain) guess(label string, cells []string, first bool) (string, int) {
+	filled := slices.DeleteFunc(slices.Clone(cells), func(cell string) bool { return cell == "" })
+	if len(filled) == 0 {
+		return kind.SkipRole, 0
+	}
+	if name := p.named(label); name != "" {
+		return name, byHeading
+	}
+	numbers := 0
+	for _, cell := range filled {
+		if isNumber(cell) {
+			numbers++
+		}
+	}
+	switch {
+	case first && numbers == 0:
+		return p.fields[0].Name, byHeading
+	case numbers*2 >= len(filled):
+		for _, f := range p.fields {
+			if _, ok := f.Type.(kind.NumberType); ok {
+				return f.Name, byCells
+			}
+		}
+	}
+	for _, f := range p.fields[1:] {
+		if _, text := f.Type.(kind.TextType); !text && p.holds(f, filled) {
+			return f.Name, byCells
+		}
+	}
+	return kind.SkipRole, 0
+}
+
+// holds reports whether cells are what a field holds.
+func (p plain) holds(f kind.Field, cells []string) bool {
+	for _, cell := range cells {
+		if _, err := f.Type.Parse(cell); err != nil {
+			return false
+		}
+	}
+	return true
+}
+
+var bracketed = regexp.MustCompile(`[(\[][^)\]]*[)\]]`)
+
+// named finds the field that a heading names.
+func (p plain) named(label string) string {
+	label = strings.ToLower(strings.TrimSpace(strings.TrimSuffix(strings.TrimSpace(label), ":")))
+	bare := strings.TrimSpace(bracketed.ReplaceAllString(label, ""))
+	for _, f := range p.fields {
+		if names := append([]string{f.Name, f.Label}, f.Aliases...); slices.Contains(names, bare) || slices.Contains(names, label) {
+			return f.Name
+		}
+	}
+	return ""
+}
+
+var numberPattern = regexp.MustCompile(`[0-9]`)
+
+// isNumber reports whether a text is mostly a number: "80 %", "€ 12,000", "3 of 5 levels".
+func isNumber(text string) bool {
+	text = strings.TrimLeft(text, "+-−€$£¥~≈ ")
+	return text != "" && numberPattern.MatchString(text[:1])
+}
+
+func (p plain) build(k *kind.Kind, lines []kind.Line, options kind.IntakeOptions) (kind.Set, []kind.Problem) {
+	set := kind.Set{Kind: k, Axes: map[string][]kind.Item{}, Facts: maps.Clone(p.facts)}
+	records, columns, problems := Records(k, lines)
+	set.Records = records
+	decimal := options.Decimal
+	if decimal == 0 {
+		decimal = DecimalMark(p.numbers(k, lines))
+	}
+	for _, line := range lines {
+		field, ok := k.FieldNamed(line.Role)
+		if !ok {
+			continue
+		}
+		for column, record := range columns {
+			if record < 0 || line.Cells[column] == "" {
+				continue
+			}
+			problems = append(problems, p.read(k, line, column, field, set.Records[record].Facts, decimal)...)
+		}
+	}
+	return set, append(problems, p.missing(k, lines, columns, set)...)
+}
+
+// numbers are the cells of lines that hold numbers.
+func (p plain) numbers(k *kind.Kind, lines []kind.Line) []string {
+	var texts []string
+	for _, line := range lines {
+		if f, ok := k.FieldNamed(line.Role); ok {
+			if _, number := f.Type.(kind.NumberType); number {
+				texts = append(texts, line.Cells...)
+			}
+		}
+	}
+	return texts
+}
+
+// read reads one cell, which may say several fields.
+func (p plain) read(k *kind.Kind, line kind.Line, column int, field kind.Field, facts map[string]kind.Value, decimal rune) []kind.Problem {
+	texts := map[string]string{field.Name: line.Cells[column]}
+	if field.Split != nil {
+		if split := field.Split(line.Cells[column]); split != nil {
+			texts = split
+		}
+	}
+	var problems []kind.Problem
+	for _, name := range slices.Sorted(maps.Keys(texts)) {
+		f, _ := k.FieldNamed(name)
+		if _, said := facts[name]; said && name != field.Name {
+			continue // a column of its own says it
+		}
+		value, err := parse(f, texts[name], decimal)
+		if err != nil {
+			problems = append(problems, line.Problem(column, "%v", err))
+			continue
+		}
+		facts[name] = value
+	}
+	if value, ok := facts[field.Name]; ok {
+		line.Read[column] = value.String()
+		for _, name := range slices.Sorted(maps.Keys(texts)) {
+			if name != field.Name && facts[name] != nil {
+				f, _ := k.FieldNamed(name)
+				line.Read[column] += ", " + f.Label + " " + facts[name].String()
+			}
+		}
+	}
+	return problems
+}
+
+// parse reads a text by its field's type; a number by the mark before the list's fractions.
+func parse(f kind.Field, text string, decimal rune) (kind.Value, error) {
+	if _, number := f.Type.(kind.NumberType); number && decimal != 0 {
+		if written, err := money.ReadWritten(text, money.Separators{Decimal: decimal}); err == nil && written.Currency == "" {
+			return f.Type.Parse(written.Amount.String())
+		}
+	}
+	return f.Type.Parse(text)
+}
+
+// missing names the records that lack what must be said, and says it for them where a number can stand for it: nothing that
+// was pasted is lost.
+func (p plain) missing(k *kind.Kind, lines []kind.Line, columns []int, set kind.Set) []kind.Problem {
+	var problems []kind.Problem
+	for column, record := range columns {
+		if record < 0 {
+			continue
+		}
+		for _, f := range k.Fields[1:] {
+			if _, said := set.Records[record].Facts[f.Name]; !f.Required || said {
+				continue
+			}
+			if value, err := f.Type.Parse("0"); err == nil {
+				set.Records[record].Facts[f.Name] = value
+				problems = append(problems, lines[0].Problem(column, "%s of “%s” could not be read; it was set to 0", f.Label, kind.Text(set.Records[record].Facts, k.Fields[0].Name)))
+			}
+		}
+	}
+	return problems
+}
