@@ -12,7 +12,7 @@ demo:
 test: lint
 	scripts/install.sh test
 	go test -timeout 12m ./...
-	scripts/fuzz.sh 3s
+	scripts/fuzz.sh 1000x
 
 lint:
 	scripts/install.sh lint

@@ -4,11 +4,13 @@ package kinds
 import (
 	"rubrel/core/kind"
 	"rubrel/kinds/pricing"
+	"rubrel/kinds/skillbars"
 )
 
 // All is every kind that ships with Rubrel.
 func All() kind.Registry {
 	return kind.Registry{
 		pricing.Declaration(),
+		skillbars.Declaration(),
 	}
 }

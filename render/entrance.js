@@ -7,18 +7,31 @@
   const milliseconds = (text) => parseFloat(text) * (/\ds/.test(text) ? 1000 : 1) || 0;
   const waiting = new Map();
 
+  // A form's own script hears what its parts come to.
+  const come = (element, sight) => {
+    element.dataset.sight = sight;
+    element.dispatchEvent(new Event('rb-sight', { bubbles: true }));
+  };
   const show = (element) => {
     const entrance = waiting.get(element);
-    if (!entrance) return;
-    waiting.delete(element);
-    watch.unobserve(element);
-    element.dataset.sight = 'seen';
-    setTimeout(() => { element.dataset.sight = 'done'; }, entrance.takes + 100);
+    if (!entrance || entrance.seen) return;
+    entrance.seen = true;
+    if (!entrance.again) watch.unobserve(element);
+    come(element, 'seen');
+    entrance.ends = setTimeout(() => come(element, 'done'), entrance.takes + 100);
+  };
+  const hide = (element) => {
+    const entrance = waiting.get(element);
+    if (!entrance?.seen) return;
+    entrance.seen = false;
+    clearTimeout(entrance.ends);
+    come(element, entrance.name);
   };
   const watch = new IntersectionObserver((entries) => {
     for (const { target, isIntersecting, intersectionRatio, intersectionRect } of entries) {
       const entrance = waiting.get(target);
       if (entrance && isIntersecting && (intersectionRatio >= entrance.share || intersectionRect.height > innerHeight * 0.8)) show(target);
+      else if (entrance?.again && !isIntersecting) hide(target);
     }
   }, { threshold: thresholds });
 
@@ -32,15 +45,16 @@
     if (!name || name === 'none') continue;
     const box = element.getBoundingClientRect();
     const delay = said('-delay');
-    const place = /each/.test(delay) ? [...element.parentElement.children].filter((e) => e.className === element.className || e.matches('[data-record]')).indexOf(element) : 1;
+    const item = element.closest('[data-record]') ?? element;
+    const place = /each/.test(delay) ? [...item.parentElement.children].filter((e) => e.className === item.className || e.matches('[data-record]')).indexOf(item) : 1;
     const wait = milliseconds(delay) * Math.max(0, place);
-    found.push({ element, name: painted && box.top < innerHeight && box.bottom > 0 ? 'done' : name, wait, takes: wait + (milliseconds(said('-duration')) || 400), share: parseFloat(said('-at').replace('entry', '')) / 100 || 0 });
+    found.push({ element, again: element.closest('[data-again]') != null, name, seen: painted && box.top < innerHeight && box.bottom > 0, wait, takes: wait + (milliseconds(said('-duration')) || 400), share: parseFloat(said('-at').replace('entry', '')) / 100 || 0 });
   }
   for (const entrance of found) {
-    const { element, name, wait } = entrance;
-    element.dataset.sight = name;
-    if (name === 'done') continue;
+    const { element, name, seen, wait } = entrance;
     element.style.setProperty('--rb-wait', `${wait}ms`);
+    come(element, seen ? 'done' : name);
+    if (seen && !entrance.again) continue;
     waiting.set(element, entrance);
     watch.observe(element);
   }

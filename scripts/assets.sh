@@ -11,6 +11,7 @@ packages=(
   @fontsource/figtree@5.3.0 @fontsource/bricolage-grotesque@5.3.0 @fontsource/archivo@5.3.0 @fontsource/nunito@5.3.0
   @fontsource/karla@5.3.0 @fontsource/fraunces@5.3.0 @fontsource/spectral@5.3.0
   @fontsource/heebo@5.3.0 @fontsource/vazirmatn@5.3.0
+  lucide-static@1.62.0
   cldr-numbers-full@48.2.0 cldr-dates-full@48.2.0 cldr-core@48.2.0 currency-codes@2.2.0
 )
 work=$(mktemp -d)
@@ -59,6 +60,7 @@ beyond heebo hebrew
 beyond vazirmatn arabic
 
 node scripts/locales.mjs "$modules" > core/money/locales.json
+node scripts/icons.mjs "$modules" > core/icon/icons.json
 node scripts/compact.mjs "$modules" > core/money/compact.json
 node scripts/dates.mjs "$modules" > core/dates/locales.json
 node scripts/currencies.mjs "$modules" > core/money/iso4217.csv

@@ -402,7 +402,7 @@ func FuzzParse(f *testing.F) {
 // Every kind that ships is declared soundly: its defaults parse, its axes and parts exist, a fresh set fits.
 func TestDeclarations(t *testing.T) {
 	for _, k := range all {
-		if _, err := k.Defaults(); err != nil {
+		if _, err := k.Defaults(k.Forms[0].Name); err != nil {
 			t.Error(err)
 		}
 		for _, p := range k.Parts {

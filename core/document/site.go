@@ -167,7 +167,7 @@ func (s *Site) Cascade(b *Block) (look.Cascade, error) {
 	if !ok {
 		return look.Cascade{}, missing("set", b.SetID)
 	}
-	defaults, err := set.Kind.Defaults()
+	defaults, err := set.Kind.Defaults(b.Form)
 	if err != nil {
 		return look.Cascade{}, err
 	}

@@ -43,7 +43,7 @@ type Kind struct {
 	Fresh func(k *Kind) Set
 
 	reading       sync.Once
-	defaults      look.Sheet // of the parts, once they have been read
+	defaults      map[string]look.Sheet // by form, of the parts, once they have been read
 	defaultsFault error
 }
 
@@ -162,6 +162,8 @@ type Part struct {
 	InkFollows bool
 	Properties []string // CSS names
 	Defaults   map[string]string
+	// In has the defaults that are others in a form, by its name.
+	In map[string]map[string]string
 	// As gives the CSS property under which a property is written, where the layout needs it elsewhere than on
 	// the part itself: a gap as a custom property, a border on one side.
 	As map[string]string
@@ -313,25 +315,38 @@ func (k *Kind) PartSpecs(form string) []look.PartSpec {
 	return specs
 }
 
-// Defaults is the look that the kind declares, in terms of the house style's tokens. Keys of Part.Defaults are
+// Defaults is the look that the kind declares for a form, in terms of the house style's tokens. Keys of Part.Defaults are
 // "property", with "@state" and "@width" where they apply. It is read once, and nobody changes it.
-func (k *Kind) Defaults() (look.Sheet, error) {
+func (k *Kind) Defaults(form string) (look.Sheet, error) {
 	k.reading.Do(func() { k.defaults, k.defaultsFault = k.readDefaults() })
-	return k.defaults, k.defaultsFault
+	return k.defaults[form], k.defaultsFault
 }
 
-func (k *Kind) readDefaults() (look.Sheet, error) {
-	sheet := look.Sheet{}
-	for _, part := range k.Parts {
-		for text, value := range part.Defaults {
-			key, v, err := k.ParseLook(part.Name+"."+text, value)
-			if err != nil {
-				return nil, fmt.Errorf("kind %s: %w", k.Name, err)
+func (k *Kind) readDefaults() (map[string]look.Sheet, error) {
+	sheets := map[string]look.Sheet{}
+	for _, form := range k.Forms {
+		sheet := look.Sheet{}
+		sheets[form.Name] = sheet
+		for _, part := range k.Parts {
+			for _, defaults := range []map[string]string{part.Defaults, part.In[form.Name]} {
+				if err := k.readInto(sheet, part.Name, defaults); err != nil {
+					return nil, err
+				}
 			}
-			sheet[key] = v
 		}
 	}
-	return sheet, nil
+	return sheets, nil
+}
+
+func (k *Kind) readInto(sheet look.Sheet, part string, defaults map[string]string) error {
+	for text, value := range defaults {
+		key, v, err := k.ParseLook(part+"."+text, value)
+		if err != nil {
+			return fmt.Errorf("kind %s: %w", k.Name, err)
+		}
+		sheet[key] = v
+	}
+	return nil
 }
 
 // ParseLook reads a look key and its value against the kind's parts. Width names are not checked here.

@@ -195,9 +195,6 @@ type stack struct {
 // stacks are the cases of what lies behind a part: one, unless its kind says otherwise.
 func (p painter) stacks(part kind.Part) []stack {
 	around := p.around(part)
-	if part.Ink != "" {
-		return []stack{{parts: around[1:]}} // it is seen against what it lies on
-	}
 	if part.Behind == nil {
 		return []stack{{parts: around}}
 	}
@@ -260,7 +257,7 @@ func (p painter) layer(s stack, i int, t look.Target, below colour.Colour) []pla
 
 // filled is what a part's own ground makes of what is below it, where a text lies.
 func (p painter) filled(text, part kind.Part, t look.Target, below colour.Colour) []colour.Colour {
-	if p.paints[part.Name].NoGround {
+	if p.paints[part.Name].NoGround || part.Ink != "" && part.Name == text.Name { // an ink is seen against what it lies on
 		return []colour.Colour{below}
 	}
 	if said, ok := p.resolve(t, part.Name, "background-color"); ok {

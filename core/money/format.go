@@ -198,14 +198,16 @@ func spaced(parts []Part) []Part {
 }
 
 // Percent writes a whole percentage as the locale does: "16%", "16 %", "%16".
-func (l Locale) Percent(n int) string {
+func (l Locale) Percent(n int) string { return l.PercentOf(l.localDigits(strconv.Itoa(n))) }
+
+// PercentOf puts the locale's percent sign to a number that is written already.
+func (l Locale) PercentOf(number string) string {
 	sign := strings.Map(func(r rune) rune {
 		if strings.ContainsRune("#0,", r) {
 			return -1
 		}
 		return r
 	}, l.percent)
-	number := l.localDigits(strconv.Itoa(n))
 	if strings.HasPrefix(l.percent, "#") {
 		return number + sign
 	}

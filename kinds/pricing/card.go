@@ -7,6 +7,7 @@ import (
 	"strings"
 
 	"rubrel/core/kind"
+	corewords "rubrel/core/words"
 )
 
 // blockView is the whole form as the template shows it.
@@ -73,7 +74,7 @@ func (s *shop) cards() []cardView {
 		base, rest := beyond(features, i)
 		cards[i].Features = rest
 		if base >= 0 {
-			cards[i].Base = fill(s.words.Everything, "plan", cards[base].Title)
+			cards[i].Base = corewords.Fill(s.words.Everything, "plan", cards[base].Title)
 		}
 	}
 	return cards
@@ -87,11 +88,11 @@ func (s *shop) actions(record kind.Record) []actionView {
 		}
 		return ""
 	}
-	text, link := fill(said("button"), "plan", kind.Text(record.Facts, "title")), said("link")
+	text, link := corewords.Fill(said("button"), "plan", kind.Text(record.Facts, "title")), said("link")
 	if text == "" || link == "" {
 		return nil
 	}
-	link = fill(link, "plan", url.QueryEscape(record.ID))
+	link = corewords.Fill(link, "plan", url.QueryEscape(record.ID))
 	byPeriod, byCurrency := strings.Contains(link, "{period}"), strings.Contains(link, "{currency}")
 	if !byPeriod && !byCurrency {
 		return []actionView{s.action("", text, link)}
@@ -108,7 +109,7 @@ func (s *shop) actions(record kind.Record) []actionView {
 		if !byCurrency {
 			class = c.periodClass
 		}
-		actions = append(actions, s.action(class, text, fill(link, "period", url.QueryEscape(c.period.ID), "currency", c.currency.Currency.Code)))
+		actions = append(actions, s.action(class, text, corewords.Fill(link, "period", url.QueryEscape(c.period.ID), "currency", c.currency.Currency.Code)))
 	}
 	return actions
 }
@@ -119,7 +120,7 @@ func (s *shop) action(class, text, link string) actionView {
 	if s.seats == 0 {
 		n = s.list.Seats.Least
 	}
-	action.Link = fill(link, "seats", strconv.FormatInt(n, 10))
+	action.Link = corewords.Fill(link, "seats", strconv.FormatInt(n, 10))
 	if s.seats > 0 && action.Link != link {
 		action.Template = link
 	}

@@ -11,6 +11,7 @@ import (
 
 	"rubrel/core/kind"
 	"rubrel/core/pricing"
+	corewords "rubrel/core/words"
 )
 
 //go:embed seats.css
@@ -130,7 +131,7 @@ func capital(text string) string {
 // fits says for which numbers of seats a plan is the right one.
 func (s *shop) fits(r pricing.Range) string {
 	text := strings.Replace(r.String(), "-", "–", 1)
-	return strings.TrimSpace(fill(s.words.Fits, "n", text+" "+s.noun(max(r.To, r.From+1))))
+	return strings.TrimSpace(corewords.Fill(s.words.Fits, "n", text+" "+s.noun(max(r.To, r.From+1))))
 }
 
 // mostStops is how many numbers of seats the table without script shows.

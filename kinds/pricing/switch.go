@@ -7,6 +7,7 @@ import (
 	"rubrel/core/kind"
 	"rubrel/core/money"
 	"rubrel/core/pricing"
+	corewords "rubrel/core/words"
 )
 
 // switchView is a choice that a visitor has: which period, which currency.
@@ -106,7 +107,7 @@ func (s *shop) saving(period pricing.PeriodLine) string {
 		}
 		return mark + "−" + s.locale.Percent(percent)
 	}
-	return strings.TrimSpace(fill(s.words.Save, "percent", s.locale.Percent(percent)))
+	return strings.TrimSpace(corewords.Fill(s.words.Save, "percent", s.locale.Percent(percent)))
 }
 
 // leastSaving is the percent that every plan with a price for the period saves at least, in every currency, and the

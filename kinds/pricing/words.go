@@ -2,12 +2,10 @@ package pricing
 
 import (
 	_ "embed"
-	"encoding/json"
 	"strconv"
-	"strings"
-	"sync"
 
 	"rubrel/core/money"
+	corewords "rubrel/core/words"
 )
 
 // words are what a price list says by itself in the visitor's language. Words in braces are filled in.
@@ -50,26 +48,12 @@ type words struct {
 //go:embed words.json
 var wordsJSON []byte
 
-var allWords = sync.OnceValue(func() map[string]words {
-	var table map[string]words
-	if err := json.Unmarshal(wordsJSON, &table); err != nil {
-		panic("pricing: words.json: " + err.Error())
-	}
-	for tag, w := range table {
-		w.Tag = tag
-		table[tag] = w
-	}
-	return table
-})
+var wordsByLanguage = corewords.Table[words]("pricing: words.json", wordsJSON)
 
 // wordsFor finds the words for a BCP 47 tag by its language; English where there are none.
 func wordsFor(tag string) words {
-	base, _, _ := strings.Cut(tag, "-")
-	if w, ok := allWords()[strings.ToLower(base)]; ok {
-		return w
-	}
-	w := allWords()["en"]
-	w.Tag = ""
+	w, language := wordsByLanguage(tag)
+	w.Tag = language
 	return w
 }
 
@@ -79,13 +63,5 @@ func (w words) periodsFree(n int) string {
 	if !ok {
 		text = w.PeriodsFree["other"]
 	}
-	return fill(text, "n", strconv.Itoa(n))
-}
-
-// fill puts values in place of names in braces: fill(text, "plan", "Dusk", …).
-func fill(text string, pairs ...string) string {
-	for i := 0; i+1 < len(pairs); i += 2 {
-		text = strings.ReplaceAll(text, "{"+pairs[i]+"}", pairs[i+1])
-	}
-	return text
+	return corewords.Fill(text, "n", strconv.Itoa(n))
 }

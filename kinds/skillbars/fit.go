@@ -1,0 +1,64 @@
+package skillbars
+
+import (
+	"math"
+
+	"rubrel/core/kind"
+)
+
+// columnsOf is how many skills of a group stand side by side.
+func columnsOf(form string) func(kind.View, int) int {
+	return func(v kind.View, width int) int { return newBoard(v, form).lay(width).columns }
+}
+
+// runsOf are the texts whose room is known: names, numbers beside or within, notes.
+func runsOf(form string) func(kind.View) []kind.Run {
+	return func(v kind.View) []kind.Run {
+		b := newBoard(v, form)
+		var runs []kind.Run
+		for _, x := range b.bars() {
+			if !x.NameIn && !x.NameOver { // else it has been placed where it fits
+				runs = append(runs, kind.Run{Record: x.ID, Part: "name", Text: x.Name, Key: "name", Even: form == columnForm})
+			}
+			if x.InGrid && !x.NumberIn && !x.NumberOver {
+				runs = append(runs, kind.Run{Record: x.ID, Part: "number", Text: x.Number, OneLine: true})
+			}
+			if x.Note != "" {
+				runs = append(runs, kind.Run{Record: x.ID, Part: "note", Text: x.Note, Key: "note"})
+			}
+		}
+		return runs
+	}
+}
+
+// roomOf is how wide the text of a part may be.
+func roomOf(form string) func(kind.View, kind.Ruler, string) float64 {
+	return func(v kind.View, r kind.Ruler, part string) float64 {
+		b := newBoard(v, form)
+		width := max(0, v.WidthAt(r.Frame()))
+		l := b.lay(width)
+		room := l.cell
+		switch {
+		case (form == ringForm || form == halfForm) && b.numbersAt() == beside && part != "skill":
+			room -= l.bar + ringMargin
+		case (form == ringForm || form == halfForm) && part == "number":
+			room = withinRing(form, r)
+		case part == "name" && l.beside:
+			room = l.name - labelGap
+		case part == "name" && (form == lineForm || form == stepsForm) && b.numbersAt() == above:
+			room -= labelGap + b.widest("number", b.plainBars(), width, func(x bar) string { return x.Number })
+		}
+		return room
+	}
+}
+
+// withinRing is the width of a line of the number in a ring: the chord at its upper edge, and in a ring at its lower too.
+func withinRing(form string, r kind.Ruler) float64 {
+	const lineHeight = 1.2
+	inner := r.Length("bar", "width")/2 - r.Length("bar", "stroke-width") - insideRing
+	high := r.Length("number", "font-size") * lineHeight
+	if form == ringForm {
+		high /= 2
+	}
+	return 2 * math.Sqrt(max(1, inner*inner-high*high))
+}

@@ -1,0 +1,148 @@
+package skillbars
+
+import (
+	"rubrel/core/kind"
+	"rubrel/core/layout"
+)
+
+// The measures of the forms' layouts, in CSS px: see board.css, straight.css, arcs.css and tiles.css.
+const (
+	groupLeast   = 260.0 // a group beside others
+	labelGap     = 14.0  // between a bar and what stands beside it
+	besideShare  = 0.45  // of a skill, that names beside bars may take up
+	ringMargin   = 16.0  // about a ring
+	insideRing   = 6.0   // between a ring and its number, on each side
+	usualPadding = 40.0
+)
+
+// leastWidth is how wide a skill is at least, by form.
+var leastWidth = map[string]float64{lineForm: 420, columnForm: 84, tileForm: 200, stepsForm: 420}
+
+// lay is how a board is laid out at a width.
+type lay struct {
+	groups  int     // side by side
+	columns int     // of skills in a group
+	cell    float64 // of a skill, within its padding
+	beside  bool    // names stand beside bars
+	name    float64 // the column of names beside bars, with its gap; 0 for none
+	number  float64 // the column of numbers beside bars, with its gap; 0 for none
+	bar     float64 // the length of a bar; its side where it is round
+}
+
+// ruler is the ruler at a width for the skills that have nothing of their own; nil where nothing can be measured.
+func (b *board) ruler(width int) kind.Ruler {
+	if b.v.Measure == nil {
+		return nil
+	}
+	return b.v.Measure.Ruler("", width)
+}
+
+// lay lays the board out at a width.
+func (b *board) lay(width int) lay {
+	inner, gap, groupsGap, edges := float64(b.v.Widths[width].Frame)-2*usualPadding, 0.0, 0.0, 0.0
+	r := b.ruler(width)
+	if r != nil {
+		inner, gap, groupsGap, edges = r.Frame()-r.Edges("board"), r.Gap("skills"), r.Gap("groups"), r.Edges("skill")
+	}
+	bars := b.plainBars()
+	groups, most := countGroups(bars)
+	l := lay{groups: layout.Columns(groups, max(1, int((inner+groupsGap)/(groupLeast+groupsGap))))}
+	across := (inner - float64(l.groups-1)*groupsGap) / float64(l.groups)
+	if l.columns = min(b.v.ColumnsAt(width), most); l.columns == 0 {
+		l.columns = layout.Columns(most, max(1, int((across+gap)/(b.least(r)+gap))))
+	}
+	l.cell = max(1, (across-float64(l.columns-1)*gap)/float64(l.columns)-edges)
+	l.bar = l.cell
+	switch b.form {
+	case lineForm, stepsForm:
+		l.besides(b, bars, width)
+	case ringForm, halfForm:
+		if r != nil {
+			l.bar = r.Length("bar", "width")
+		}
+	case columnForm:
+		if r != nil {
+			l.bar = r.Length("bar", "height")
+		}
+	}
+	return l
+}
+
+// least is how wide a skill of the form is at least.
+func (b *board) least(r kind.Ruler) float64 {
+	if least, ok := leastWidth[b.form]; ok {
+		return least
+	}
+	size := 148.0
+	if r != nil {
+		size = r.Length("bar", "width")
+	}
+	if b.chosen("numbers") == beside {
+		size *= 2
+	}
+	return size + ringMargin
+}
+
+// besides takes from the bar what stands beside it.
+func (l *lay) besides(b *board, bars []bar, width int) {
+	if b.numbersAt() == beside {
+		l.number = labelGap + b.widest("number", bars, width, func(x bar) string { return x.Number })
+	}
+	if b.namesAt() == beside {
+		l.name = labelGap + b.widest("name", bars, width, func(x bar) string { return x.Name })
+		if l.beside = l.name <= besideShare*l.cell; !l.beside {
+			l.name = 0
+		}
+	}
+	l.bar = max(1, l.cell-l.name-l.number)
+}
+
+// widest is how wide the widest text of a part is; 0 where it cannot be measured.
+func (b *board) widest(part string, bars []bar, width int, of func(bar) string) float64 {
+	widest := 0.0
+	for _, x := range bars {
+		wide, _ := b.wide(part, x.ID, of(x), width)
+		if part == "name" && x.Icon != "" {
+			wide += b.iconRoom(width)
+		}
+		widest = max(widest, wide)
+	}
+	return widest
+}
+
+// iconRoom is what an icon and its gap take beside a name.
+func (b *board) iconRoom(width int) float64 {
+	const ems, gap = 1.25, 8.0
+	if size, ok := b.wide("name", "", "0000", width); ok {
+		return size/2*ems + gap // a figure is about half an em wide
+	}
+	return 0
+}
+
+// wide is how wide a part's text is with its padding; false where that is not known.
+func (b *board) wide(part, record, text string, width int) (float64, bool) {
+	if b.v.Measure == nil || text == "" {
+		return 0, false
+	}
+	wide, ok := b.v.Measure.TextWidth(part, record, text, width)
+	return wide + b.v.Measure.Ruler(record, width).Edges(part), ok
+}
+
+// plainBars lists the skills as given, without the places of their labels, which the layout decides about.
+func (b *board) plainBars() []bar {
+	bars := make([]bar, len(b.v.Set.Records))
+	for i, r := range b.v.Set.Records {
+		bars[i] = b.plain(r)
+	}
+	return bars
+}
+
+// countGroups is how many groups there are, and how many skills the largest has.
+func countGroups(bars []bar) (groups, most int) {
+	counts := map[string]int{}
+	for _, x := range bars {
+		counts[x.Group]++
+		most = max(most, counts[x.Group])
+	}
+	return max(1, len(counts)), max(1, most)
+}

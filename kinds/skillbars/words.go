@@ -1,0 +1,22 @@
+package skillbars
+
+import (
+	_ "embed"
+
+	corewords "rubrel/core/words"
+)
+
+// words are what skill bars say by themselves in the visitor's language. Words in braces are filled in.
+type words struct {
+	Percent string `json:"percent"`
+	Of      string `json:"of"`
+	Average string `json:"average"`
+	Target  string `json:"target"`
+}
+
+//go:embed words.json
+var wordsJSON []byte
+
+var wordsFor = corewords.Table[words]("skillbars: words.json", wordsJSON)
+
+func fill(text string, pairs ...string) string { return corewords.Fill(text, pairs...) }
