@@ -5,6 +5,7 @@ import (
 	"rubrel/core/kind"
 	"rubrel/kinds/pricing"
 	"rubrel/kinds/skillbars"
+	"rubrel/kinds/statistics"
 )
 
 // All is every kind that ships with Rubrel.
@@ -12,5 +13,6 @@ func All() kind.Registry {
 	return kind.Registry{
 		pricing.Declaration(),
 		skillbars.Declaration(),
+		statistics.Declaration(),
 	}
 }

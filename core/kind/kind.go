@@ -147,7 +147,7 @@ type Part struct {
 	Place       look.Place
 	Parent      string            // the part around it, from which inherited properties come
 	Within      map[string]string // by form, the part around it where that is another than Parent
-	Paints      func(Set) Paints  // nil where its ground and its ink are painted as they are said
+	Paints      func(Set) Paints  // nil where it is there, and its ground and its ink are painted as they are said
 	Variant     bool              // it stands on the element of its parent, and what it says wins
 	Text        bool              // it holds words of its own
 	Control     bool              // a visitor recognises a control by its colour
@@ -158,6 +158,8 @@ type Part struct {
 	// Behind says what lies behind its words besides the parts around it, each time the parts from the inside out: a
 	// label that a bar passes under lies on the bar, and on what the bar leaves free. Nil for nothing.
 	Behind func(set Set, form string) [][]string
+	// InsteadOf is the part in whose place it stands on some records: what is within that one is within it too.
+	InsteadOf string
 	// InkFollows says that where a level says its ground and not its ink, the ink is the colour role that stands out most.
 	InkFollows bool
 	Properties []string // CSS names
@@ -187,6 +189,7 @@ func (p Part) States() []look.State {
 
 // Paints is what a form's layout makes of a part's colours, where a fact of the set changes that.
 type Paints struct {
+	Absent   bool // what the set says leaves it out
 	NoGround bool // its background is not painted
 	// SelectedInk is the property whose colour its words take while it is selected; "" for its own ink.
 	SelectedInk string

@@ -28,34 +28,57 @@ const (
 // contrasts finds every text and control that does not stand out enough from what is behind it, in every state, at
 // every width, for every record that looks different.
 func (s Subject) contrasts(set kind.Set) []Mark {
-	var found []Mark
-	seen := map[string]bool{}
+	c := contraster{s: s, set: set, seen: map[string]bool{}}
 	for _, scheme := range slices.Sorted(maps.Keys(s.Schemes)) {
 		p := s.painter(set.Kind, s.Schemes[scheme])
 		if form, ok := set.Kind.FormNamed(s.Block.Form); ok && form.Room != nil && s.Book != nil {
 			p.lie = s.fitter(set, form).lie
 		}
+		c.all(p, scheme)
 		for _, part := range set.Kind.PartsOf(s.Block.Form) {
-			if !part.Text && !part.Control {
-				continue
-			}
-			for _, t := range p.targets(part, set) {
-				mark, ok := p.contrast(s, set, part, t)
-				// What misses by as much at a narrower width is the same finding.
-				same := strings.Join([]string{part.Name, string(t.State), fmt.Sprint(t.Featured), t.Record, mark.Measured, mark.Needed}, " ")
-				if !ok || seen[mark.ID] || seen[same] {
-					continue
-				}
-				seen[same] = true
-				if len(s.Schemes) > 1 {
-					mark.Where += ", " + scheme
-				}
-				seen[mark.ID] = true
-				found = append(found, mark)
+			if part.InsteadOf != "" {
+				turned := p
+				turned.instead, turned.known = part, newKnown()
+				c.all(turned, scheme)
 			}
 		}
 	}
-	return found
+	return c.found
+}
+
+// contraster gathers what does not stand out.
+type contraster struct {
+	s     Subject
+	set   kind.Set
+	found []Mark
+	seen  map[string]bool
+}
+
+// all measures every part that a painter paints; where one part stands in the place of another, those within it.
+func (c *contraster) all(p painter, scheme string) {
+	for _, part := range c.set.Kind.PartsOf(c.s.Block.Form) {
+		if !part.Text && !part.Control || p.instead.Name != "" && !p.inside(part, p.instead.Name) {
+			continue
+		}
+		for _, t := range p.targets(part, c.set) {
+			mark, ok := p.contrast(c.s, c.set, part, t)
+			if p.instead.Name != "" {
+				mark.ID += " " + p.instead.Name
+				mark.Where += " on " + p.instead.Name
+			}
+			// What misses by as much at a narrower width is the same finding.
+			same := strings.Join([]string{part.Name, p.instead.Name, string(t.State), fmt.Sprint(t.Featured), t.Record, mark.Measured, mark.Needed}, " ")
+			if !ok || c.seen[mark.ID] || c.seen[same] {
+				continue
+			}
+			c.seen[same] = true
+			if len(c.s.Schemes) > 1 {
+				mark.Where += ", " + scheme
+			}
+			c.seen[mark.ID] = true
+			c.found = append(c.found, mark)
+		}
+	}
 }
 
 // painting are the properties that decide about contrast.

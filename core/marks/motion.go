@@ -7,12 +7,20 @@ import (
 	"rubrel/core/colour"
 	"rubrel/core/kind"
 	"rubrel/core/look"
+	"rubrel/core/motion"
 )
 
 // mostWait is how long what comes in at first sight may keep a visitor from reading, in milliseconds (common practice).
 const mostWait = 1000
 
-// late finds parts that come in so slowly that they are missed: the last of several waits for all before it.
+// mostMoving is how long something may move by itself, in milliseconds, where a visitor cannot stop it (WCAG 2.2, 2.2.2).
+const mostMoving = 5000
+
+// mostOver is the share of its way by which what shows a number may pass it while it moves.
+const mostOver = 0.005
+
+// late finds parts that come in so slowly that they are missed: the last of several waits for all before it. What fills or
+// counts is there to be read from the start; it must come to rest in time, and never show more than it stands for.
 func (p painter) late(s Subject, set kind.Set) []Mark {
 	var found []Mark
 	for _, part := range set.Kind.PartsOf(p.form) {
@@ -26,6 +34,13 @@ func (p painter) late(s Subject, set kind.Set) []Mark {
 			if delay, is := said.Value.(look.Delay); is && delay.Each {
 				wait *= int64(max(0, len(set.Records)-1))
 			}
+		}
+		if name.Value == look.Keyword("fill") || name.Value == look.Keyword("count") {
+			if takes+wait > mostMoving {
+				found = append(found, Mark{ID: "moves " + part.Name, Finding: kind.Finding{Check: "moves", Where: part.Name + " comes to rest", Measured: fmt.Sprintf("after %d ms", takes+wait), Needed: fmt.Sprintf("%d ms at most", mostMoving), Key: part.Name, Rule: "WCAG 2.2, 2.2.2", Serious: true}})
+			}
+			found = append(found, p.overshoots(s, set, part)...)
+			continue
 		}
 		if takes+wait <= mostWait {
 			continue
@@ -43,6 +58,26 @@ func (p painter) late(s Subject, set kind.Set) []Mark {
 		found = append(found, mark)
 	}
 	return found
+}
+
+// overshoots finds an easing that passes the value on its way to it, or starts below nought.
+func (p painter) overshoots(s Subject, set kind.Set, part kind.Part) []Mark {
+	said, ok := p.resolve(look.Target{}, part.Name, "animation-timing-function")
+	if !ok {
+		return nil
+	}
+	easing, err := motion.ParseEasing(said.Value.CSS())
+	if err != nil {
+		return nil
+	}
+	least, most := motion.Reach(easing)
+	if least >= -mostOver && most <= 1+mostOver {
+		return nil
+	}
+	measured := fmt.Sprintf("%.0f to %.0f %% of its value", least*100, most*100)
+	return []Mark{{ID: "overshoots " + part.Name, Change: p.repaint(s, set, part, "animation-timing-function", look.Target{}, look.Keyword("ease-out")),
+		Finding: kind.Finding{Check: "overshoots", Where: part.Name + " comes in", Measured: measured, Needed: "0 to 100 %", Key: part.Name,
+			Mend: &kind.Mend{Label: "animation-timing-function of " + part.Name + " → ease-out"}}}}
 }
 
 func (p painter) milliseconds(t look.Target, part, property string, otherwise int64) int64 {

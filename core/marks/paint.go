@@ -19,6 +19,7 @@ type painter struct {
 	tokens   look.Tokens
 	pictures []document.Picture     // the site's
 	paints   map[string]kind.Paints // by part, of those that are painted otherwise than is said
+	instead  kind.Part               // stands in the place of the part that it names; the zero part for none
 	// lie finds where a part's words lie in the record's box around them; nil where that is not asked.
 	lie   func(part kind.Part, t look.Target) (span, bool)
 	known *known
@@ -144,10 +145,18 @@ func (p painter) around(part kind.Part) []kind.Part {
 	}
 	parts := []kind.Part{part}
 	for outer, ok := p.kind.PartAround(part, p.form); ok; outer, ok = p.kind.PartAround(outer, p.form) {
+		if p.instead.InsteadOf == outer.Name {
+			outer = p.instead
+		}
 		parts = append(parts, outer)
 	}
 	p.known.around[part.Name] = parts
 	return parts
+}
+
+// inside reports whether a part lies within another.
+func (p painter) inside(part kind.Part, name string) bool {
+	return slices.ContainsFunc(p.around(part), func(outer kind.Part) bool { return outer.Name == name })
 }
 
 // said finds an inherited property's value in the part or those around it.
@@ -428,6 +437,9 @@ func (p painter) weight(part kind.Part, t look.Target) int64 {
 // left reports whether a part is left out.
 func (p painter) left(part kind.Part, t look.Target) bool {
 	for _, outer := range p.around(part) {
+		if p.paints[outer.Name].Absent {
+			return true
+		}
 		if said, ok := p.resolve(t, outer.Name, "display"); ok && said.Value == look.Keyword("none") {
 			return true
 		}

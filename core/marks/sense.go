@@ -58,7 +58,7 @@ func (p painter) leading(part kind.Part, t look.Target) float64 {
 }
 
 // standingOut are the properties by which something stands out without colour.
-var standingOut = []string{"border", "box-shadow", "font-size", "font-weight", "padding", "scale", "translate", "margin", "font-style", "text-decoration"}
+var standingOut = []string{"border", "box-shadow", "font-size", "font-weight", "padding", "scale", "translate", "margin", "font-style", "text-decoration", "stroke-width"}
 
 // onlyColour finds a featured record that differs from the others by colour alone: those who do not see it see no
 // difference (WCAG 2.2, 1.4.1). A badge is a difference, too, and so is what its form does.

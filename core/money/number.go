@@ -137,6 +137,9 @@ func (s Short) Number(n Decimal, most int) string {
 	return s.locale.written(trimmed(s.scaled(n).HalfUp(most)), max(least, s.locale.leastGrouping))
 }
 
+// Places is how many decimals Number writes.
+func (s Short) Places(n Decimal, most int) int { return trimmed(s.scaled(n).HalfUp(most)).Places() }
+
 // Format is Number between the two texts.
 func (s Short) Format(n Decimal, most int) string { return s.Before + s.Number(n, most) + s.After }
 

@@ -41,7 +41,7 @@ var parts = []kind.Part{
 		Defaults: map[string]string{"font-weight": "weight-strong", "line-height": "leading-tight"}},
 	{Name: "icon", Help: "the skill's icon", Parent: "name", Properties: []string{"color", "font-size", "margin", "display"}, Text: true, Behind: overTile,
 		Defaults: map[string]string{"font-size": "1.25em"}},
-	{Name: "number", Text: true, Help: "how far it goes, beside the bar or in a ring", Parent: "skill", Behind: overTile, Properties: textProperties,
+	{Name: "number", Text: true, Paints: ifNumbers, Help: "how far it goes, beside the bar or in a ring", Parent: "skill", Behind: overTile, Properties: textProperties,
 		Defaults: map[string]string{"line-height": "leading-tight"},
 		In: map[string]map[string]string{
 			ringForm:   {"font-family": "display", "font-weight": "weight-display", "font-size": "type-6"},
@@ -54,7 +54,7 @@ var parts = []kind.Part{
 		Properties: slices.Concat([]string{"stroke-width", "width", "height", "gap", "margin"}, enterProperties),
 		As:         map[string]string{"stroke-width": "--rb-thickness", "width": "--rb-size", "height": "--rb-height", "gap": "--rb-bar-gap"},
 		Defaults: map[string]string{"stroke-width": "12px", "width": "148px", "height": "300px", "height@narrow": "220px", "gap": "space-1", "margin": "0",
-			"animation-name": "fill", "animation-duration": "900ms", "animation-delay": "80ms each", "animation-timing-function": "ease-out", "animation-range-start": "entry 50%"},
+			"animation-name": "fill", "animation-duration": "900ms", "animation-delay": "80ms each", "animation-timing-function": "ease-out", "animation-range-start": "entry 50%", "stroke-width@featured": "18px"},
 		In: map[string]map[string]string{columnForm: {"stroke-width": "20px"}}},
 	{Name: "track", Forms: withoutTiles, Help: "the whole bar", Parent: "bar", Properties: paintProperties,
 		As:       map[string]string{"border-radius": "--rb-track-radius"},
@@ -67,18 +67,18 @@ var parts = []kind.Part{
 		Defaults: map[string]string{"background-color": "raised", "border": "1px solid line"}},
 	{Name: "tile-fill", Forms: []string{tileForm}, Help: "what is filled of the tile: quiet, since the words stand on it", Parent: "tile-track", Properties: []string{"background-color", "background-image", "opacity"},
 		Defaults: map[string]string{"background-color": "line"}},
-	{Name: "inside", Text: true, Forms: withBars, Help: "words on what is filled", Parent: "bar", Behind: onFill, Properties: append(slices.Clone(textProperties), "padding"),
+	{Name: "inside", Text: true, Forms: withBars, Paints: ifLabels(inside), Help: "words on what is filled", Parent: "bar", Behind: onFill, Properties: append(slices.Clone(textProperties), "padding"),
 		Defaults: map[string]string{"color": "ground", "font-size": "type-2", "font-weight": "weight-strong", "line-height": "leading-tight", "padding": "space-0 space-1"}},
-	{Name: "outside", Text: true, Forms: withBars, Help: "words that what is filled has no room for, after it", Parent: "bar", Behind: onTrack, Properties: append(slices.Clone(textProperties), "padding"),
+	{Name: "outside", Text: true, Forms: []string{lineForm}, Paints: ifLabels(inside), Help: "words that what is filled has no room for, after it", Parent: "bar", Behind: onTrack, Properties: append(slices.Clone(textProperties), "padding"),
 		Defaults: map[string]string{"font-size": "type-2", "font-weight": "weight-strong", "line-height": "leading-tight", "padding": "space-0 space-1"}},
-	{Name: "over", Text: true, Forms: withBars, Help: "words over the whole bar", Parent: "bar", Behind: onBoth, Properties: append(slices.Clone(textProperties), "padding"),
+	{Name: "over", Text: true, Forms: []string{lineForm}, Paints: ifLabels(over), Help: "words over the whole bar", Parent: "bar", Behind: onBoth, Properties: append(slices.Clone(textProperties), "padding"),
 		Defaults: map[string]string{"font-size": "type-2", "font-weight": "weight-strong", "line-height": "leading-tight", "padding": "space-0 space-1"}},
-	{Name: "riding", Text: true, Forms: withBars, Help: "the number that rides on the end of what is filled", Parent: "skill", Properties: slices.Concat(textProperties, []string{"background-color", "padding", "border-radius"}),
+	{Name: "riding", Text: true, Forms: withBars, Paints: ifLabels(riding, inside), Help: "the number that rides on the end of what is filled", Parent: "skill", Properties: slices.Concat(textProperties, []string{"background-color", "padding", "border-radius"}),
 		Defaults: map[string]string{"font-size": "type-2", "line-height": "leading-tight", "font-weight": "weight-strong", "padding": "0"},
 		In:       map[string]map[string]string{columnForm: {"background-color": "ground", "padding": "2px 4px", "border-radius": "radius-1"}}},
-	{Name: "aim", Control: true, Ink: "background-color", Help: "the line at the average or the target", Parent: "bar", Properties: []string{"background-color", "width"},
+	{Name: "aim", Control: true, Paints: ifLine, Ink: "background-color", Help: "the line at the average or the target", Parent: "bar", Properties: []string{"background-color", "width"},
 		As: map[string]string{"width": "--rb-aim-width"}, Defaults: map[string]string{"background-color": "quiet", "width": "2px"}},
-	{Name: "aim-label", Text: true, Help: "what the line says", Place: look.BlockItself, Parent: "board", Properties: textProperties,
+	{Name: "aim-label", Text: true, Paints: ifLine, Help: "what the line says", Place: look.BlockItself, Parent: "board", Properties: textProperties,
 		Defaults: map[string]string{"color": "quiet", "font-size": "type-2", "margin": "space-3 0 0"}},
 }
 
@@ -88,6 +88,24 @@ func overTile(_ kind.Set, form string) [][]string {
 		return [][]string{nil}
 	}
 	return [][]string{{"tile-track"}, {"tile-fill", "tile-track"}}
+}
+
+// ifLabels leaves a part out where no names and no numbers stand at any of the places.
+func ifLabels(places ...string) func(kind.Set) kind.Paints {
+	return func(set kind.Set) kind.Paints {
+		return kind.Paints{Absent: !slices.Contains(places, kind.Text(set.Facts, "names")) && !slices.Contains(places, kind.Text(set.Facts, "numbers"))}
+	}
+}
+
+// ifNumbers leaves numbers out where they are hidden.
+func ifNumbers(set kind.Set) kind.Paints {
+	return kind.Paints{Absent: kind.Text(set.Facts, "numbers") == hidden}
+}
+
+// ifLine leaves the line out where none is asked for.
+func ifLine(set kind.Set) kind.Paints {
+	at := kind.Text(set.Facts, "line")
+	return kind.Paints{Absent: at != averageLine && at != targetLine}
 }
 
 func onFill(kind.Set, string) [][]string  { return [][]string{{"fill", "track"}} }

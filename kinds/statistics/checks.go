@@ -1,0 +1,107 @@
+package statistics
+
+import (
+	"fmt"
+	"regexp"
+	"strconv"
+	"strings"
+
+	"rubrel/core/dates"
+	"rubrel/core/kind"
+	"rubrel/core/money"
+)
+
+// splitValue takes apart what people write of a figure: "€ 12,000", "14,500 kg", "97%". It is nil for a bare number.
+func splitValue(text string) map[string]string {
+	found := valuePattern.FindStringSubmatch(strings.TrimSpace(text))
+	if found == nil {
+		return nil
+	}
+	facts := map[string]string{"value": strings.TrimSpace(found[2])}
+	if prefix := strings.TrimSpace(found[1]); prefix != "" {
+		facts["prefix"] = prefix
+	}
+	if unit := strings.TrimSpace(found[3]); unit != "" {
+		facts["unit"] = unit
+	}
+	return facts
+}
+
+var valuePattern = regexp.MustCompile(`^([^\d\s+−-]{1,12}\s*)?([-+−]?[0-9](?:[0-9.,'’\s\x{a0}\x{202f}]*[0-9])?)\s*([^\d\s].{0,23})?$`)
+
+// check finds what is wrong or doubtful in a set of figures. Needs are common practice.
+func check(set kind.Set, at kind.Scene) []kind.Finding {
+	c := checker{set: set, at: at, locale: money.LocaleFor(at.Locale)}
+	for _, r := range set.Records {
+		c.missing(r)
+		c.decimals(r)
+		c.old(r)
+	}
+	c.units()
+	return c.found
+}
+
+type checker struct {
+	set    kind.Set
+	at     kind.Scene
+	locale money.Locale
+	found  []kind.Finding
+}
+
+func (c *checker) add(f kind.Finding, r kind.Record) {
+	f.Where, f.Record = kind.Text(r.Facts, "label"), r.ID
+	c.found = append(c.found, f)
+}
+
+// missing finds a figure without a number: one that says none, or follows what is not there.
+func (c *checker) missing(r kind.Record) {
+	if c.set.Fact(r, "value") != nil {
+		return
+	}
+	f := kind.Finding{Check: "missing", Key: "value", Measured: "no value", Needed: "a number, or something to follow", Serious: true}
+	if follow, ok := r.Facts["follows"].(Follow); ok {
+		f.Key, f.Measured, f.Needed = "follows", follow.String(), "a set and a field of the site that say numbers"
+	}
+	c.add(f, r)
+}
+
+// mostDecimals is how many decimals a reader takes in (common practice).
+const mostDecimals = 2
+
+// decimals finds a figure that is shown with more decimals than are read.
+func (c *checker) decimals(r kind.Record) {
+	value, ok := c.set.Fact(r, "value").(kind.Number)
+	if _, err := strconv.Atoi(kind.Text(c.set.Facts, "decimals")); !ok || err == nil || kind.Text(c.set.Facts, "notation") == compact || value.Places() <= mostDecimals {
+		return
+	}
+	c.add(kind.Finding{Check: "decimals", Key: "value", Measured: c.locale.Number(value.Decimal, value.Places()), Needed: fmt.Sprintf("at most %d decimals", mostDecimals),
+		Mend: &kind.Mend{Label: fmt.Sprintf("decimals → %d", mostDecimals-1), Facts: []kind.FactEdit{{Key: "decimals", Text: strconv.Itoa(mostDecimals - 1)}}}}, r)
+}
+
+// old finds a figure whose day is more than a year ago.
+func (c *checker) old(r kind.Record) {
+	date, ok := c.set.Said(r, "date").(kind.Date)
+	if !ok || !date.AddDate(1, 0, 0).Before(c.at.Now) {
+		return
+	}
+	c.add(kind.Finding{Check: "old", Key: "date", Measured: dates.Long(date.Time, c.at.Locale), Needed: "a figure of the last twelve months"}, r)
+}
+
+// units finds figures without a unit among others that have one: a reader takes it for the same.
+func (c *checker) units() {
+	var bare []kind.Record
+	with := 0
+	for _, r := range c.set.Records {
+		if c.set.Said(r, "unit") != nil || c.set.Said(r, "prefix") != nil {
+			with++
+		} else {
+			bare = append(bare, r)
+		}
+	}
+	if with <= len(bare) {
+		return
+	}
+	for _, r := range bare {
+		c.add(kind.Finding{Check: "unit", Key: "unit", Measured: "none", Needed: "a unit, as most figures beside it have"}, r)
+	}
+}

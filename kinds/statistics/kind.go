@@ -1,0 +1,120 @@
+// Package statistics is the kind of block that shows figures: what was counted, how much it is, and how it went.
+package statistics
+
+import (
+	_ "embed"
+
+	"rubrel/core/icon"
+	"rubrel/core/intake"
+	"rubrel/core/kind"
+)
+
+var (
+	//go:embed sheet.css
+	sheetCSS string
+	//go:embed count.js
+	countJS string
+)
+
+// The forms by name.
+const (
+	tilesForm   = "tiles"
+	numbersForm = "numbers"
+	bandedForm  = "banded"
+	trendForm   = "trend"
+)
+
+// Declaration is the statistics kind.
+func Declaration() *kind.Kind {
+	form := func(name, title, help string) kind.Form {
+		return kind.Form{Name: name, Title: title, Help: help, CSS: sheetCSS, HTML: htmlOf(name), Script: script, Variables: variablesOf(name),
+			Runs: runsOf(name), Room: roomOf(name), Columns: columnsOf(name), Drawings: drawingsOf(name)}
+	}
+	return &kind.Kind{
+		Name: "statistics", Title: "Statistics", One: "figure", Many: "figures",
+		CanFeature: true,
+		SetFields:  setFields,
+		Fields:     fields,
+		Parts:      parts,
+		Forms: []kind.Form{
+			form(tilesForm, "tiles", "A row of tiles, with an icon above or beside the figure."),
+			form(numbersForm, "numbers", "Large figures with rules between them."),
+			form(bandedForm, "banded", "A row whose grounds are dark and light in turn; its words turn over by themselves."),
+			form(trendForm, "trends", "A figure with the line of a series, its least and greatest marked."),
+		},
+		Data:   data,
+		Check:  check,
+		Intake: intake.Plain(fields, nil),
+		Fresh:  fresh,
+	}
+}
+
+// The ledger's headings for facts that few sets need.
+const (
+	countGroup   = "Counting"
+	displayGroup = "Display"
+	sourceGroup  = "Source"
+)
+
+var numberType = kind.NumberType{}
+
+// mostPoints is how many numbers a series has at most.
+const mostPoints = 120
+
+var fields = []kind.Field{
+	{Name: "label", Label: "label", Help: "what is counted", Type: kind.TextType{Most: 80}, Required: true, Aliases: []string{"name", "title", "what", "figure", "measure", "bezeichnung", "libellé"}},
+	{Name: "value", Label: "value", Help: "how much it is: 14500", Type: numberType, Derive: deriveValue, Split: splitValue, Aliases: []string{"number", "amount", "count", "total", "wert", "anzahl", "valeur"}},
+	{Name: "follows", Label: "follows", Help: "count of memberships, or sum, average, least or most of a field: average of value in training", Type: FollowType{}},
+	{Name: "prefix", Label: "prefix", Help: "what stands before the number: €, ~", Type: kind.TextType{Most: 12}, Aliases: []string{"sign", "before"}},
+	{Name: "unit", Label: "unit", Help: "what is measured in: kg, %, hours", Type: kind.TextType{Most: 24}, Aliases: []string{"units", "suffix", "einheit", "unité"}},
+	{Name: "note", Label: "note", Help: "a few words below", Type: kind.TextType{Most: 200}, Aliases: []string{"description", "text", "remark", "details"}},
+	{Name: "icon", Label: "icon", Help: "the name of an icon: moon", Type: icon.Type{}, Aliases: []string{"symbol"}},
+	{Name: "series", Label: "series", Help: "how it went, from the earliest: 120 140 155", Type: kind.SeriesType{Most: mostPoints}, Aliases: []string{"trend", "history", "values", "data"}},
+	{Name: "from", Group: countGroup, Label: "from", Help: "where counting starts; 0 where nothing is said", Type: numberType, Aliases: []string{"start", "was", "before", "previous"}},
+	{Name: "date", Group: sourceGroup, Label: "date", Help: "the day of the figure: 2026-10-31", Type: kind.DateType{}, Aliases: []string{"as of", "on", "day", "stand", "datum"}},
+	{Name: "source", Group: sourceGroup, Label: "source", Help: "who says so", Type: kind.TextType{Most: 120}, Aliases: []string{"by", "origin", "quelle"}},
+}
+
+var setFields = []kind.Field{
+	{Name: "unit", Label: "unit", Type: kind.TextType{Most: 24}},
+	{Name: "source", Group: sourceGroup, Label: "source", Type: kind.TextType{Most: 120}},
+	{Name: "date", Group: sourceGroup, Label: "date", Type: kind.DateType{}},
+	{Name: "side", Group: displayGroup, Label: "unit's side", Help: "which side of the number the unit stands on", Type: choice("after", before)},
+	{Name: "decimals", Group: displayGroup, Label: "decimals", Help: "how many decimals numbers have; as many as are said where nothing is", Type: kind.WholeType{Least: 0, Most: 6}},
+	{Name: "notation", Group: displayGroup, Label: "notation", Help: "numbers in full, or compact as the language has it: 14.5 K", Type: choice("full", compact)},
+	{Name: "separators", Group: displayGroup, Label: "separators", Help: "whether thousands are separated as the language has it", Type: choice("as the language", withoutSeparators)},
+	{Name: "icons", Group: displayGroup, Label: "icons", Help: "whether icons stand above the figure or beside it", Type: choice("above", beside)},
+	{Name: "begins", Group: displayGroup, Label: "begins", Help: "the ground with which a banded row begins", Type: choice("dark", light)},
+	{Name: "counts", Group: countGroup, Label: "counts", Help: "up to the value, or down to it, where no figure says from where", Type: choice("up", down)},
+	{Name: "step", Group: countGroup, Label: "step", Help: "by how much at a time: 50", Type: kind.NumberType{Positive: true}},
+	{Name: "interval", Group: countGroup, Label: "interval", Help: "how long a number stands at least, in milliseconds", Type: kind.WholeType{Least: 0, Most: 1000}},
+	{Name: "again", Group: countGroup, Label: "runs", Help: "whether figures count once, or each time they come into view", Type: choice("once", eachTime)},
+}
+
+// Words that choices are compared with.
+const (
+	before            = "before"
+	compact           = "compact"
+	withoutSeparators = "none"
+	beside            = "beside"
+	light             = "light"
+	down              = "down"
+	eachTime          = "each time"
+)
+
+func choice(words ...string) kind.ChoiceType { return kind.ChoiceType{Words: words} }
+
+// fresh is the set a designer begins with: three figures to write over.
+func fresh(k *kind.Kind) kind.Set {
+	set := kind.Set{Kind: k, Facts: map[string]kind.Value{}, Axes: map[string][]kind.Item{}}
+	for i, value := range []string{"120", "4800", "97"} {
+		n, err := numberType.Parse(value)
+		if err != nil {
+			panic(err) // a constant of this file
+		}
+		label := []string{"First figure", "Second figure", "Third figure"}[i]
+		set.Records = append(set.Records, kind.Record{ID: "figure-" + string(rune('1'+i)), Facts: map[string]kind.Value{"label": kind.TextValue(label), "value": n}})
+	}
+	set.Records[2].Facts["unit"] = kind.TextValue("%")
+	return set
+}
