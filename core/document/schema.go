@@ -12,21 +12,18 @@ import (
 
 // Schema is the JSON Schema (draft 2020-12) of a document, derived from the declarations of the kinds.
 func Schema(kinds kind.Registry) kind.Schema {
-	houseKinds, sets := kind.Schema{}, []any{}
+	houseKinds, sets, looks := kind.Schema{}, []any{}, []any{}
 	for _, k := range kinds {
 		houseKinds[k.Name] = lookSchema(k, false)
 		sets = append(sets, setSchema(k))
-	}
-	anyLook := kind.Schema{"type": "object", "additionalProperties": kind.Schema{"type": "string"}}
-	if len(kinds) == 1 {
-		anyLook = lookSchema(kinds[0], true)
+		looks = append(looks, lookSchema(k, true)) // which of them a block has, its set says
 	}
 	house := objectSchema(kind.Schema{
 		"dress": textSchema(60), "scheme": kind.Schema{"enum": []Scheme{LightScheme, DarkScheme, AutoScheme}},
 		"tokens": tokensSchema(look.Categories()...), "dark": tokensSchema(look.ColourToken),
 		"kinds": objectSchema(houseKinds), "widths": textSchema(400), "scale": textSchema(80),
 	}, "dress")
-	block := objectSchema(kind.Schema{"order": orderSchema(), "name": textSchema(mostName), "set": idSchema(), "form": textSchema(60), "look": anyLook, "quiet": kind.Schema{"type": "object", "additionalProperties": objectSchema(kind.Schema{"measured": textSchema(200), "reason": textSchema(mostReason)})}}, "order", "name", "set", "form")
+	block := objectSchema(kind.Schema{"order": orderSchema(), "name": textSchema(mostName), "set": idSchema(), "form": textSchema(60), "look": kind.Schema{"anyOf": looks}, "quiet": kind.Schema{"type": "object", "additionalProperties": objectSchema(kind.Schema{"measured": textSchema(200), "reason": textSchema(mostReason)})}}, "order", "name", "set", "form")
 	band := objectSchema(kind.Schema{"order": orderSchema(), "heading": textSchema(mostName), "blocks": membersOf(objectSchema(kind.Schema{"order": orderSchema()}, "order"))}, "order")
 	page := objectSchema(kind.Schema{"order": orderSchema(), "title": textSchema(mostName), "intro": textSchema(2000), "language": textSchema(35), "bands": membersOf(band)}, "order", "title")
 	side := kind.Schema{"type": "integer", "minimum": 1, "maximum": mostPicture}

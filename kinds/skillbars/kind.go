@@ -83,10 +83,10 @@ var fields = []kind.Field{
 }
 
 var setFields = []kind.Field{
-	{Name: "least", Label: "least", Type: numberType},
-	{Name: "most", Label: "most", Type: numberType},
-	{Name: "unit", Label: "unit", Type: unitType},
-	{Name: "target", Label: "target", Type: numberType},
+	{Name: "least", Label: "least", Help: "where every range begins", Type: numberType},
+	{Name: "most", Label: "most", Help: "where every range ends", Type: numberType},
+	{Name: "unit", Label: "unit", Help: "what all of them count", Type: unitType},
+	{Name: "target", Label: "target", Help: "what all of them aim at", Type: numberType},
 	{Name: "names", Group: labelsGroup, Label: "names", Help: "where names stand: above the bar, beside it, inside what is filled, or over the whole bar", Type: choice(above, beside, inside, over)},
 	{Name: "numbers", Group: labelsGroup, Label: "numbers", Help: "where numbers stand; riding on the end of what is filled, or hidden, too", Type: choice(above, beside, inside, over, riding, hidden)},
 	{Name: "shows", Group: labelsGroup, Label: "shows", Help: "what numbers say: a percentage, the value, or the value of the most", Type: kind.ChoiceType{Words: []string{showsPercent, showsValue, showsOf}}},

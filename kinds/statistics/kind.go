@@ -76,9 +76,9 @@ var fields = []kind.Field{
 }
 
 var setFields = []kind.Field{
-	{Name: "unit", Label: "unit", Type: kind.TextType{Most: 24}},
-	{Name: "source", Group: sourceGroup, Label: "source", Type: kind.TextType{Most: 120}},
-	{Name: "date", Group: sourceGroup, Label: "date", Type: kind.DateType{}},
+	{Name: "unit", Label: "unit", Help: "what all of them are measured in", Type: kind.TextType{Most: 24}},
+	{Name: "source", Group: sourceGroup, Label: "source", Help: "who says all of them", Type: kind.TextType{Most: 120}},
+	{Name: "date", Group: sourceGroup, Label: "date", Help: "the day of all of them", Type: kind.DateType{}},
 	{Name: "side", Group: displayGroup, Label: "unit's side", Help: "which side of the number the unit stands on", Type: choice("after", before)},
 	{Name: "decimals", Group: displayGroup, Label: "decimals", Help: "how many decimals numbers have; as many as are said where nothing is", Type: kind.WholeType{Least: 0, Most: 6}},
 	{Name: "notation", Group: displayGroup, Label: "notation", Help: "numbers in full, or compact as the language has it: 14.5 K", Type: choice("full", compact)},
