@@ -15,6 +15,7 @@ import (
 // pasteView is the paste screen: what was pasted beside what was understood.
 type pasteView struct {
 	frame
+	Kinds   []*kind.Kind // those that can be pasted
 	Kind    *kind.Kind
 	Text    string
 	Name    string
@@ -38,6 +39,11 @@ func (s *Server) showPaste(w http.ResponseWriter, r *http.Request, status int, v
 	view.Site, view.Fault = l, fault
 	if view.Kind == nil {
 		view.Kind = s.pasteKind(r)
+	}
+	for _, k := range s.kinds {
+		if k.Intake != nil {
+			view.Kinds = append(view.Kinds, k)
+		}
 	}
 	s.show(w, r, status, "paste.html", view)
 }

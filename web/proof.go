@@ -7,6 +7,9 @@ import (
 
 	"github.com/go-chi/chi/v5"
 
+	"rubrel/core/document"
+	"rubrel/core/kind"
+	"rubrel/formats/delimited"
 	"rubrel/render"
 )
 
@@ -74,6 +77,12 @@ func (s *Server) snippetPage(w http.ResponseWriter, r *http.Request) {
 		s.fail(w, r, err)
 		return
 	}
+	drawings, err := render.Drawings(l.Site, s.dresses, block.ID, time.Now())
+	if err != nil {
+		s.fail(w, r, err)
+		return
+	}
+	set, _ := l.Site.SetByID(block.SetID)
 	f := newFrame(r, "Snippet of "+block.Name)
 	f.Site = l
 	s.show(w, r, http.StatusOK, "snippet.html", struct {
@@ -81,7 +90,52 @@ func (s *Server) snippetPage(w http.ResponseWriter, r *http.Request) {
 		BlockID, Name, Text string
 		Fonts               bool
 		Bytes               int64
-	}{f, block.ID, block.Name, string(text), withFonts, int64(len(text))})
+		Set                 *document.Set
+		Drawings            []kind.Drawing
+	}{f, block.ID, block.Name, string(text), withFonts, int64(len(text)), set, drawings})
+}
+
+// list sends a block's set as CSV.
+func (s *Server) list(w http.ResponseWriter, r *http.Request) {
+	l, block := s.loadBlock(w, r)
+	if l == nil {
+		return
+	}
+	set, _ := l.Site.SetByID(block.SetID)
+	text, err := delimited.Write(set.Table())
+	if err != nil {
+		s.fail(w, r, err)
+		return
+	}
+	sendFile(w, "text/csv; charset=utf-8", block.ID+".csv", text)
+}
+
+// drawing sends one record of a block as an SVG file.
+func (s *Server) drawing(w http.ResponseWriter, r *http.Request) {
+	l, block := s.loadBlock(w, r)
+	if l == nil {
+		return
+	}
+	drawings, err := render.Drawings(l.Site, s.dresses, block.ID, time.Now())
+	if err != nil {
+		s.fail(w, r, err)
+		return
+	}
+	for _, d := range drawings {
+		if d.Record == chi.URLParam(r, "record") {
+			sendFile(w, "image/svg+xml", block.ID+"-"+d.Record+".svg", d.SVG)
+			return
+		}
+	}
+	http.NotFound(w, r)
+}
+
+// sendFile sends something to save. What is for elsewhere may not act as a page of this site.
+func sendFile(w http.ResponseWriter, mime, name string, content []byte) {
+	w.Header().Set("Content-Type", mime)
+	w.Header().Set("Content-Security-Policy", "sandbox")
+	w.Header().Set("Content-Disposition", `attachment; filename="`+name+`"`)
+	_, _ = w.Write(content) // the client has gone if this fails
 }
 
 func (s *Server) snippet(w http.ResponseWriter, r *http.Request) {

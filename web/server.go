@@ -110,6 +110,8 @@ func (s *Server) Handler() (http.Handler, error) {
 			r.Get("/sources/{source}", s.proposal)
 			r.Get("/snippet", s.snippetPage)
 			r.Get("/snippet.html", s.snippet)
+			r.Get("/list.csv", s.list)
+			r.Get("/drawings/{record}.svg", s.drawing)
 		})
 	})
 	r.NotFound(func(w http.ResponseWriter, r *http.Request) { s.fail(w, r, store.ErrNotFound) })

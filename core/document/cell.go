@@ -88,6 +88,15 @@ func RecordName(set *Set, record *kind.Record) string {
 	return set.Kind.One + " " + record.ID
 }
 
+// NameOf is what the interface calls the record of an ID.
+func (s *Set) NameOf(id string) string {
+	record, ok := s.RecordByID(id)
+	if !ok {
+		return id
+	}
+	return RecordName(s, record)
+}
+
 // SetLook says a look value at a block (or, where Key names a record, at that record), or with Kind at a kind's
 // level in the house style. An empty text takes it back.
 type SetLook struct {

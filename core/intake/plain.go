@@ -11,20 +11,23 @@ import (
 )
 
 // Plain is how a list of a kind without axes is read, derived from its fields: a line is the field that its heading names,
-// or the first that holds what its cells hold. What is to be said in the set beside the records is given.
-func Plain(fields []kind.Field, facts map[string]kind.Value) *kind.Intake {
-	p := plain{fields: fields, facts: facts}
+// or the first that holds what its cells hold. The help and the example are what the screen shows.
+func Plain(fields []kind.Field, help, example string) *kind.Intake {
+	p := plain{fields: fields}
 	roles := make([]kind.Role, 0, len(fields)+1)
 	for _, f := range fields {
 		roles = append(roles, kind.Role{Name: f.Name, Label: f.Label})
 	}
-	return &kind.Intake{Roles: append(roles, kind.Role{Name: kind.SkipRole, Label: "leave out"}), Guess: p.guess, IsValue: isNumber, Build: p.build}
+	roles = append(roles, kind.Role{Name: featuredRole, Label: "featured (yes or no)"})
+	return &kind.Intake{Help: help, Example: example, Roles: append(roles, kind.Role{Name: kind.SkipRole, Label: "leave out"}), Guess: p.guess, IsValue: isNumber, Build: p.build}
 }
 
 type plain struct {
 	fields []kind.Field
-	facts  map[string]kind.Value
 }
+
+// featuredRole is a line that says which records are featured.
+const featuredRole = "featured"
 
 // The weights of what speaks for a line's role.
 const (
@@ -39,6 +42,9 @@ func (p plain) guess(label string, cells []string, first bool) (string, int) {
 	}
 	if name := p.named(label); name != "" {
 		return name, byHeading
+	}
+	if strings.EqualFold(label, featuredRole) {
+		return featuredRole, byHeading
 	}
 	numbers := 0
 	for _, cell := range filled {
@@ -97,7 +103,7 @@ func isNumber(text string) bool {
 }
 
 func (p plain) build(k *kind.Kind, lines []kind.Line, options kind.IntakeOptions) (kind.Set, []kind.Problem) {
-	set := kind.Set{Kind: k, Axes: map[string][]kind.Item{}, Facts: maps.Clone(p.facts)}
+	set := kind.Set{Kind: k, Axes: map[string][]kind.Item{}, Facts: map[string]kind.Value{}}
 	records, columns, problems := Records(k, lines)
 	set.Records = records
 	decimal := options.Decimal
@@ -106,11 +112,17 @@ func (p plain) build(k *kind.Kind, lines []kind.Line, options kind.IntakeOptions
 	}
 	for _, line := range lines {
 		field, ok := k.FieldNamed(line.Role)
-		if !ok {
-			continue
-		}
 		for column, record := range columns {
 			if record < 0 || line.Cells[column] == "" {
+				continue
+			}
+			if line.Role == featuredRole && k.CanFeature {
+				inclusion, err := kind.InclusionType{}.Parse(line.Cells[column])
+				if err == nil {
+					set.Records[record].Featured, line.Read[column] = inclusion.(kind.Inclusion).Has, inclusion.String()
+				}
+			}
+			if !ok {
 				continue
 			}
 			problems = append(problems, p.read(k, line, column, field, set.Records[record].Facts, decimal)...)

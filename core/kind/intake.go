@@ -31,6 +31,10 @@ func (t Table) Width() int {
 // Intake is how a kind understands a pasted table. A table is made of lines: its rows where records stand across
 // (one column each), its columns where they stand down (one row each). Each line has a role.
 type Intake struct {
+	// Help says what may be pasted, and Example is such a list.
+	Help, Example string
+	// Money says that the list has amounts, which are of a currency.
+	Money bool
 	// Roles lists what a line can be, in the order in which they are offered.
 	Roles []Role
 	// Guess finds the role of a line from its label and cells. The weight is 0 where nothing speaks for it.

@@ -19,7 +19,7 @@ type painter struct {
 	tokens   look.Tokens
 	pictures []document.Picture     // the site's
 	paints   map[string]kind.Paints // by part, of those that are painted otherwise than is said
-	instead  kind.Part               // stands in the place of the part that it names; the zero part for none
+	instead  kind.Part              // stands in the place of the part that it names; the zero part for none
 	// lie finds where a part's words lie in the record's box around them; nil where that is not asked.
 	lie   func(part kind.Part, t look.Target) (span, bool)
 	known *known

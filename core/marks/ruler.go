@@ -65,6 +65,26 @@ func (r ruler) Length(name, property string) float64 {
 	return r.length(part, said.Value)
 }
 
+// Said is a part's property as CSS writes it.
+func (r ruler) Said(name, property string) string {
+	part, ok := r.p.kind.PartNamed(name)
+	if !ok {
+		return ""
+	}
+	said, ok := r.p.resolve(r.t, name, property)
+	if known, err := look.PropertyNamed(property); !ok && err == nil && known.Inherited {
+		said, _, ok = r.p.said(part, property, r.t)
+	}
+	if !ok {
+		return ""
+	}
+	value := said.Value
+	if token, is := value.(look.Token); is {
+		value = r.p.tokens.Value(token)
+	}
+	return value.CSS()
+}
+
 // length is a value in CSS px; 0 for what is none.
 func (r ruler) length(part kind.Part, v look.Value) float64 {
 	if token, ok := v.(look.Token); ok {

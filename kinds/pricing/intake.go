@@ -25,7 +25,10 @@ var periodWords = []struct {
 	{"month", "a month", "P1M", []string{"month", "months", "monthly", "mo", "mth", "monat", "monatlich", "mois", "mensuel", "mes", "mensual", "mese"}},
 }
 
-var fromPaste = &kind.Intake{Roles: intakeRoles(), Guess: guess, IsValue: isPrice, Build: build}
+var fromPaste = &kind.Intake{
+	Help: "plans down or across, with prices, features, ticks and dashes", Money: true,
+	Example: "\tBasic\tPlus\tPro\nMonthly price\t9\t19\t39\nStorage\t10 GB\t100 GB\t1 TB\nSupport\t–\t✓\t✓",
+	Roles:   intakeRoles(), Guess: guess, IsValue: isPrice, Build: build}
 
 func intakeRoles() []kind.Role {
 	roles := []kind.Role{}

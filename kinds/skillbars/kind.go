@@ -51,7 +51,7 @@ func Declaration() *kind.Kind {
 			form(stepsForm, "steps", "As many steps as the range has, filled one after the other.", straightCSS),
 		},
 		Check:  check,
-		Intake: intake.Plain(fields, nil),
+		Intake: intake.Plain(fields, "skills down or across, with their values: 80 %, 3 of 5 levels, 1,240 of 2,000 hours", "Skill\tValue\tNote\nGuiding\t92 %\topen nights\nImaging\t45 %\t\nDome safety\t5 of 5 levels\t"),
 		Fresh:  fresh,
 	}
 }

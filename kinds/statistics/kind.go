@@ -44,7 +44,7 @@ func Declaration() *kind.Kind {
 		},
 		Data:   data,
 		Check:  check,
-		Intake: intake.Plain(fields, nil),
+		Intake: intake.Plain(fields, "figures down or across, with their units: 14,500 kg, € 12,000, 97 %", "Label\tValue\tAs of\nNights of clear sky\t148 nights\t2026-10-31\nObjects logged\t14,500\t2026-10-31"),
 		Fresh:  fresh,
 	}
 }

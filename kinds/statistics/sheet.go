@@ -36,6 +36,16 @@ func newSheet(v kind.View, form string) *sheet {
 
 func (s *sheet) fact(name string) string { return kind.Text(s.v.Set.Facts, name) }
 
+// record finds a record; the zero record where there is none.
+func (s *sheet) record(id string) kind.Record {
+	for _, r := range s.v.Set.Records {
+		if r.ID == id {
+			return r
+		}
+	}
+	return kind.Record{}
+}
+
 // figure is one figure as it is shown.
 type figure struct {
 	ID, Label, Note, Origin string

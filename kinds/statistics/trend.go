@@ -22,9 +22,29 @@ type trend struct {
 	Says, Extremes  string
 }
 
-// trend draws a series. Where several values are the least or the greatest, the last of them is marked.
+// trend draws a series.
 func (s *sheet) trend(series kind.Series) *trend {
-	least, greatest := 0, 0
+	points, least, greatest := s.points(series, box{trendMargin, trendMargin, trendWidth - 2*trendMargin, trendHeight - 2*trendMargin})
+	write := func(n kind.Number) string { return s.locale.Number(n.Decimal, n.Places()) }
+	pairs := []string{"n", strconv.Itoa(len(series)), "first", write(series[0]), "last", write(series[len(series)-1]), "least", write(series[least]), "greatest", write(series[greatest])}
+	return &trend{Path: pathOf(points), Least: points[least].mark(), Greatest: points[greatest].mark(),
+		Says: corewords.Fill(s.words.Series, pairs...), Extremes: corewords.Fill(s.words.Extremes, pairs...)}
+}
+
+// box is where something is drawn.
+type box struct{ x, y, width, height float64 }
+
+// point is a place of a drawing.
+type point struct{ x, y float64 }
+
+func (p point) String() string { return layout.Coordinate(p.x) + " " + layout.Coordinate(p.y) }
+
+// mark is a stroke of no length, whose round ends make a dot.
+func (p point) mark() string { return "M" + p.String() + "h0" }
+
+// points places the values of a series in a box, the earliest at the start of the line, and says which of them are the least
+// and the greatest: the last where several are.
+func (s *sheet) points(series kind.Series, in box) (points []point, least, greatest int) {
 	for i, n := range series {
 		if n.Cmp(series[least].Decimal) <= 0 {
 			least = i
@@ -33,24 +53,25 @@ func (s *sheet) trend(series kind.Series) *trend {
 			greatest = i
 		}
 	}
-	across := layout.Scale{Least: 0, Most: float64(len(series) - 1), From: trendMargin, To: trendWidth - trendMargin}
-	up := layout.Scale{Least: series[least].Float(), Most: series[greatest].Float(), From: trendHeight - trendMargin, To: trendMargin}
+	across := layout.Scale{Most: float64(len(series) - 1), From: in.x, To: in.x + in.width}
+	if s.v.FromRight {
+		across.From, across.To = across.To, across.From
+	}
+	up := layout.Scale{Least: series[least].Float(), Most: series[greatest].Float(), From: in.y + in.height, To: in.y}
 	if up.Least == up.Most { // a level line lies in the middle
-		up.From, up.To = trendHeight/2, trendHeight/2
+		up.From, up.To = in.y+in.height/2, in.y+in.height/2
 	}
-	at := func(i int) string {
-		x := across.At(float64(i))
-		if s.v.FromRight {
-			x = trendWidth - x
-		}
-		return layout.Coordinate(x) + " " + layout.Coordinate(up.At(series[i].Float()))
+	for i, n := range series {
+		points = append(points, point{across.At(float64(i)), up.At(n.Float())})
 	}
+	return points, least, greatest
+}
+
+// pathOf joins points as SVG path data.
+func pathOf(points []point) string {
 	var path strings.Builder
-	for i := range series {
-		path.WriteString(map[bool]string{true: "M", false: "L"}[i == 0] + at(i))
+	for i, p := range points {
+		path.WriteString(map[bool]string{true: "M", false: "L"}[i == 0] + p.String())
 	}
-	write := func(n kind.Number) string { return s.locale.Number(n.Decimal, n.Places()) }
-	pairs := []string{"n", strconv.Itoa(len(series)), "first", write(series[0]), "last", write(series[len(series)-1]), "least", write(series[least]), "greatest", write(series[greatest])}
-	return &trend{Path: path.String(), Least: "M" + at(least) + "h0", Greatest: "M" + at(greatest) + "h0",
-		Says: corewords.Fill(s.words.Series, pairs...), Extremes: corewords.Fill(s.words.Extremes, pairs...)}
+	return path.String()
 }
