@@ -1,0 +1,250 @@
+package skillbars_test
+
+import (
+	"encoding/xml"
+	"errors"
+	"fmt"
+	"io"
+	"strings"
+	"testing"
+
+	"rubrel/core/document"
+	"rubrel/core/kind"
+	"rubrel/core/marks"
+	"rubrel/kinds"
+	"rubrel/render"
+	"rubrel/testkit"
+)
+
+func skill(name, value string) map[string]string {
+	return map[string]string{"name": name, "value": value}
+}
+
+// training is a set with what is usual and what is awkward: a small value, a full one, a long name.
+func training() testkit.Gallery {
+	featured := skill("Deep-sky imaging", "45")
+	featured["featured"] = "yes"
+	guiding := skill("Guiding", "92")
+	guiding["note"], guiding["icon"] = "on open nights", "users"
+	return testkit.Gallery{Kind: "skillbars", Facts: map[string]string{}, Records: []map[string]string{guiding, skill("Reflector", "68"), featured, skill("Spectroscopy", "7"), skill("Safety", "100"), skill("Talks", "0")}}
+}
+
+func subject(t *testing.T, site *document.Site, form string) marks.Subject {
+	t.Helper()
+	s, err := render.Subject(site, testkit.Dresses(t), form, testkit.When)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return s
+}
+
+// What a number says, and what is heard of it.
+func TestNumbers(t *testing.T) {
+	for _, c := range []struct {
+		name, locale string
+		facts        map[string]string
+		record       map[string]string
+		want         string // the number, then what is heard
+	}{
+		{"a percentage", "en", nil, skill("a", "80"), `>80%<|"80 percent"`},
+		{"in German", "de", nil, skill("a", "79.5"), ">79,5\u00a0%<|\"79,5 Prozent\""},
+		{"levels", "en", map[string]string{"most": "5", "unit": "levels"}, skill("a", "3"), `>3 of 5 levels<|"3 of 5 levels"`},
+		{"hours", "en", nil, map[string]string{"name": "a", "value": "1240", "most": "2000", "unit": "hours"}, `>1,240 of 2,000 hours<|"1,240 of 2,000 hours"`},
+		{"the value alone", "fr", map[string]string{"shows": "value", "unit": "points"}, skill("a", "1240"), ">1\u202f240\u00a0points<|\"1\u202f240 points\""},
+		{"a range that begins elsewhere", "en", map[string]string{"least": "50", "most": "150", "shows": "percent"}, skill("a", "75"), `>25%<|"25 percent"`},
+		{"out of range, as it is", "en", nil, skill("a", "130"), `>130%<|"130 percent"`},
+	} {
+		g := testkit.Gallery{Kind: "skillbars", Locale: c.locale, Facts: c.facts, Records: []map[string]string{c.record}}
+		files, err := render.Proof(g.Site(t), testkit.Dresses(t), "line", testkit.When)
+		if err != nil {
+			t.Fatal(err)
+		}
+		page := ""
+		for _, f := range files {
+			if f.Path == "index.html" {
+				page = string(f.Bytes)
+			}
+		}
+		for want := range strings.SplitSeq(c.want, "|") {
+			if !strings.Contains(page, want) {
+				t.Errorf("%s: the page lacks %q:\n%s", c.name, want, page[strings.Index(page, "<ul"):strings.Index(page, "</ul>")])
+			}
+		}
+	}
+}
+
+// A pasted list is read whole: ranges and units out of the values, what is out of range kept and named, what cannot be
+// read said by line and column.
+func TestPaste(t *testing.T) {
+	k, _ := kinds.All().Named("skillbars")
+	table := func(rows ...string) kind.Table {
+		var out kind.Table
+		for i, row := range rows {
+			out.Rows, out.Lines = append(out.Rows, strings.Split(row, "|")), append(out.Lines, i+1)
+		}
+		return out
+	}
+	for _, c := range []struct {
+		name  string
+		table kind.Table
+		want  string
+	}{
+		{"down, with headings", table("Skill|Value|Note", "Guiding|92 %|nights", "Talks|7%|"), "Guiding 92 note=nights; Talks 7"},
+		{"without headings", table("Guiding|92", "Talks|7"), "Guiding 92; Talks 7"},
+		{"across", table("|Guiding|Talks", "Value|92|7"), "Guiding 92; Talks 7"},
+		{"ranges", table("Skill|Level", "Guiding|3 of 5 levels", "Talks|1,240 of 2,000 hours"), "Guiding 3 most=5 unit=levels; Talks 1240 most=2000 unit=hours"},
+		{"decimal commas", table("Skill|Value", "Guiding|92,5", "Talks|1.240,0"), "Guiding 92.5; Talks 1240.0"},
+		{"out of range", table("Skill|Value", "Guiding|130"), "Guiding 130"},
+		{"what cannot be read", table("Skill|Value", "Guiding|much", "Talks|9"), "Guiding 0; Talks 9 ! line 2, column 2 ! “Guiding” could not be read"},
+	} {
+		reading := k.ReadTable(c.table, kind.IntakeOptions{})
+		var records []string
+		for _, r := range reading.Set.Records {
+			text := kind.Text(r.Facts, "name") + " " + kind.Text(r.Facts, "value")
+			for _, key := range []string{"most", "note", "unit"} {
+				if said := kind.Text(r.Facts, key); said != "" {
+					text += " " + key + "=" + said
+				}
+			}
+			records = append(records, text)
+		}
+		want, problems, _ := strings.Cut(c.want, " ! ")
+		if got := strings.Join(records, "; "); got != want {
+			t.Errorf("%s: %s, want %s", c.name, got, want)
+		}
+		said := fmt.Sprint(reading.Problems)
+		for problem := range strings.SplitSeq(problems, " ! ") {
+			if !strings.Contains(said, problem) || problem == "" && len(reading.Problems) > 0 {
+				t.Errorf("%s: the problems are %s", c.name, said)
+			}
+		}
+	}
+}
+
+// Each thing that is wrong is found, and its mend ends it.
+func TestChecks(t *testing.T) {
+	of := func(name, value string, pairs ...string) map[string]string {
+		r := skill(name, value)
+		for i := 0; i < len(pairs); i += 2 {
+			r[pairs[i]] = pairs[i+1]
+		}
+		return r
+	}
+	for _, c := range []struct {
+		name    string
+		facts   map[string]string
+		records []map[string]string
+		look    map[string]string
+		want    string // check: measured / needed
+		mends   bool
+	}{
+		{"above the range", nil, []map[string]string{of("a", "130")}, nil, "range: 130 / 0 to 100", true},
+		{"below it", map[string]string{"least": "10"}, []map[string]string{of("a", "3")}, nil, "range: 3 / 10 to 100", true},
+		{"a target that is", map[string]string{"target": "140"}, []map[string]string{of("a", "3")}, nil, "range: 140 / 0 to 100", true},
+		{"a range upside down", nil, []map[string]string{of("a", "3", "most", "0")}, nil, "range: 0 to 0 / the most above the least", false},
+		{"two scales", nil, []map[string]string{of("a", "3", "most", "5", "unit", "levels"), of("b", "80")}, nil, "scales: 0 to 5 levels; 0 to 100 / one range, so that lengths compare", false},
+		{"decimals", nil, []map[string]string{of("a", "66.667")}, nil, "decimals: 66.667 / at most 1 decimal", true},
+		{"no unit", map[string]string{"most": "5"}, []map[string]string{of("a", "3")}, nil, "unit: 0 to 5 / what is counted", false},
+		{"it moves too long", nil, []map[string]string{of("a", "3")}, map[string]string{"bar.animation-duration": "5500ms"}, "moves: after 5500 ms / 5000 ms at most", false},
+		{"it overshoots", nil, []map[string]string{of("a", "3")}, map[string]string{"bar.animation-timing-function": "cubic-bezier(0.3, 0, 0.3, 1.6)"}, "overshoots: 0 to 113 % of its value / 0 to 100 %", true},
+		{"number on the fill", map[string]string{"numbers": "inside"}, []map[string]string{of("a", "90")}, map[string]string{"inside.color": "#33445a"}, "contrast: 1.64 / 4.5", true},
+		{"number after the fill", map[string]string{"numbers": "inside"}, []map[string]string{of("a", "2")}, map[string]string{"outside.color": "#c0c0c0"}, "contrast: 1.27 / 4.5", true},
+		{"over both", map[string]string{"numbers": "over"}, []map[string]string{of("a", "2")}, nil, "contrast: 1.00 / 4.5", false},
+		{"fill and track alike", nil, []map[string]string{of("a", "50")}, map[string]string{"fill.background-color": "#b9b4a4"}, "contrast: 1.45 / 3.0", true},
+	} {
+		g := testkit.Gallery{Kind: "skillbars", Facts: c.facts, Records: c.records, Look: c.look}
+		e := g.Hang(t)
+		check, _, _ := strings.Cut(c.want, ":")
+		find := func() (marks.Mark, bool) {
+			for _, m := range subject(t, e.Site, "line").Marks() {
+				if m.Check == check {
+					return m, true
+				}
+			}
+			return marks.Mark{}, false
+		}
+		mark, found := find()
+		if !found {
+			t.Errorf("%s: nothing is found", c.name)
+			continue
+		}
+		if got := mark.Check + ": " + mark.Measured + " / " + mark.Needed; got != c.want {
+			t.Errorf("%s: %s, want %s", c.name, got, c.want)
+		}
+		if (mark.Change != nil) != c.mends {
+			t.Errorf("%s: a mend: %v", c.name, mark.Change != nil)
+			continue
+		}
+		if mark.Change == nil {
+			continue
+		}
+		e.Do(mark.Change)
+		if mark, still := find(); still {
+			t.Errorf("%s: after mending there is %+v", c.name, mark.Finding)
+		}
+	}
+}
+
+// No dress leaves a word or a bar unseen in any form, light or dark.
+func TestEveryDressIsSeen(t *testing.T) {
+	for name := range testkit.Dresses(t) {
+		for _, scheme := range []document.Scheme{document.LightScheme, document.DarkScheme} {
+			for _, labels := range []string{"above", "inside", "riding"} {
+				g := training()
+				g.Dress, g.Scheme = name, scheme
+				g.Facts = map[string]string{"numbers": labels, "line": "average"}
+				site := g.Site(t)
+				for _, b := range site.Blocks {
+					for _, m := range subject(t, site, b.ID).Marks() {
+						if m.Check == "contrast" {
+							t.Errorf("%s, %s, numbers %s, %s: %s has %s, needs %s", name, scheme, labels, b.ID, m.Where, m.Measured, m.Needed)
+						}
+					}
+				}
+			}
+		}
+	}
+}
+
+// Numbers inside go outside where what is filled has no room for them, at 7 %, and it is said.
+func TestMovedLabelsAreSaid(t *testing.T) {
+	g := training()
+	g.Facts["numbers"], g.Look = "inside", map[string]string{"bar.stroke-width": "30px"}
+	said := map[string]string{}
+	for _, m := range subject(t, g.Site(t), "line").Marks() {
+		if m.Check == "placed" {
+			said[m.Where] += m.Needed
+		}
+	}
+	if len(said) != 2 || said["Spectroscopy, wide, at 7%"] == "" && said["Spectroscopy, middle, at 7%"] == "" && said["Spectroscopy, narrow, at 7%"] == "" || said["Talks, wide, at 0%"] != "number after the fill" {
+		t.Errorf("it is said that %v", said)
+	}
+}
+
+// Every drawing is well-formed and says what it shows; a ring's strokes end where the value does.
+func TestDrawings(t *testing.T) {
+	for _, facts := range []map[string]string{{}, {"ends": "round", "turn": "anticlockwise", "numbers": "hidden"}} {
+		g := training()
+		g.Facts = facts
+		site := g.Site(t)
+		for _, b := range site.Blocks {
+			drawings, err := render.Drawings(site, testkit.Dresses(t), b.ID, testkit.When)
+			if err != nil || len(drawings) != len(g.Records) {
+				t.Fatalf("%s: %d drawings, %v", b.ID, len(drawings), err)
+			}
+			for _, d := range drawings {
+				decoder := xml.NewDecoder(strings.NewReader(string(d.SVG)))
+				for {
+					if _, err := decoder.Token(); errors.Is(err, io.EOF) {
+						break
+					} else if err != nil {
+						t.Fatalf("%s, %s: %v\n%s", b.ID, d.Record, err, d.SVG)
+					}
+				}
+				if !strings.Contains(string(d.SVG), "percent</title>") || strings.Contains(string(d.SVG), "NaN") {
+					t.Errorf("%s, %s: %s", b.ID, d.Record, d.SVG)
+				}
+			}
+		}
+	}
+}

@@ -1,0 +1,161 @@
+package testkit
+
+import (
+	"encoding/json"
+	"fmt"
+	"net/http"
+	"net/http/httptest"
+	"os"
+	"path/filepath"
+	"testing"
+	"time"
+
+	"rubrel/core/document"
+	"rubrel/core/kind"
+	"rubrel/dresses"
+	"rubrel/kinds"
+	"rubrel/render"
+)
+
+// Gallery is a set to be shown in every form of its kind, each on a page of its own.
+type Gallery struct {
+	Kind    string
+	Dress   string // almanac where none is named
+	Scheme  document.Scheme
+	Locale  string              // en where none is named
+	Facts   map[string]string   // of the set
+	Records []map[string]string // by field; "featured" for one that is
+	Look    map[string]string   // of every block
+}
+
+// When is the time at which galleries are made.
+var When = time.Date(2026, 11, 24, 12, 0, 0, 0, time.UTC)
+
+// Exhibit is a gallery's site, on which changes can be made.
+type Exhibit struct {
+	t    testing.TB
+	Site *document.Site
+	tree any
+}
+
+// Do carries out a change.
+func (e *Exhibit) Do(change document.Change) {
+	e.t.Helper()
+	result, err := document.Apply(e.tree, e.Site, change)
+	if err != nil {
+		e.t.Fatalf("%s: %v", change.Label(e.Site), err)
+	}
+	e.Site, e.tree = result.Site, result.Tree
+}
+
+// Site makes the site.
+func (g Gallery) Site(t testing.TB) *document.Site { t.Helper(); return g.Hang(t).Site }
+
+// Hang makes the site so that it can be changed. Records have the IDs r0, r1 and so on; the block and the page of a form have its name.
+func (g Gallery) Hang(t testing.TB) *Exhibit {
+	t.Helper()
+	registry := kinds.All()
+	k, ok := registry.Named(g.Kind)
+	if !ok {
+		t.Fatalf("there is no kind %q", g.Kind)
+	}
+	records := map[string]any{}
+	for i, facts := range g.Records {
+		record := map[string]any{"order": orderOf(i), "facts": held(k.Fields, facts)}
+		if facts["featured"] != "" {
+			record["featured"] = true
+		}
+		records[fmt.Sprintf("r%d", i)] = record
+	}
+	if g.Look == nil {
+		g.Look = map[string]string{}
+	}
+	blocks, pages := map[string]any{}, map[string]any{}
+	for i, form := range k.Forms {
+		blocks[form.Name] = map[string]any{"order": orderOf(i), "name": form.Title, "set": "s", "form": form.Name, "look": g.Look}
+		pages[form.Name] = map[string]any{"order": orderOf(i), "title": form.Title, "bands": map[string]any{"b": map[string]any{"order": "i", "blocks": map[string]any{form.Name: map[string]any{"order": "i"}}}}}
+	}
+	house := map[string]any{"dress": g.Dress, "scheme": g.Scheme}
+	if g.Dress == "" {
+		house["dress"] = "almanac"
+	}
+	if g.Scheme == "" {
+		house["scheme"] = document.LightScheme
+	}
+	language := g.Locale
+	if language == "" {
+		language = "en"
+	}
+	text, err := json.Marshal(map[string]any{"rubrel": document.Version, "name": "Gallery", "language": language, "house": house,
+		"sets": map[string]any{"s": map[string]any{"kind": g.Kind, "name": "Set", "order": "i", "facts": held(k.SetFields, g.Facts), "records": records}}, "blocks": blocks, "pages": pages})
+	if err != nil {
+		t.Fatal(err)
+	}
+	site, tree, err := document.Parse(text, registry)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return &Exhibit{t, site, tree}
+}
+
+// held are facts as a document holds them.
+func held(fields []kind.Field, facts map[string]string) map[string]any {
+	held := map[string]any{}
+	for _, f := range fields {
+		if text, ok := facts[f.Name]; ok {
+			value, err := f.Type.Parse(text)
+			if err != nil {
+				panic(err)
+			}
+			held[f.Name] = value
+		}
+	}
+	return held
+}
+
+// orderOf is an order key.
+func orderOf(i int) string {
+	const digits = "0123456789abcdefghijklmnopqrstuvwxyz"
+	return "i" + string(digits[i/len(digits)]) + string(digits[i%len(digits)])
+}
+
+// Dresses are those that ship.
+func Dresses(t testing.TB) dresses.Registry {
+	t.Helper()
+	registry, err := dresses.Load(kinds.All())
+	if err != nil {
+		t.Fatal(err)
+	}
+	return registry
+}
+
+// Publish renders a site's release into a folder and serves it. The address ends in a slash.
+func Publish(t testing.TB, site *document.Site) (folder, address string) {
+	t.Helper()
+	files, err := render.Release(site, Dresses(t), When)
+	if err != nil {
+		t.Fatal(err)
+	}
+	folder = t.TempDir()
+	for _, f := range files {
+		path := filepath.Join(folder, filepath.FromSlash(f.Path))
+		if err := os.MkdirAll(filepath.Dir(path), 0o755); err != nil {
+			t.Fatal(err)
+		}
+		if err := os.WriteFile(path, f.Bytes, 0o644); err != nil {
+			t.Fatal(err)
+		}
+	}
+	server := httptest.NewServer(http.FileServer(http.Dir(folder)))
+	t.Cleanup(server.Close)
+	return folder, server.URL + "/"
+}
+
+// PageOf is the file of a form's page: the first form's is the index.
+func (g Gallery) PageOf(form string) string {
+	k, _ := kinds.All().Named(g.Kind)
+	if k.Forms[0].Name == form {
+		return ""
+	}
+	return form + ".html"
+}
