@@ -7,6 +7,7 @@ import (
 	"net/http/httptest"
 	"os"
 	"path/filepath"
+	"slices"
 	"testing"
 	"time"
 
@@ -17,7 +18,7 @@ import (
 	"rubrel/render"
 )
 
-// Gallery is a set to be shown in every form of its kind, each on a page of its own.
+// Gallery is a set to be shown in the forms of its kind.
 type Gallery struct {
 	Kind    string
 	Dress   string // almanac where none is named
@@ -26,6 +27,8 @@ type Gallery struct {
 	Facts   map[string]string   // of the set
 	Records []map[string]string // by field; "featured" for one that is
 	Look    map[string]string   // of every block
+	// Forms are those that are shown, on one page; all, on pages of their own, where none is named.
+	Forms []string
 }
 
 // When is the time at which galleries are made.
@@ -72,8 +75,19 @@ func (g Gallery) Hang(t testing.TB) *Exhibit {
 	}
 	blocks, pages := map[string]any{}, map[string]any{}
 	for i, form := range k.Forms {
+		if g.Forms != nil && !slices.Contains(g.Forms, form.Name) {
+			continue
+		}
 		blocks[form.Name] = map[string]any{"order": orderOf(i), "name": form.Title, "set": "s", "form": form.Name, "look": g.Look}
-		pages[form.Name] = map[string]any{"order": orderOf(i), "title": form.Title, "bands": map[string]any{"b": map[string]any{"order": "i", "blocks": map[string]any{form.Name: map[string]any{"order": "i"}}}}}
+		band := map[string]any{"order": orderOf(i), "blocks": map[string]any{form.Name: map[string]any{"order": "i"}}}
+		page := form.Name
+		if g.Forms != nil {
+			page = "all"
+		}
+		if pages[page] == nil {
+			pages[page] = map[string]any{"order": orderOf(i), "title": form.Title, "bands": map[string]any{}}
+		}
+		pages[page].(map[string]any)["bands"].(map[string]any)[form.Name] = band
 	}
 	house := map[string]any{"dress": g.Dress, "scheme": g.Scheme}
 	if g.Dress == "" {

@@ -175,8 +175,8 @@ func TestBarsFillWhenTheyAreSeen(t *testing.T) {
 		_, address := testkit.Publish(t, g.Site(t))
 		return address
 	}
-	full := `Math.abs(document.querySelector('.rb-fill').getBoundingClientRect().width / document.querySelector('.rb-track').getBoundingClientRect().width - 0.92) < 0.002`
-	empty := `document.querySelector('.rb-fill').getBoundingClientRect().width === 0`
+	far := `((fill, track) => (fill.right - track.left) / track.width)(document.querySelector('.rb-fill').getBoundingClientRect(), document.querySelector('.rb-track').getBoundingClientRect())`
+	full, empty := "Math.abs("+far+" - 0.92) < 0.002", "Math.abs("+far+") < 0.002"
 	b := testkit.Launch(t, 1200, 400)
 	b.Script(false)
 	b.Open(address("once"))
@@ -228,4 +228,30 @@ func TestScriptIsSmall(t *testing.T) {
 			t.Errorf("%s: %d bytes compressed, at most 2 KB", f.Path, out.Len())
 		}
 	}
+}
+
+// A hundred bars fill at once, and no task of the page takes more than 50 ms: in the best of three runs, since what else the
+// machine does is in none of them alike.
+func TestAHundredBarsFillSmoothly(t *testing.T) {
+	g := testkit.Gallery{Kind: "skillbars", Forms: []string{"line", "column"}, Facts: map[string]string{}, Look: map[string]string{"board.padding": "600px 20px", "bar.animation-delay": "10ms each", "bar.animation-duration": "400ms"}}
+	for i := range 50 {
+		g.Records = append(g.Records, skill(fmt.Sprintf("Skill %d", i), fmt.Sprint(100-i)))
+	}
+	_, address := testkit.Publish(t, g.Site(t))
+	longest := math.Inf(1)
+	for range 3 {
+		b := testkit.Launch(t, 1200, 400)
+		b.Open(address)
+		b.Await("document.querySelectorAll('[data-sight=fill]').length === 100")
+		longest = min(longest, testkit.Eval[float64](b, `new Promise((done) => {
+			let longest = 0, ended = 0;
+			new PerformanceObserver((list) => list.getEntries().forEach((e) => { longest = Math.max(longest, e.duration); })).observe({ type: 'longtask' });
+			document.addEventListener('transitionend', (e) => { if (e.propertyName === 'translate' && e.target.matches('.rb-fill') && ++ended === 100) requestAnimationFrame(() => setTimeout(() => done(longest))); });
+			for (const bar of document.querySelectorAll('.rb-bar')) bar.dataset.sight = 'seen';
+		})`))
+		if longest <= 50 {
+			return
+		}
+	}
+	t.Errorf("a task takes %.0f ms", longest)
 }
