@@ -117,26 +117,47 @@ func (d *dressed) cascade(b *document.Block) (look.Cascade, error) {
 // inks are the colour roles that text is set in.
 var inks = []look.Token{"ink", "on-feature", "raised", "ground", "on-accent"}
 
-// inkOn is the role that stands out most from a ground, in every scheme that the site shows. A ground that lets through
-// what is below it has none.
+// inkOn is the role that stands out most from a ground, in every scheme that the site shows. Where none stands out enough,
+// as on a fixed ground in a site that is light and dark, it is a colour: of a role in one of the schemes, or black or white.
+// A ground that lets through what is below it has none.
 func (d *dressed) inkOn(ground look.Value) (look.Value, bool) {
-	var best look.Token
-	most := 0.0
+	candidates := make([]look.Value, 0, 4*len(inks))
 	for _, role := range inks {
+		candidates = append(candidates, role)
+	}
+	if best, contrast := d.mostSeen(candidates, ground); contrast >= enough || best == nil {
+		return best, best != nil
+	}
+	for _, tokens := range []look.Tokens{d.light, d.dark} {
+		for _, role := range inks {
+			candidates = append(candidates, tokens.Value(role))
+		}
+	}
+	best, _ := d.mostSeen(append(candidates, look.ColourValue{Colour: colour.Black}, look.ColourValue{Colour: colour.White}), ground)
+	return best, best != nil
+}
+
+// enough is the contrast that text needs (WCAG 2.2, 1.4.3).
+const enough = 4.5
+
+// mostSeen is the candidate with the most contrast on a ground in the scheme where it has the least; nil where a colour is
+// not known.
+func (d *dressed) mostSeen(candidates []look.Value, ground look.Value) (best look.Value, most float64) {
+	for _, candidate := range candidates {
 		least := math.Inf(1)
 		for _, tokens := range d.schemes() {
 			behind, ok := colourOf(tokens, ground)
-			ink, also := colourOf(tokens, role)
+			ink, also := colourOf(tokens, candidate)
 			if !ok || !also || behind.Alpha < 1 {
-				return nil, false
+				return nil, 0
 			}
 			least = min(least, colour.Contrast(ink, behind))
 		}
 		if least > most {
-			best, most = role, least
+			best, most = candidate, least
 		}
 	}
-	return best, most > 0
+	return best, most
 }
 
 func colourOf(tokens look.Tokens, v look.Value) (colour.Colour, bool) {
@@ -278,19 +299,24 @@ func formsCSS(forms []kind.Form) string {
 }
 
 // blockCSS is a block's own: the variables of its layout and its look.
-func (d *dressed) blockCSS(b *document.Block, set *document.Set, form kind.Form, view kind.View, cascade look.Cascade) string {
-	records := make([]look.RecordRef, len(set.Records))
-	for i, r := range set.Records {
-		records[i] = look.RecordRef{ID: r.ID, Featured: r.Featured}
-	}
+func (d *dressed) blockCSS(b *document.Block, form kind.Form, view kind.View, cascade look.Cascade, rules []look.Rule) string {
 	var out strings.Builder
 	out.WriteString("@layer rubrel.look{")
 	if form.Variables != nil {
 		writeVariables(&out, blockClass(b.ID), d.site.Widths, form.Variables(view))
 	}
-	out.WriteString(cascade.WriteRules(blockClass(b.ID), cascade.Rules(set.Kind.PartSpecs(form.Name), records)))
+	out.WriteString(cascade.WriteRules(blockClass(b.ID), rules))
 	out.WriteString("}")
 	return out.String()
+}
+
+// recordRefs are the records as far as their look goes.
+func recordRefs(set *document.Set) []look.RecordRef {
+	records := make([]look.RecordRef, len(set.Records))
+	for i, r := range set.Records {
+		records[i] = look.RecordRef{ID: r.ID, Featured: r.Featured}
+	}
+	return records
 }
 
 func blockClass(id string) string { return look.ClassPrefix + "b-" + id }

@@ -11,6 +11,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"html/template"
+	"maps"
 	"slices"
 	"strings"
 	"time"
@@ -284,7 +285,8 @@ func (d *dressed) block(id string, level int, language string) (piece, error) {
 	if err != nil {
 		return piece{}, fmt.Errorf("block %s: %w", id, err)
 	}
-	css := d.blockCSS(b, set, form, view, cascade)
+	rules := cascade.Rules(set.Kind.PartSpecs(form.Name), recordRefs(set))
+	css := d.blockCSS(b, form, view, cascade, rules)
 	if inside, err = withAttributes(inside, set.Set, cascade, set.Kind.PartsOf(form.Name)); err != nil {
 		return piece{}, fmt.Errorf("block %s: %w", id, err)
 	}
@@ -296,9 +298,15 @@ func (d *dressed) block(id string, level int, language string) (piece, error) {
 	if err != nil {
 		return piece{}, fmt.Errorf("block %s: %w", id, err)
 	}
-	p := piece{html: template.HTML(html.String()), css: css, form: form, pictures: d.picturesOf(b), enters: cascade.Enters()}
+	entrances := look.Entrances(rules)
+	p := piece{html: template.HTML(html.String()), css: css, form: form, pictures: d.picturesOf(b), enters: len(entrances) > 0}
 	if form.Script != nil {
 		p.scripts = append(p.scripts, form.Script(view))
+	}
+	for _, name := range slices.Sorted(maps.Keys(entrances)) {
+		if script, ok := form.Entrances[name]; ok {
+			p.scripts = append(p.scripts, script)
+		}
 	}
 	if p.enters {
 		p.scripts = append(p.scripts, entranceJS)

@@ -108,6 +108,8 @@ type Form struct {
 	// Script is what the form needs to do in the visitor's browser beyond HTML and CSS: one text for all blocks of
 	// the form, "" where this view needs none. Nil for a form without script.
 	Script func(View) string
+	// Entrances are scripts for ways to come in at first sight that need more than CSS, by the keyword of animation-name.
+	Entrances map[string]string
 	// Variables are custom properties of the block, by width, that the layout needs.
 	Variables func(View) []Variable
 	// LiftsFeatured says that the layout itself makes a featured record stand out, by its place or size.

@@ -132,14 +132,19 @@ func parseDelay(p Property, text string, tokens TokenNames) (Value, error) {
 	return Delay{value.(Duration), each}, nil
 }
 
-// Enters reports whether anything of the block comes in at first sight.
-func (c Cascade) Enters() bool {
-	for _, sheet := range []Sheet{c.House, c.Kind, c.Block} {
-		for key, value := range sheet {
-			if key.Property == "animation-name" && value != Keyword("none") {
-				return true
+// Entrances are the ways in which parts come in at first sight as the rules say it, by the keywords of animation-name.
+func Entrances(rules []Rule) map[string]bool {
+	named, err := PropertyNamed("animation-name")
+	if err != nil {
+		panic(err) // it is one of ours
+	}
+	found := map[string]bool{}
+	for _, rule := range rules {
+		for _, d := range rule.Declarations {
+			if d.Property == named.Carrier && d.Value != "none" {
+				found[d.Value] = true
 			}
 		}
 	}
-	return false
+	return found
 }

@@ -218,6 +218,3 @@ func htmlOf(form string) func(kind.View) (template.HTML, error) {
 		return template.HTML(out.String()), nil
 	}
 }
-
-// script is what counting needs.
-func script(kind.View) string { return countJS }
