@@ -3,8 +3,11 @@ package testkit
 import (
 	"bytes"
 	"encoding/json"
+	"encoding/xml"
+	"errors"
 	"errors"
 	"fmt"
+	"io"
 	"os"
 	"os/exec"
 	"path/filepath"
@@ -153,5 +156,24 @@ console.log(JSON.stringify(said));`
 	}
 	for _, fault := range said {
 		t.Errorf("structured data: %s", fault)
+	}
+}
+
+// CheckWellFormed fails where a drawing is not well-formed XML, shows a number that is none, or does not say what it shows.
+func CheckWellFormed(t testing.TB, what string, svg []byte) {
+	t.Helper()
+	decoder := xml.NewDecoder(bytes.NewReader(svg))
+	for {
+		_, err := decoder.Token()
+		if errors.Is(err, io.EOF) {
+			break
+		}
+		if err != nil {
+			t.Errorf("%s: %v", what, err)
+			break
+		}
+	}
+	if bytes.Contains(svg, []byte("NaN")) || !bytes.Contains(svg, []byte("</title>")) {
+		t.Errorf("%s: %s", what, svg)
 	}
 }

@@ -30,11 +30,16 @@ type board struct {
 	form   string
 	locale money.Locale
 	words  words
+	plain  []bar // the skills as given, without their labels
 }
 
 func newBoard(v kind.View, form string) *board {
 	w, _ := wordsFor(v.Locale)
-	return &board{v, form, money.LocaleFor(v.Locale), w}
+	b := &board{v: v, form: form, locale: money.LocaleFor(v.Locale), words: w}
+	for _, r := range v.Set.Records {
+		b.plain = append(b.plain, b.read(r))
+	}
+	return b
 }
 
 func (b *board) fact(name string) string { return kind.Text(b.v.Set.Facts, name) }
@@ -90,9 +95,12 @@ func shareOf(value, least, most kind.Number) float64 {
 
 // bars lists the skills in the order in which they are shown.
 func (b *board) bars() []bar {
-	var bars []bar
-	for _, r := range b.v.Set.Records {
-		bars = append(bars, b.bar(r))
+	bars := slices.Clone(b.plain)
+	for i, r := range b.v.Set.Records {
+		if b.form == stepsForm {
+			bars[i].Pips = make([]struct{}, b.pips(r))
+		}
+		bars[i].Labels = b.labels()
 	}
 	switch b.chosen("sort") {
 	case "by value":
@@ -112,18 +120,8 @@ func (b *board) bars() []bar {
 	return bars
 }
 
-// bar is a skill with its labels.
-func (b *board) bar(r kind.Record) bar {
-	x := b.plain(r)
-	if b.form == stepsForm {
-		x.Pips = make([]struct{}, b.pips(r))
-	}
-	x.Labels = b.labels()
-	return x
-}
-
-// plain is a skill as it is said.
-func (b *board) plain(r kind.Record) bar {
+// read is a skill as it is said.
+func (b *board) read(r kind.Record) bar {
 	least, most := rangeOf(b.v.Set, r)
 	value := valueOf(r)
 	x := bar{ID: r.ID, NameID: b.v.BlockID + "-" + r.ID + "-name", Name: kind.Text(r.Facts, "name"), Note: kind.Text(r.Facts, "note"), Group: kind.Text(r.Facts, "group"),

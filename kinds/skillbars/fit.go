@@ -46,7 +46,7 @@ func roomOf(form string) func(kind.View, kind.Ruler, string) float64 {
 		case part == "name" && l.beside:
 			room = l.name - labelGap
 		case part == "name" && (form == lineForm || form == stepsForm) && b.numbersAt() == above:
-			room -= labelGap + b.widest("number", b.plainBars(), width, func(x bar) string { return x.Number })
+			room -= labelGap + b.widest("number", width, func(x bar) string { return x.Number })
 		}
 		return room
 	}

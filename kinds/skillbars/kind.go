@@ -51,7 +51,7 @@ func Declaration() *kind.Kind {
 			form(stepsForm, "steps", "As many steps as the range has, filled one after the other.", straightCSS),
 		},
 		Check:  check,
-		Intake: intake.Plain(fields, "skills down or across, with their values: 80 %, 3 of 5 levels, 1,240 of 2,000 hours", "Skill\tValue\tNote\nGuiding\t92 %\topen nights\nImaging\t45 %\t\nDome safety\t5 of 5 levels\t"),
+		Intake: fromPaste(),
 		Fresh:  fresh,
 	}
 }
@@ -123,4 +123,20 @@ func fresh(k *kind.Kind) kind.Set {
 		set.Records = append(set.Records, kind.Record{ID: "skill-" + string(rune('1'+i)), Facts: map[string]kind.Value{"name": kind.TextValue(name), "value": n}})
 	}
 	return set
+}
+
+// fromPaste reads a plain list, and says which values lie outside their range. They are kept: a mark offers to mend them.
+func fromPaste() *kind.Intake {
+	in := intake.Plain(fields, "skills down or across, with their values: 80 %, 3 of 5 levels, 1,240 of 2,000 hours", "Skill\tValue\tNote\nGuiding\t92 %\topen nights\nImaging\t45 %\t\nDome safety\t5 of 5 levels\t")
+	read := in.Build
+	in.Build = func(k *kind.Kind, lines []kind.Line, options kind.IntakeOptions) (kind.Set, []kind.Problem) {
+		set, problems := read(k, lines, options)
+		for _, f := range check(set, kind.Scene{}) {
+			if f.Check == "range" {
+				problems = append(problems, kind.Problem{Text: f.Measured, Problem: f.Where + ": " + f.Measured + " lies outside " + f.Needed + "; it was kept"})
+			}
+		}
+		return set, problems
+	}
+	return in
 }

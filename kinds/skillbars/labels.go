@@ -179,7 +179,7 @@ func placedOf(form string) func(kind.View) []kind.Finding {
 				seen["beside"] = true
 				found = append(found, kind.Finding{Check: "placed", Where: "names, " + v.Widths[width].Name, Key: "names", Measured: "beside takes more than " + b.locale.Percent(besideShare*100), Needed: "they stand above there"})
 			}
-			for _, x := range b.bars() {
+			for _, x := range b.plain {
 				p := b.places(x, l.bar, width)
 				if moved := b.movedWords(p); moved != "" && !seen[x.ID+moved] {
 					seen[x.ID+moved] = true
@@ -230,7 +230,7 @@ func variablesOf(form string) func(kind.View) []kind.Variable {
 			say(width, "", "--rb-groups", strconv.Itoa(l.groups))
 			say(width, "", "--rb-columns", strconv.Itoa(l.columns))
 			b.sayGrid(l, func(name, value string) { say(width, "", name, value) })
-			for _, x := range b.bars() {
+			for _, x := range b.plain {
 				b.sayPlaces(x, b.places(x, l.bar, width), l, width, func(name, value string) { say(width, x.ID, name, value) })
 			}
 		}
@@ -248,8 +248,8 @@ func (b *board) shares() []kind.Variable {
 			variables = append(variables, kind.Variable{Name: "--rb-from", Value: from + "deg"})
 		}
 	}
-	for _, r := range b.v.Set.Records {
-		x := b.plain(r)
+	for i, r := range b.v.Set.Records {
+		x := b.plain[i]
 		variables = append(variables, kind.Variable{Name: "--rb-share", Record: r.ID, Value: decimal(x.Share)})
 		if round && x.Share == 1 && b.form == ringForm { // a whole ring has no ends
 			variables = append(variables, kind.Variable{Name: "--rb-round", Record: r.ID, Value: "0"})

@@ -44,8 +44,7 @@ func (b *board) lay(width int) lay {
 	if r != nil {
 		inner, gap, groupsGap, edges = r.Frame()-r.Edges("board"), r.Gap("skills"), r.Gap("groups"), r.Edges("skill")
 	}
-	bars := b.plainBars()
-	groups, most := countGroups(bars)
+	groups, most := countGroups(b.plain)
 	l := lay{groups: layout.Columns(groups, max(1, int((inner+groupsGap)/(groupLeast+groupsGap))))}
 	across := (inner - float64(l.groups-1)*groupsGap) / float64(l.groups)
 	if l.columns = min(b.v.ColumnsAt(width), most); l.columns == 0 {
@@ -55,7 +54,7 @@ func (b *board) lay(width int) lay {
 	l.bar = l.cell
 	switch b.form {
 	case lineForm, stepsForm:
-		l.besides(b, bars, width)
+		l.besides(b, width)
 	case ringForm, halfForm:
 		if r != nil {
 			l.bar = r.Length("bar", "width")
@@ -84,12 +83,12 @@ func (b *board) least(r kind.Ruler) float64 {
 }
 
 // besides takes from the bar what stands beside it.
-func (l *lay) besides(b *board, bars []bar, width int) {
+func (l *lay) besides(b *board, width int) {
 	if b.numbersAt() == beside {
-		l.number = labelGap + b.widest("number", bars, width, func(x bar) string { return x.Number })
+		l.number = labelGap + b.widest("number", width, func(x bar) string { return x.Number })
 	}
 	if b.namesAt() == beside {
-		l.name = labelGap + b.widest("name", bars, width, func(x bar) string { return x.Name })
+		l.name = labelGap + b.widest("name", width, func(x bar) string { return x.Name })
 		if l.beside = l.name <= besideShare*l.cell; !l.beside {
 			l.name = 0
 		}
@@ -98,9 +97,9 @@ func (l *lay) besides(b *board, bars []bar, width int) {
 }
 
 // widest is how wide the widest text of a part is; 0 where it cannot be measured.
-func (b *board) widest(part string, bars []bar, width int, of func(bar) string) float64 {
+func (b *board) widest(part string, width int, of func(bar) string) float64 {
 	widest := 0.0
-	for _, x := range bars {
+	for _, x := range b.plain {
 		wide, _ := b.wide(part, x.ID, of(x), width)
 		if part == "name" && x.Icon != "" {
 			wide += b.iconRoom(width)
@@ -126,15 +125,6 @@ func (b *board) wide(part, record, text string, width int) (float64, bool) {
 	}
 	wide, ok := b.v.Measure.TextWidth(part, record, text, width)
 	return wide + b.v.Measure.Ruler(record, width).Edges(part), ok
-}
-
-// plainBars lists the skills as given, without the places of their labels, which the layout decides about.
-func (b *board) plainBars() []bar {
-	bars := make([]bar, len(b.v.Set.Records))
-	for i, r := range b.v.Set.Records {
-		bars[i] = b.plain(r)
-	}
-	return bars
 }
 
 // countGroups is how many groups there are, and how many skills the largest has.

@@ -1,10 +1,7 @@
 package statistics_test
 
 import (
-	"encoding/xml"
-	"errors"
 	"fmt"
-	"io"
 	"regexp"
 	"strings"
 	"testing"
@@ -294,17 +291,7 @@ func TestTrend(t *testing.T) {
 				t.Fatalf("%s: %d drawings, %v", b.ID, len(drawings), err)
 			}
 			for _, d := range drawings {
-				decoder := xml.NewDecoder(strings.NewReader(string(d.SVG)))
-				for {
-					if _, err := decoder.Token(); errors.Is(err, io.EOF) {
-						break
-					} else if err != nil {
-						t.Fatalf("%s, %s: %v\n%s", b.ID, d.Record, err, d.SVG)
-					}
-				}
-				if strings.Contains(string(d.SVG), "NaN") || !strings.Contains(string(d.SVG), "<title>") {
-					t.Errorf("%s: %s", b.ID, d.SVG)
-				}
+				testkit.CheckWellFormed(t, b.ID+", "+d.Record, d.SVG)
 			}
 		}
 	}
