@@ -283,16 +283,18 @@ func differing(a, b []look.Declaration) []look.Declaration {
 	return slices.DeleteFunc(slices.Clone(a), func(d look.Declaration) bool { return slices.Contains(b, d) })
 }
 
-// formsCSS is the layout of the forms that some blocks use, each once.
-func formsCSS(forms []kind.Form) string {
+// formsCSS is the layout of the forms that some blocks use, each style sheet once.
+func formsCSS(pieces []piece) string {
 	var b strings.Builder
 	seen := map[string]bool{}
 	b.WriteString("@layer rubrel.form{")
-	for _, f := range forms {
-		if !seen[f.CSS] {
-			b.WriteString(f.CSS)
+	for _, p := range pieces {
+		for _, sheet := range p.form.CSS {
+			if !seen[sheet] {
+				b.WriteString(scoped(sheet, p.kind))
+			}
+			seen[sheet] = true
 		}
-		seen[f.CSS] = true
 	}
 	b.WriteString("}")
 	return b.String()

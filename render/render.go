@@ -39,6 +39,7 @@ type File struct {
 type piece struct {
 	html     template.HTML
 	css      string
+	kind     string // its name
 	form     kind.Form
 	scripts  []string // what it needs in the visitor's browser
 	data     []any    // what it says to machines
@@ -131,7 +132,7 @@ func Snippet(site *document.Site, registry dresses.Registry, blockID string, wit
 			}
 		}
 	}
-	css, err := harden(d.houseCSS(fontURL) + picturesCSS(site, p.pictures, func(p document.Picture) string { return dataURL(p.Type, held[p.ID]) }) + entranceSheet(p.enters) + formsCSS([]kind.Form{p.form}) + p.css)
+	css, err := harden(d.houseCSS(fontURL) + picturesCSS(site, p.pictures, func(p document.Picture) string { return dataURL(p.Type, held[p.ID]) }) + entranceSheet(p.enters) + formsCSS([]piece{p}) + p.css)
 	if err != nil {
 		return nil, err
 	}
@@ -218,14 +219,12 @@ func (d *dressed) page(name string, page document.Page) ([]File, error) {
 
 // besides writes what a page's blocks need besides HTML: the style sheet, the scripts, the data for machines.
 func (d *dressed) besides(name string, pieces []piece, view *pageView) ([]File, error) {
-	var forms []kind.Form
 	var pictures []string
 	var own, scripts strings.Builder
 	var data []any
 	seen := map[string]bool{}
 	enters := false
 	for _, p := range pieces {
-		forms = append(forms, p.form)
 		own.WriteString(p.css)
 		for _, script := range p.scripts {
 			if !seen[script] && script != "" {
@@ -237,7 +236,7 @@ func (d *dressed) besides(name string, pieces []piece, view *pageView) ([]File, 
 		data = append(data, p.data...)
 		pictures = append(pictures, p.pictures...)
 	}
-	css, err := harden(d.houseCSS(fontPath) + picturesCSS(d.site, pictures, document.Picture.Path) + entranceSheet(enters) + formsCSS(forms) + own.String() + "@layer rubrel.form{" + pageCSS + "}")
+	css, err := harden(d.houseCSS(fontPath) + picturesCSS(d.site, pictures, document.Picture.Path) + entranceSheet(enters) + formsCSS(pieces) + own.String() + "@layer rubrel.form{" + pageCSS + "}")
 	if err != nil {
 		return nil, err
 	}
@@ -294,12 +293,12 @@ func (d *dressed) block(id string, level int, language string) (piece, error) {
 	err = pages.ExecuteTemplate(&html, "block", struct {
 		Class, ID, Name, Language, Direction string
 		Inside                               template.HTML
-	}{blockClass(id), id, b.Name, language, direction(language), inside})
+	}{blockClass(id) + " " + kindClass(set.Kind.Name), id, b.Name, language, direction(language), inside})
 	if err != nil {
 		return piece{}, fmt.Errorf("block %s: %w", id, err)
 	}
 	entrances := look.Entrances(rules)
-	p := piece{html: template.HTML(html.String()), css: css, form: form, pictures: d.picturesOf(b), enters: len(entrances) > 0}
+	p := piece{html: template.HTML(html.String()), css: css, kind: set.Kind.Name, form: form, pictures: d.picturesOf(b), enters: len(entrances) > 0}
 	if form.Script != nil {
 		p.scripts = append(p.scripts, form.Script(view))
 	}

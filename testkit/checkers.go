@@ -5,7 +5,6 @@ import (
 	"encoding/json"
 	"encoding/xml"
 	"errors"
-	"errors"
 	"fmt"
 	"io"
 	"os"

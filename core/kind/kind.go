@@ -103,8 +103,9 @@ type Form struct {
 	Help  string
 	// HTML writes the inside of the block's root element. It must be well formed on its own.
 	HTML func(View) (template.HTML, error)
-	// CSS is the form's layout: what is not a matter of look. Selectors start with a class of the form.
-	CSS string
+	// CSS is the form's layout: what is not a matter of look, as style sheets of which forms may share some. It reaches no
+	// block of another kind.
+	CSS []string
 	// Script is what the form needs to do in the visitor's browser beyond HTML and CSS: one text for all blocks of
 	// the form, "" where this view needs none. Nil for a form without script.
 	Script func(View) string

@@ -27,7 +27,7 @@ const (
 // Declaration is the statistics kind.
 func Declaration() *kind.Kind {
 	form := func(name, title, help string) kind.Form {
-		return kind.Form{Name: name, Title: title, Help: help, CSS: sheetCSS, HTML: htmlOf(name), Entrances: map[string]string{"count": countJS}, Variables: variablesOf(name),
+		return kind.Form{Name: name, Title: title, Help: help, CSS: []string{sheetCSS}, HTML: htmlOf(name), Entrances: map[string]string{"count": countJS}, Variables: variablesOf(name),
 			Runs: runsOf(name), Room: roomOf(name), Columns: columnsOf(name), Drawings: drawingsOf(name)}
 	}
 	return &kind.Kind{
