@@ -209,7 +209,7 @@ func TestSites(t *testing.T) {
 		t.Errorf("a missing site: %v", err)
 	}
 	list, err := s.Sites(t.Context())
-	if err != nil || len(list) != 1 || list[0].Name != "Fennmoor Observatory" || list[0].Blocks != 4 {
+	if err != nil || len(list) != 1 || list[0].Name != "Fennmoor Observatory" || list[0].Blocks != 8 {
 		t.Errorf("sites %+v (%v)", list, err)
 	}
 }

@@ -434,7 +434,7 @@ func (s *Server) specimen(w http.ResponseWriter, r *http.Request) {
 		}
 		tried.House.Tokens, tried.House.Dark = overlaid(tried.House.Tokens, light), overlaid(tried.House.Dark, dark)
 	}
-	files, err := render.Specimen(&tried, s.dresses, time.Now())
+	files, err := s.rendered.of(l, "specimen/"+strings.Join(words, "~"), func(now time.Time) ([]render.File, error) { return render.Specimen(&tried, s.dresses, now) })
 	if err != nil {
 		s.fail(w, r, err)
 		return

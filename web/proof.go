@@ -19,7 +19,8 @@ func (s *Server) proof(w http.ResponseWriter, r *http.Request) {
 	if l == nil {
 		return
 	}
-	files, err := render.Proof(l.Site, s.dresses, chi.URLParam(r, "block"), time.Now())
+	block := chi.URLParam(r, "block")
+	files, err := s.rendered.of(l, "proof/"+block, func(now time.Time) ([]render.File, error) { return render.Proof(l.Site, s.dresses, block, now) })
 	if err != nil {
 		s.fail(w, r, err)
 		return

@@ -35,6 +35,8 @@ type Server struct {
 	pages   *template.Template
 	// outlines spares reading the HTML of blocks again whose facts are as they were.
 	outlines marks.Outlines
+	// rendered spares rendering a page again for each of its files.
+	rendered renderings
 	// DefaultHost is where a new site is published until its designer says otherwise; empty for nowhere.
 	DefaultHost func(site string) store.Host
 	// Services are the addresses of outside services, by the name of the kind's Source that asks them.

@@ -125,13 +125,7 @@ type Form struct {
 	// Check finds what does not come out as it was asked for in this form; nil where all does.
 	Check func(View) []Finding
 	// Drawings are single records as pictures of their own; nil where they are none.
-	Drawings func(View) ([]Drawing, error)
-}
-
-// Drawing is one record as an SVG file that stands for itself.
-type Drawing struct {
-	Record string
-	SVG    []byte
+	Drawings func(View) []Drawing
 }
 
 // Variable is a custom property with its value from a width down.

@@ -15,21 +15,25 @@ const (
 )
 
 // drawingsOf draws each skill as a picture of its own, in the flat colours of its look.
-func drawingsOf(form string) func(kind.View) ([]kind.Drawing, error) {
-	return func(v kind.View) ([]kind.Drawing, error) {
+func drawingsOf(form string) func(kind.View) []kind.Drawing {
+	return func(v kind.View) []kind.Drawing {
 		b := newBoard(v, form)
-		if v.Measure == nil {
-			return nil, nil
-		}
-		var drawings []kind.Drawing
-		for _, x := range b.bars() {
-			d := drawing{b: b, x: x, r: v.Measure.Ruler(x.ID, 0)}
-			d.Title = x.Name + ": " + x.Spoken
+		bars := b.bars()
+		return kind.Draw(v, ids(bars), func(i int, r kind.Ruler) *layout.Sheet {
+			d := drawing{b: b, x: bars[i], r: r}
+			d.Title = d.x.Name + ": " + d.x.Spoken
 			d.draw()
-			drawings = append(drawings, kind.Drawing{Record: x.ID, SVG: d.Bytes()})
-		}
-		return drawings, nil
+			return &d.Sheet
+		})
 	}
+}
+
+func ids(bars []bar) []string {
+	all := make([]string, len(bars))
+	for i, x := range bars {
+		all[i] = x.ID
+	}
+	return all
 }
 
 // drawing is one skill on a sheet.
@@ -40,17 +44,7 @@ type drawing struct {
 	r kind.Ruler
 }
 
-func (d *drawing) font(part string) layout.Font {
-	size := d.r.Length(part, "font-size")
-	if size == 0 {
-		size = d.r.Length("board", "font-size")
-	}
-	weight := d.r.Said(part, "font-weight")
-	if weight == "" {
-		weight = "400"
-	}
-	return layout.Font{Family: d.r.Said(part, "font-family"), Weight: weight, Ink: d.r.Said(part, "color"), Size: size}
-}
+func (d *drawing) font(part string) layout.Font { return kind.FontOf(d.r, part, "board") }
 
 // radius is a part's corner, at most half its thickness.
 func (d *drawing) radius(part string) float64 { return d.r.Length(part, "border-radius") }

@@ -12,20 +12,20 @@ const (
 )
 
 // drawingsOf draws each figure as a picture of its own, in the flat colours of its look.
-func drawingsOf(form string) func(kind.View) ([]kind.Drawing, error) {
-	return func(v kind.View) ([]kind.Drawing, error) {
+func drawingsOf(form string) func(kind.View) []kind.Drawing {
+	return func(v kind.View) []kind.Drawing {
 		s := newSheet(v, form)
-		if v.Measure == nil {
-			return nil, nil
+		figures := s.figures()
+		ids := make([]string, len(figures))
+		for i, f := range figures {
+			ids[i] = f.ID
 		}
-		var drawings []kind.Drawing
-		for _, f := range s.figures() {
-			d := drawing{s: s, f: f, r: v.Measure.Ruler(f.ID, 0)}
-			d.Title = f.Label + ": " + f.Spoken
+		return kind.Draw(v, ids, func(i int, r kind.Ruler) *layout.Sheet {
+			d := drawing{s: s, f: figures[i], r: r}
+			d.Title = d.f.Label + ": " + d.f.Spoken
 			d.draw()
-			drawings = append(drawings, kind.Drawing{Record: f.ID, SVG: d.Bytes()})
-		}
-		return drawings, nil
+			return &d.Sheet
+		})
 	}
 }
 
@@ -38,15 +38,7 @@ type drawing struct {
 }
 
 func (d *drawing) font(part string) layout.Font {
-	size := d.r.Length(part, "font-size")
-	if size == 0 {
-		size = d.r.Length("sheet", "font-size")
-	}
-	weight := d.r.Said(part, "font-weight")
-	if weight == "" {
-		weight = "400"
-	}
-	f := layout.Font{Family: d.r.Said(part, "font-family"), Weight: weight, Ink: d.r.Said(part, "color"), Size: size}
+	f := kind.FontOf(d.r, part, "sheet")
 	if own := d.r.Said("turned", "color"); d.f.Turned && own != "" {
 		f.Ink = own
 	}
