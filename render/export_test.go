@@ -13,6 +13,7 @@ import (
 	"github.com/chromedp/chromedp/kb"
 
 	"rubrel/core/document"
+	"rubrel/demo"
 	"rubrel/dresses"
 	"rubrel/render"
 	"rubrel/testkit"
@@ -153,10 +154,11 @@ func TestSnippetSurvivesHostileCSS(t *testing.T) {
 		*::before, *::after { content: "!" !important; position: fixed } #host a, #host #inner a:hover { display: none !important }
 		#host h2, #host h3 { font-size: 80px !important } #host ul li { list-style: square inside; display: inline !important }
 		section, article, div { width: 40px !important; max-height: 20px !important; overflow: hidden !important; display: inline !important } .rb-card { order: 3 }`
-	for _, dress := range []string{"almanac", "slipway"} {
-		site := changed(t)
-		site.House.Dress = dress
-		snippet, err := render.Snippet(site, registry, "memberships", true, nil, now)
+	for _, c := range []struct{ dress, block string }{{"almanac", "memberships"}, {"slipway", "memberships"}, {"slipway", "training"}, {"almanac", "levels"}, {"almanac", "nights"}, {"slipway", "visitors"}} {
+		site := parse(t, demo.Fennmoor)
+		site.House.Dress = c.dress
+		dress := c.dress + ", " + c.block
+		snippet, err := render.Snippet(site, registry, c.block, true, nil, now)
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -173,6 +175,7 @@ func TestSnippetSurvivesHostileCSS(t *testing.T) {
 		}))
 		defer server.Close()
 		b := testkit.Launch(t, 1200, 900)
+		b.LessMotion(true)
 		styles := func(path string) []string {
 			b.Open(server.URL + path)
 			return testkit.Eval[[]string](b, `document.fonts.ready.then(() => [...document.querySelectorAll('.rb, .rb *')].flatMap((e) => ['', '::before', '::after'].map((pseudo) => {

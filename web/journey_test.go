@@ -63,6 +63,7 @@ func TestJourney(t *testing.T) {
 	}
 	// A correction is read at once, and taken back.
 	choose := func(role string) {
+		b.Await("document.readyState === 'complete'") // what is chosen before the page's script has come is read with the next
 		b.Text("(() => { const s = document.getElementById('role-5'); s.value = " + testkit.Quote(role) + "; s.dispatchEvent(new Event('change', { bubbles: true })); })()")
 	}
 	choose("skip")
