@@ -11,7 +11,7 @@ demo:
 
 test: lint
 	scripts/install.sh test
-	go test -timeout 12m ./...
+	go test -timeout 25m ./...
 	scripts/fuzz.sh 1000x
 
 lint:

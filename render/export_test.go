@@ -7,6 +7,7 @@ import (
 	"net/http"
 	"net/http/httptest"
 	"path/filepath"
+	"slices"
 	"strings"
 	"testing"
 
@@ -70,8 +71,13 @@ func TestExportsPassTheCSSValidator(t *testing.T) {
 func TestExportsInChromium(t *testing.T) {
 	_, address := published(t)
 	b := testkit.Launch(t, 1200, 900)
+	// In the dark, samples differ from each other by nothing but their dress and their forms.
+	inTheDark := []string{"almanac", "slipway", "matrix", "full", "fennmoor", "saltline"}
 	for name, site := range samples(t) {
 		for _, scheme := range []string{"light", "dark"} {
+			if scheme == "dark" && !slices.Contains(inTheDark, name) {
+				continue
+			}
 			for i, page := range site.Pages {
 				what := dirOf(name) + scheme
 				if b.Open(address(what)); i > 0 {
