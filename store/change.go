@@ -21,6 +21,9 @@ type Author struct {
 	Hold string
 }
 
+// ErrTooOld is the error of an edit on a version of which the log no longer tells what was changed since.
+var ErrTooOld = errors.New("this page is too old to tell what others changed since: reload it, and make the change again")
+
 // ErrNothingToUndo and ErrNothingToRedo end the walk through the log.
 var (
 	ErrNothingToUndo = errors.New("there is nothing to undo here")
@@ -38,6 +41,9 @@ func (s *Store) Edit(ctx context.Context, site string, by Author, base int64, ch
 			return err
 		}
 		if base < before.Version {
+			if base < before.loggedFrom {
+				return ErrTooOld
+			}
 			if clash, err = keepClash(ctx, tx, before, by, base, change); err != nil || clash != nil {
 				return err
 			}
@@ -65,19 +71,9 @@ func (s *Store) Edit(ctx context.Context, site string, by Author, base int64, ch
 
 // keepClash stores an edit that meets what other tabs did since base; it returns nil where it meets nothing.
 func keepClash(ctx context.Context, tx pgx.Tx, before *Loaded, by Author, base int64, change document.Change) (*document.Clash, error) {
-	rows, err := tx.Query(ctx, "select patch from change where site = $1 and version > $2 and tab <> $3", before.ID, base, by.Tab)
+	since, err := patches(ctx, tx, "select patch from change where site = $1 and version > $2 and tab <> $3", before.ID, base, by.Tab)
 	if err != nil {
-		return nil, fmt.Errorf("store: changes since %d: %w", base, err)
-	}
-	since, err := pgx.CollectRows(rows, func(row pgx.CollectableRow) (p patch.Patch, err error) {
-		var text []byte
-		if err = row.Scan(&text); err == nil {
-			err = json.Unmarshal(text, &p)
-		}
-		return p, err
-	})
-	if err != nil {
-		return nil, fmt.Errorf("store: changes since %d: %w", base, err)
+		return nil, err
 	}
 	mine, err := document.PlanOf(before.Site, change)
 	if err != nil {
@@ -87,16 +83,7 @@ func keepClash(ctx context.Context, tx pgx.Tx, before *Loaded, by Author, base i
 	if clash == nil {
 		return nil, nil
 	}
-	text, err := json.Marshal(mine)
-	if err != nil {
-		return nil, fmt.Errorf("store: clash: %w", err)
-	}
-	_, err = tx.Exec(ctx, "insert into clash (site, scope, actor, label, path, mine, theirs, patch) values ($1, $2, $3, $4, $5, $6, $7, $8)",
-		before.ID, by.Scope, by.Actor, change.Label(before.Site), clash.Path.String(), clash.Mine, clash.Theirs, string(text))
-	if err != nil {
-		return nil, fmt.Errorf("store: clash: %w", err)
-	}
-	return clash, nil
+	return clash, addClash(ctx, tx, before, by, change.Label(before.Site), clash, mine)
 }
 
 // commitEdit commits a new edit: what its author has undone before it cannot be redone any more.
@@ -157,7 +144,7 @@ func (s *Store) commit(ctx context.Context, tx pgx.Tx, before *Loaded, by Author
 	batch.Queue("update site set version = $2, document = $3, changed_at = now() where id = $1 returning changed_at", after.ID, after.Version, string(text))
 	batch.Queue("insert into change (site, version, actor, tab, scope, label, act, of, state, patch, inverse, hold) values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12)",
 		after.ID, after.Version, by.Actor, by.Tab, by.Scope, result.Label, act, of, stateOf(result), string(forward), string(inverse), by.Hold)
-	batch.Queue("select pg_notify('rubrel_site', $1)", after.ID)
+	batch.Queue("select pg_notify($1, $2)", siteChannel, after.ID)
 	results := tx.SendBatch(ctx, batch)
 	err = results.QueryRow().Scan(&after.changed)
 	if err = errors.Join(err, results.Close()); err != nil {
@@ -202,49 +189,144 @@ func stack(ctx context.Context, tx querier, site string, by Author, state string
 	return e, nil
 }
 
-// Undo takes back the author's last edit in the scope. The error is ErrNothingToUndo, or a *document.Clash where
-// somebody has changed the same place since.
-func (s *Store) Undo(ctx context.Context, site string, by Author) (*Loaded, string, error) {
-	return s.walk(ctx, site, by, "done", "undo")
+// Walked is what undo or redo did: the change's label, and in words what of it stands in the way; "" where nothing does.
+type Walked struct{ Label, Stands string }
+
+// Undo takes back the author's last edit in the scope: all of it that nobody has changed since. What cannot be taken back
+// at all is passed over, so that the one before it is next. The error is ErrNothingToUndo, or a *document.Stands where
+// the edit was passed over.
+func (s *Store) Undo(ctx context.Context, site string, by Author) (*Loaded, Walked, error) {
+	return s.walk(ctx, site, by, undo)
 }
 
-// Redo carries out again what the author last undid in the scope.
-func (s *Store) Redo(ctx context.Context, site string, by Author) (*Loaded, string, error) {
-	return s.walk(ctx, site, by, "undone", "redo")
+// Redo carries out again what the author last undid in the scope, in the same manner.
+func (s *Store) Redo(ctx context.Context, site string, by Author) (*Loaded, Walked, error) {
+	return s.walk(ctx, site, by, redo)
 }
 
-func (s *Store) walk(ctx context.Context, site string, by Author, from, act string) (after *Loaded, label string, err error) {
+// way is one direction of the walk through the log.
+type way struct {
+	act, from, to string
+	none          error
+}
+
+var (
+	undo = way{"undo", "done", "undone", ErrNothingToUndo}
+	redo = way{"redo", "undone", "done", ErrNothingToRedo}
+)
+
+func (s *Store) walk(ctx context.Context, site string, by Author, w way) (after *Loaded, walked Walked, err error) {
+	var passed *document.Stands
 	err = pgx.BeginFunc(ctx, s.pool, func(tx pgx.Tx) error {
 		before, err := s.load(ctx, tx, site, "for update")
 		if err != nil {
 			return err
 		}
-		e, err := stack(ctx, tx, site, by, from)
+		e, err := stack(ctx, tx, site, by, w.from)
 		if err != nil {
 			return err
-		}
-		revert, none, to := document.Revert, ErrNothingToUndo, "undone"
-		if act == "redo" {
-			revert, none, to = document.Repeat, ErrNothingToRedo, "done"
 		}
 		if e == nil {
-			return none
+			return w.none
 		}
-		label = e.label
-		result, err := revert(before.Tree, s.kinds, e.patch, e.inverse, e.label)
-		if err != nil {
+		walked.Label = e.label
+		done, inverse := e.patch, e.inverse
+		if w == redo {
+			done, inverse = inverse, done
+		}
+		var foreignErr error
+		result, stands, err := document.Revert(before.Tree, before.Site, done, inverse, e.label, func() []patch.Patch {
+			var all []patch.Patch
+			all, foreignErr = foreign(ctx, tx, site, e.id, by.Actor)
+			return all
+		})
+		if err = errors.Join(err, foreignErr); err != nil && !errors.Is(err, document.Nothing) {
 			return err
 		}
-		if _, err := tx.Exec(ctx, "update change set state = $2 where id = $1", e.id, to); err != nil {
-			return fmt.Errorf("store: %s: %w", act, err)
+		if result == nil {
+			passed = stands
+			after = before
+			if _, err := tx.Exec(ctx, "update change set state = 'forgotten' where id = $1", e.id); err != nil {
+				return fmt.Errorf("store: %s: %w", w.act, err)
+			}
+			return nil
 		}
-		after, err = s.commit(ctx, tx, before, by, result, act, &e.id)
+		if stands != nil {
+			walked.Stands = stands.Error()
+		}
+		if err := e.turn(ctx, tx, w, result); err != nil {
+			return err
+		}
+		after, err = s.commit(ctx, tx, before, by, result, w.act, &e.id)
 		return err
 	})
-	if err == nil {
-		s.recent.put(after)
+	if err != nil {
+		return nil, walked, err
 	}
-	return after, label, err
+	s.recent.put(after)
+	if passed != nil {
+		return after, walked, passed
+	}
+	return after, walked, nil
+}
+
+// turn notes that an edit was undone or redone, with what was really done: it may be less than the edit, and takes what
+// was said in it since along.
+func (e *entry) turn(ctx context.Context, tx pgx.Tx, w way, result *document.Result) error {
+	forward, backward := result.Patch, result.Inverse
+	if w == undo {
+		forward, backward = backward, forward
+	}
+	forwardText, err := json.Marshal(forward)
+	if err != nil {
+		return fmt.Errorf("store: %s: %w", w.act, err)
+	}
+	backwardText, err := json.Marshal(backward)
+	if err != nil {
+		return fmt.Errorf("store: %s: %w", w.act, err)
+	}
+	_, err = tx.Exec(ctx, "update change set state = $2, patch = $3, inverse = $4 where id = $1", e.id, w.to, string(forwardText), string(backwardText))
+	if err != nil {
+		return fmt.Errorf("store: %s: %w", w.act, err)
+	}
+	return nil
+}
+
+// foreign are the changes that others made to a site after an entry.
+func foreign(ctx context.Context, tx rowsQuerier, site string, after int64, actor string) ([]patch.Patch, error) {
+	return patches(ctx, tx, "select patch from change where site = $1 and id > $2 and actor <> $3", site, after, actor)
+}
+
+// patches reads a column of patches.
+func patches(ctx context.Context, q rowsQuerier, sql string, arguments ...any) ([]patch.Patch, error) {
+	rows, err := q.Query(ctx, sql, arguments...)
+	if err != nil {
+		return nil, fmt.Errorf("store: log: %w", err)
+	}
+	all, err := pgx.CollectRows(rows, func(row pgx.CollectableRow) (p patch.Patch, err error) {
+		var text []byte
+		if err = row.Scan(&text); err == nil {
+			err = json.Unmarshal(text, &p)
+		}
+		return p, err
+	})
+	if err != nil {
+		return nil, fmt.Errorf("store: log: %w", err)
+	}
+	return all, nil
+}
+
+// Entry is one entry of the log, as it is told of.
+type Entry struct{ Act, Label string }
+
+// EntryAt is the entry that made a version; ErrNotFound where there is none.
+func (s *Store) EntryAt(ctx context.Context, site string, version int64) (Entry, error) {
+	var e Entry
+	err := s.pool.QueryRow(ctx, "select act, label from change where site = $1 and version = $2", site, version).Scan(&e.Act, &e.Label)
+	if err != nil {
+		return e, fmt.Errorf("store: version %d of %s: %w", version, site, notFound(err))
+	}
+	return e, nil
 }
 
 // History is what undo and redo would do next: labels, "" for nothing.
@@ -263,61 +345,4 @@ func (s *Store) History(ctx context.Context, site string, by Author) (History, e
 		}
 	}
 	return h, nil
-}
-
-// Clash is an edit that waits for a decision.
-type Clash struct {
-	ID                        int64
-	Label, Path, Mine, Theirs string
-}
-
-// Clashes lists what waits in a scope.
-func (s *Store) Clashes(ctx context.Context, site, scope string) ([]Clash, error) {
-	rows, err := s.pool.Query(ctx, "select id, label, path, mine, theirs from clash where site = $1 and scope = $2 order by id", site, scope)
-	if err != nil {
-		return nil, fmt.Errorf("store: clashes of %s: %w", site, err)
-	}
-	list, err := pgx.CollectRows(rows, pgx.RowToStructByPos[Clash])
-	if err != nil {
-		return nil, fmt.Errorf("store: clashes of %s: %w", site, err)
-	}
-	return list, nil
-}
-
-// Settle ends a clash: mine applies the edit that was held back, over what is there now.
-func (s *Store) Settle(ctx context.Context, site string, by Author, id int64, mine bool) (*Loaded, error) {
-	var after *Loaded
-	err := pgx.BeginFunc(ctx, s.pool, func(tx pgx.Tx) error {
-		before, err := s.load(ctx, tx, site, "for update")
-		if err != nil {
-			return err
-		}
-		var label string
-		var text []byte
-		err = tx.QueryRow(ctx, "delete from clash where id = $1 and site = $2 returning label, patch", id, site).Scan(&label, &text)
-		if err != nil {
-			return fmt.Errorf("store: clash %d: %w", id, notFound(err))
-		}
-		after = before
-		if !mine {
-			return nil
-		}
-		var held patch.Patch
-		if err := json.Unmarshal(text, &held); err != nil {
-			return fmt.Errorf("store: clash %d: %w", id, err)
-		}
-		result, err := document.Apply(before.Tree, before.Site, document.Held{Name: label, Patch: held})
-		if errors.Is(err, document.Nothing) {
-			return nil
-		}
-		if err != nil {
-			return err
-		}
-		after, err = s.commitEdit(ctx, tx, before, by, result)
-		return err
-	})
-	if err == nil {
-		s.recent.put(after)
-	}
-	return after, err
 }

@@ -2,24 +2,36 @@ package store
 
 import (
 	"context"
+	"fmt"
+	"maps"
+	"slices"
 	"sync"
 	"time"
 
 	"github.com/jackc/pgx/v5/pgxpool"
 )
 
-// feed tells subscribers in this process that a site has changed, whoever changed it: PostgreSQL's NOTIFY
-// reaches every process over one database.
+// The channels of PostgreSQL's NOTIFY: a site has changed (the payload says which), and something is to be published.
+const (
+	siteChannel    = "rubrel_site"
+	publishChannel = "rubrel_publish"
+)
+
+// topic is what a subscriber hears of: a channel and its payload.
+type topic struct{ channel, payload string }
+
+// feed tells subscribers in this process what has happened, whoever did it: PostgreSQL's NOTIFY reaches every process
+// over one database.
 type feed struct {
 	cancel      context.CancelFunc
 	done        chan struct{}
 	mu          sync.Mutex
-	subscribers map[string]map[chan struct{}]bool
+	subscribers map[topic]map[chan struct{}]bool
 }
 
 func startFeed(pool *pgxpool.Pool) *feed {
 	ctx, cancel := context.WithCancel(context.Background())
-	f := &feed{cancel: cancel, done: make(chan struct{}), subscribers: map[string]map[chan struct{}]bool{}}
+	f := &feed{cancel: cancel, done: make(chan struct{}), subscribers: map[topic]map[chan struct{}]bool{}}
 	go func() {
 		defer close(f.done)
 		for ctx.Err() == nil {
@@ -42,7 +54,7 @@ func (f *feed) listen(ctx context.Context, pool *pgxpool.Pool) {
 	// A connection that listens is not handed back: it is closed with the feed.
 	raw := connection.Hijack()
 	defer func() { _ = raw.Close(context.Background()) }()
-	if _, err := raw.Exec(ctx, "listen rubrel_site"); err != nil {
+	if _, err := raw.Exec(ctx, "listen "+siteChannel+"; listen "+publishChannel); err != nil {
 		return
 	}
 	f.all() // whatever happened while nobody listened
@@ -51,14 +63,14 @@ func (f *feed) listen(ctx context.Context, pool *pgxpool.Pool) {
 		if err != nil {
 			return
 		}
-		f.tell(notification.Payload)
+		f.tell(topic{notification.Channel, notification.Payload})
 	}
 }
 
-func (f *feed) tell(site string) {
+func (f *feed) tell(about topic) {
 	f.mu.Lock()
 	defer f.mu.Unlock()
-	for c := range f.subscribers[site] {
+	for c := range f.subscribers[about] {
 		select {
 		case c <- struct{}{}:
 		default: // it has been told and has not looked yet
@@ -68,13 +80,10 @@ func (f *feed) tell(site string) {
 
 func (f *feed) all() {
 	f.mu.Lock()
-	sites := make([]string, 0, len(f.subscribers))
-	for site := range f.subscribers {
-		sites = append(sites, site)
-	}
+	topics := slices.Collect(maps.Keys(f.subscribers))
 	f.mu.Unlock()
-	for _, site := range sites {
-		f.tell(site)
+	for _, about := range topics {
+		f.tell(about)
 	}
 }
 
@@ -85,20 +94,39 @@ func (f *feed) close() {
 
 // Changes returns a channel that is sent to when the site has changed, and a function that ends it.
 func (s *Store) Changes(site string) (<-chan struct{}, func()) {
-	f := s.feed
+	return s.feed.subscribe(topic{siteChannel, site})
+}
+
+// Publications returns a channel that is sent to when something is to be published, and a function that ends it.
+func (s *Store) Publications() (<-chan struct{}, func()) {
+	return s.feed.subscribe(topic{publishChannel, ""})
+}
+
+func (f *feed) subscribe(about topic) (<-chan struct{}, func()) {
 	c := make(chan struct{}, 1)
 	f.mu.Lock()
 	defer f.mu.Unlock()
-	if f.subscribers[site] == nil {
-		f.subscribers[site] = map[chan struct{}]bool{}
+	if f.subscribers[about] == nil {
+		f.subscribers[about] = map[chan struct{}]bool{}
 	}
-	f.subscribers[site][c] = true
+	f.subscribers[about][c] = true
 	return c, func() {
 		f.mu.Lock()
 		defer f.mu.Unlock()
-		delete(f.subscribers[site], c)
-		if len(f.subscribers[site]) == 0 {
-			delete(f.subscribers, site)
+		delete(f.subscribers[about], c)
+		if len(f.subscribers[about]) == 0 {
+			delete(f.subscribers, about)
 		}
 	}
+}
+
+// VersionOf is a site's version now, and how many in this process hear of its changes.
+func (s *Store) VersionOf(ctx context.Context, site string) (version int64, listeners int, err error) {
+	err = s.pool.QueryRow(ctx, "select version from site where id = $1 and removed_at is null", site).Scan(&version)
+	if err != nil {
+		return 0, 0, fmt.Errorf("store: version of %s: %w", site, notFound(err))
+	}
+	s.feed.mu.Lock()
+	defer s.feed.mu.Unlock()
+	return version, len(s.feed.subscribers[topic{siteChannel, site}]), nil
 }

@@ -53,6 +53,26 @@ func (s *Store) AddRelease(ctx context.Context, site string, version int64, note
 	return number, err
 }
 
+// NextRelease is the number that the site's next release will have.
+func (s *Store) NextRelease(ctx context.Context, site string) (int, error) {
+	var next int
+	err := s.pool.QueryRow(ctx, "select coalesce(max(number), 0) + 1 from release where site = $1", site).Scan(&next)
+	if err != nil {
+		return 0, fmt.Errorf("store: releases of %s: %w", site, err)
+	}
+	return next, nil
+}
+
+// HasRelease returns ErrNotFound where the site has no release of the number.
+func (s *Store) HasRelease(ctx context.Context, site string, number int) error {
+	var one int
+	err := s.pool.QueryRow(ctx, "select 1 from release where site = $1 and number = $2", site, number).Scan(&one)
+	if err != nil {
+		return fmt.Errorf("store: release %d of %s: %w", number, site, notFound(err))
+	}
+	return nil
+}
+
 // Releases lists a site's releases, the newest first.
 func (s *Store) Releases(ctx context.Context, site string) ([]Release, error) {
 	rows, err := s.pool.Query(ctx, `
@@ -89,43 +109,4 @@ func (s *Store) ReleaseFiles(ctx context.Context, site string, number int) ([]re
 		return nil, fmt.Errorf("store: release %d of %s: %w", number, site, ErrNotFound)
 	}
 	return files, nil
-}
-
-// Host is where a site is published.
-type Host struct {
-	URL                string // a WebDAV collection
-	Public             string // the address at which visitors find it
-	Username, Password string
-	Live               int // the release that is there; 0 for none
-}
-
-// Host reads where a site is published; ErrNotFound where nobody has said.
-func (s *Store) Host(ctx context.Context, site string) (Host, error) {
-	var h Host
-	err := s.pool.QueryRow(ctx, "select url, public, username, password, coalesce(live, 0) from host where site = $1", site).
-		Scan(&h.URL, &h.Public, &h.Username, &h.Password, &h.Live)
-	if err != nil {
-		return h, fmt.Errorf("store: host of %s: %w", site, notFound(err))
-	}
-	return h, nil
-}
-
-// SetHost says where a site is published. What is live there is kept while the address stays.
-func (s *Store) SetHost(ctx context.Context, site string, h Host) error {
-	_, err := s.pool.Exec(ctx, `insert into host (site, url, public, username, password) values ($1, $2, $3, $4, $5)
-		on conflict (site) do update set live = case when host.url = excluded.url then host.live end,
-		url = excluded.url, public = excluded.public, username = excluded.username, password = excluded.password`,
-		site, h.URL, h.Public, h.Username, h.Password)
-	if err != nil {
-		return fmt.Errorf("store: host of %s: %w", site, err)
-	}
-	return nil
-}
-
-// SetLive notes which release is at the host.
-func (s *Store) SetLive(ctx context.Context, site string, number int) error {
-	if _, err := s.pool.Exec(ctx, "update host set live = $2 where site = $1", site, number); err != nil {
-		return fmt.Errorf("store: live release of %s: %w", site, err)
-	}
-	return nil
 }

@@ -20,6 +20,8 @@ type Loaded struct {
 	Site    *document.Site
 	Tree    any
 	changed time.Time // of the version, in the database
+	// loggedFrom is the version after which the log has every change.
+	loggedFrom int64
 }
 
 // Summary is a line of the list of sites.
@@ -42,7 +44,7 @@ func (s *Store) Sites(ctx context.Context) ([]Summary, error) {
 		       (select count(*) from json_object_keys(document->'blocks')),
 		       changed_at, coalesce((select max(number) from release where release.site = site.id), 0),
 		       coalesce(host.live, 0), coalesce(host.public, '')
-		from site left join host on host.site = site.id order by changed_at desc, site.id`)
+		from site left join host on host.site = site.id where removed_at is null order by changed_at desc, site.id`)
 	if err != nil {
 		return nil, fmt.Errorf("store: sites: %w", err)
 	}
@@ -98,17 +100,24 @@ type querier interface {
 	QueryRow(ctx context.Context, sql string, arguments ...any) pgx.Row
 }
 
+type rowsQuerier interface {
+	querier
+	Query(ctx context.Context, sql string, arguments ...any) (pgx.Rows, error)
+}
+
 func (s *Store) load(ctx context.Context, q querier, id, lock string) (*Loaded, error) {
 	known, l := s.recent.get(id), &Loaded{ID: id}
 	var text []byte
 	// The document is sent only where this process does not have this very state of it already.
-	err := q.QueryRow(ctx, "select version, changed_at, case when version = $2 and changed_at = $3 then null else document end from site where id = $1 "+lock, id, known.Version, known.changed).
-		Scan(&l.Version, &l.changed, &text)
+	err := q.QueryRow(ctx, `select version, changed_at, logged_from, case when version = $2 and changed_at = $3 then null else document end
+		from site where id = $1 and removed_at is null `+lock, id, known.Version, known.changed).
+		Scan(&l.Version, &l.changed, &l.loggedFrom, &text)
 	if err != nil {
 		return nil, fmt.Errorf("store: site %s: %w", id, notFound(err))
 	}
 	if text == nil {
-		return known, nil
+		l.Site, l.Tree = known.Site, known.Tree
+		return l, nil
 	}
 	if err := json.Unmarshal(text, &l.Tree); err != nil {
 		return nil, fmt.Errorf("store: site %s: %w", id, err)

@@ -2,13 +2,17 @@ package testkit
 
 import (
 	"context"
+	"log/slog"
 	"net/http/httptest"
+	"net/netip"
 	"testing"
 	"time"
 
 	"rubrel/core/document"
 	"rubrel/dresses"
 	"rubrel/kinds"
+	"rubrel/outbound"
+	"rubrel/publish"
 	"rubrel/standin/checkout"
 	"rubrel/standin/ratesdesk"
 	"rubrel/standin/webhost"
@@ -56,7 +60,7 @@ func (a *Application) HostFor(site string) store.Host {
 	return store.Host{URL: a.Host + "/dav/" + site, Public: a.Host + "/" + site, Username: webhost.Username, Password: webhost.Password}
 }
 
-// Serve serves the application over a store.
+// Serve serves the application over a store, and publishes what is asked to be.
 func Serve(t testing.TB, s *store.Store) *Application {
 	t.Helper()
 	all := kinds.All()
@@ -64,19 +68,73 @@ func Serve(t testing.TB, s *store.Store) *Application {
 	if err != nil {
 		t.Fatal(err)
 	}
-	server, err := web.New(s, all, registry)
+	desk := httptest.NewServer(ratesdesk.New(time.Now))
+	t.Cleanup(desk.Close)
+	draining := make(chan struct{})
+	server, err := web.New(s, all, registry, web.Options{Services: map[string]string{"rates": desk.URL}, Outbound: Outbound(), Draining: draining})
 	if err != nil {
 		t.Fatal(err)
 	}
-	desk := httptest.NewServer(ratesdesk.New(time.Now))
-	t.Cleanup(desk.Close)
-	server.Services = map[string]string{"rates": desk.URL}
 	handler, err := server.Handler()
 	if err != nil {
 		t.Fatal(err)
 	}
+	stop := RunPublisher(t, s)
 	listening := httptest.NewServer(handler)
-	// Event streams stay open as long as a page is: they are cut, not waited for.
-	t.Cleanup(func() { listening.CloseClientConnections(); listening.Close() })
+	t.Cleanup(func() {
+		close(draining) // event streams stay open as long as a page is
+		listening.CloseClientConnections()
+		listening.Close()
+		stop()
+	})
 	return &Application{URL: listening.URL, Store: s}
+}
+
+// Outbound may ask the stand-ins: any server of this machine.
+func Outbound() *outbound.Client {
+	return outbound.New(outbound.Policy{Networks: []netip.Prefix{netip.MustParsePrefix("127.0.0.0/8")}, Ports: ports()})
+}
+
+// ports are all that a system gives to those who ask for any.
+func ports() []uint16 {
+	all := make([]uint16, 0, 1<<16)
+	for port := 1; port < 1<<16; port++ {
+		all = append(all, uint16(port))
+	}
+	return all
+}
+
+// RunPublisher runs a publisher over a store until the function it returns is called, which waits for it.
+func RunPublisher(t testing.TB, s *store.Store) (stop func()) {
+	t.Helper()
+	ctx, cancel := context.WithCancel(context.Background())
+	runner := &publish.Runner{Store: s, Client: Outbound(), Log: slog.New(slog.DiscardHandler), Patience: 50 * time.Millisecond}
+	done := make(chan struct{})
+	go func() {
+		defer close(done)
+		runner.Run(ctx)
+	}()
+	return func() {
+		cancel()
+		<-done
+	}
+}
+
+// Published waits until what was asked for last is published, or is not to be, and returns how it ended.
+func (a *Application) Published(t testing.TB, site string) store.Publication {
+	t.Helper()
+	deadline := time.Now().Add(patience)
+	for {
+		p, err := a.Store.LastPublication(t.Context(), site)
+		if err != nil {
+			t.Fatal(err)
+		}
+		if p.Ended() {
+			return p
+		}
+		if time.Now().After(deadline) {
+			t.Fatalf("release %d of %s is still %s", p.Number, site, p.State)
+		}
+		time.Sleep(10 * time.Millisecond)
+	}
 }

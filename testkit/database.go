@@ -3,6 +3,7 @@
 package testkit
 
 import (
+	"bytes"
 	"context"
 	"fmt"
 	"net/url"
@@ -98,13 +99,16 @@ func (c *Cluster) Store(t testing.TB) (*store.Store, string) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	s, err := store.Open(t.Context(), address, kinds.All())
+	s, err := store.Open(t.Context(), address, kinds.All(), store.Options{Key: Key})
 	if err != nil {
 		t.Fatal(err)
 	}
 	t.Cleanup(s.Close)
 	return s, address
 }
+
+// Key seals the passwords of every test's stores: of no use elsewhere.
+var Key = bytes.Repeat([]byte{7}, store.KeySize)
 
 // DemoStore opens a store that holds the demo site as "fennmoor".
 func (c *Cluster) DemoStore(t testing.TB) (*store.Store, string) {

@@ -2,10 +2,12 @@ package web
 
 import (
 	"encoding/json"
-	"errors"
+	"fmt"
+	"html/template"
 	"net/http"
 	"strconv"
 	"strings"
+	"time"
 
 	"github.com/go-chi/chi/v5"
 
@@ -22,27 +24,33 @@ import (
 // benchView is the bench: one block with its ledger, and what the log offers.
 type benchView struct {
 	frame
-	Block   *document.Block
-	Set     *document.Set
-	Grid    *ledger.Grid
-	Widths  look.Widths
+	*sharedView
 	History store.History
-	Clashes []store.Clash
-	Marks   []marks.Mark
-	Loud    int // how many of the marks are not quiet
-	Sources []kind.Source
 	Next    int // the number the next release will have
 	Said    string
 	Failed  bool
 }
 
+// sharedView is what of a bench is the same on every page that shows the same of the block: written once for all of them.
+type sharedView struct {
+	Block   *document.Block
+	Set     *document.Set
+	Grid    *ledger.Grid
+	Widths  look.Widths
+	Marks   []marks.Mark
+	Loud    int // how many of the marks are not quiet
+	Sources []kind.Source
+	// The fragments, written.
+	FormsHTML, SourcesHTML, MarksHTML, LedgerHTML template.HTML
+}
+
 // Axes lists the axes whose items can be added.
-func (v benchView) Axes() []kind.Axis { return v.Set.Kind.Axes }
+func (v *sharedView) Axes() []kind.Axis { return v.Set.Kind.Axes }
 
 // bench shows the whole screen.
 func (s *Server) bench(w http.ResponseWriter, r *http.Request) {
-	if l := s.load(w, r); l != nil {
-		if view, err := s.benchView(w, r, l); err != nil {
+	if l, block := s.loadBlock(w, r); l != nil {
+		if view, err := s.benchView(w, r, l, block); err != nil {
 			s.fail(w, r, err)
 		} else {
 			s.show(w, r, http.StatusOK, "bench.html", view)
@@ -57,47 +65,54 @@ func (s *Server) live(w http.ResponseWriter, r *http.Request) {
 	}
 }
 
-func (s *Server) benchView(w http.ResponseWriter, r *http.Request, l *store.Loaded) (*benchView, error) {
+func (s *Server) benchView(w http.ResponseWriter, r *http.Request, l *store.Loaded, block *document.Block) (*benchView, error) {
 	by := author(w, r)
-	block, ok := l.Site.BlockByID(by.Scope)
-	if !ok {
-		return nil, store.ErrNotFound
+	shown := shownOf(r)
+	shared, err := s.ledgers.of(l, addressOf(block.ID, shown), func(now time.Time) (*sharedView, error) {
+		return s.sharedView(l, block, shown, now)
+	})
+	if err != nil {
+		return nil, err
 	}
+	view := &benchView{frame: s.newFrame(r, block.Name), sharedView: shared}
+	view.Site = l
+	if view.History, err = s.store.History(r.Context(), l.ID, by); err != nil {
+		return nil, err
+	}
+	if view.Clashes, view.Waiting, err = s.store.Clashes(r.Context(), l.ID, by.Scope, shownClashes); err != nil {
+		return nil, err
+	}
+	view.Next, err = s.store.NextRelease(r.Context(), l.ID)
+	return view, err
+}
+
+// sharedView builds and writes what many pages share.
+func (s *Server) sharedView(l *store.Loaded, block *document.Block, shown ledger.Shown, now time.Time) (*sharedView, error) {
 	set, _ := l.Site.SetByID(block.SetID)
 	cascade, tokens, err := render.Cascade(l.Site, s.dresses, block.ID)
 	if err != nil {
 		return nil, err
 	}
-	grid, err := ledger.Build(l.Site, block, cascade, tokens, shownOf(r))
+	grid, err := ledger.Build(l.Site, block, cascade, tokens, shown)
 	if err != nil {
 		return nil, err
 	}
-	view := &benchView{frame: newFrame(r, block.Name), Block: block, Set: set, Grid: grid, Widths: l.Site.Widths}
-	view.Site = l
-	subject, err := s.subject(l.Site, block.ID)
+	subject, err := s.subject(l.Site, block.ID, now)
 	if err != nil {
 		return nil, err
 	}
-	view.Marks = subject.Marks()
+	view := &sharedView{Block: block, Set: set, Grid: grid, Widths: l.Site.Widths, Marks: subject.Marks(), Sources: s.sourcesOf(set)}
 	for _, mark := range view.Marks {
 		if !mark.Quiet {
 			view.Loud++
 		}
 	}
-	view.Sources = s.sourcesOf(set)
-	if view.History, err = s.store.History(r.Context(), l.ID, by); err != nil {
-		return nil, err
-	}
-	if view.Clashes, err = s.store.Clashes(r.Context(), l.ID, by.Scope); err != nil {
-		return nil, err
-	}
-	releases, err := s.store.Releases(r.Context(), l.ID)
-	if err != nil {
-		return nil, err
-	}
-	view.Next = 1
-	if len(releases) > 0 {
-		view.Next = releases[0].Number + 1
+	for name, into := range map[string]*template.HTML{"forms": &view.FormsHTML, "sources": &view.SourcesHTML, "marks": &view.MarksHTML, "ledger": &view.LedgerHTML} {
+		var out strings.Builder
+		if err := s.pages.ExecuteTemplate(&out, name, view); err != nil {
+			return nil, fmt.Errorf("web: %s of %s: %w", name, block.ID, err)
+		}
+		*into = template.HTML(out.String())
 	}
 	return view, nil
 }
@@ -111,9 +126,19 @@ func shownOf(r *http.Request) ledger.Shown {
 	return shown
 }
 
+// addressOf names what is shown of a block among all that can be shown of a site.
+func addressOf(block string, v ledger.Shown) string {
+	return strings.Join([]string{block, v.Part, v.Width, string(v.State), strconv.FormatBool(v.Default), strings.Join(v.Open, ",")}, "\n")
+}
+
 // sendLive answers an edit with the fragments that changed, or says why nothing did.
 func (s *Server) sendLive(w http.ResponseWriter, r *http.Request, l *store.Loaded, said string, failure error) {
-	view, err := s.benchView(w, r, l)
+	block, ok := l.Site.BlockByID(chi.URLParam(r, "block"))
+	if !ok {
+		s.fail(w, r, store.ErrNotFound)
+		return
+	}
+	view, err := s.benchView(w, r, l, block)
 	if err != nil {
 		s.fail(w, r, err)
 		return
@@ -146,12 +171,15 @@ func (s *Server) edit(w http.ResponseWriter, r *http.Request) {
 		if act == "redo" {
 			walk = s.store.Redo
 		}
-		after, label, err := walk(r.Context(), l.ID, by)
-		if err != nil {
+		after, walked, err := walk(r.Context(), l.ID, by)
+		switch {
+		case after == nil:
 			s.sendLive(w, r, l, "", err)
-			return
+		case err != nil || walked.Stands != "":
+			s.sendLive(w, r, after, walked.Stands+".", err)
+		default:
+			s.sendLive(w, r, after, map[string]string{"undo": "Undone: ", "redo": "Done again: "}[act]+walked.Label, nil)
 		}
-		s.sendLive(w, r, after, map[string]string{"undo": "Undone: ", "redo": "Done again: "}[act]+label, nil)
 		return
 	}
 	base, err := strconv.ParseInt(r.FormValue("version"), 10, 64)
@@ -166,9 +194,6 @@ func (s *Server) edit(w http.ResponseWriter, r *http.Request) {
 	}
 	after, err := s.store.Edit(r.Context(), l.ID, by, base, change)
 	if err != nil {
-		if errors.As(err, new(*document.Clash)) {
-			said, err = "", &document.Fault{Problem: "Somebody else changed this place meanwhile. Both values are kept below: choose one."}
-		}
 		s.sendLive(w, r, l, said, err)
 		return
 	}
@@ -214,7 +239,7 @@ func (s *Server) readAct(l *store.Loaded, blockID string, r *http.Request) (docu
 	case "paste-look":
 		return document.PasteLook{Block: block.ID, Record: value("record"), FromBlock: value("block"), From: value("from")}, "", nil
 	case "mend":
-		subject, err := s.subject(l.Site, block.ID)
+		subject, err := s.subject(l.Site, block.ID, time.Now())
 		if err != nil {
 			return nil, "", err
 		}
@@ -317,14 +342,12 @@ func (s *Server) settle(w http.ResponseWriter, r *http.Request) {
 	if l == nil {
 		return
 	}
-	id, err := strconv.ParseInt(chi.URLParam(r, "clash"), 10, 64)
-	if err != nil {
-		s.fail(w, r, store.ErrNotFound)
-		return
+	after, err := s.settleBy(r, l.ID, author(w, r), chi.URLParam(r, "clash"))
+	if after == nil {
+		after = l
 	}
-	after, err := s.store.Settle(r.Context(), l.ID, author(w, r), id, r.FormValue("value") == "mine")
 	if err != nil {
-		s.sendLive(w, r, l, "", err)
+		s.sendLive(w, r, after, "", err)
 		return
 	}
 	s.sendLive(w, r, after, "Settled.", nil)

@@ -4,7 +4,6 @@ import (
 	"fmt"
 	"maps"
 	"net/http"
-	"net/url"
 	"slices"
 	"strconv"
 	"strings"
@@ -53,6 +52,7 @@ type colourLine struct {
 // tokenCell is one token's value as the screen shows it.
 type tokenCell struct {
 	Text   string // what stands in the field: what the site says, or what is proposed
+	Was    string // what the site says
 	Dress  string // what the dress and the scale say, which holds where the site says nothing
 	Swatch string
 	Fresh  bool // it is proposed, not said
@@ -123,8 +123,13 @@ func (s *Server) showHouse(w http.ResponseWriter, r *http.Request, status int, f
 
 func (s *Server) houseView(w http.ResponseWriter, r *http.Request, l *store.Loaded) (*houseView, error) {
 	house := l.Site.House
-	v := &houseView{frame: newFrame(r, "House style of "+l.Site.Name), Shown: house.Dress, Scheme: house.Scheme, Scale: house.Scale, Pictures: l.Site.Pictures, Widths: l.Site.Widths, WidthRows: widthRows(r, l.Site.Widths), Brand: r.FormValue("brand"), Second: r.FormValue("second")}
-	v.Site = l
+	f, err := s.siteFrame(r, "House style of "+l.Site.Name, l)
+	if err != nil {
+		return nil, err
+	}
+	f.Back = "house"
+	v := &houseView{frame: f, Shown: house.Dress, Scheme: house.Scheme, Scale: house.Scale, Pictures: l.Site.Pictures,
+		Widths: l.Site.Widths, WidthRows: widthRows(r, l.Site.Widths), Brand: r.FormValue("brand"), Second: r.FormValue("second")}
 	if _, ok := s.dresses[r.FormValue("dress")]; ok {
 		v.Shown = r.FormValue("dress")
 	}
@@ -146,7 +151,7 @@ func (s *Server) houseView(w http.ResponseWriter, r *http.Request, l *store.Load
 	for _, category := range look.Categories()[1:] {
 		group := tokenGroup{Title: string(category)}
 		for _, name := range look.Names(category) {
-			group.Tokens = append(group.Tokens, tokenLine{name, tokenCell{Text: house.Tokens[name], Dress: below.Value(look.Token(name)).String()}})
+			group.Tokens = append(group.Tokens, tokenLine{name, tokenCell{Text: house.Tokens[name], Was: house.Tokens[name], Dress: below.Value(look.Token(name)).String()}})
 		}
 		v.Groups = append(v.Groups, group)
 	}
@@ -180,7 +185,7 @@ func (v *houseView) proposals() (light, dark look.Palette, err error) {
 }
 
 func cellOf(said string, proposed colour.Colour, dress look.Tokens, name string) tokenCell {
-	cell := tokenCell{Text: said, Dress: dress.Value(look.Token(name)).String()}
+	cell := tokenCell{Text: said, Was: said, Dress: dress.Value(look.Token(name)).String()}
 	if proposed != (colour.Colour{}) && proposed.String() != said {
 		cell.Text, cell.Fresh = proposed.String(), true
 	}
@@ -321,15 +326,17 @@ func (v *houseView) exceptions(site *document.Site) {
 
 // setTokens says what stands in the fields; an empty one follows the dress again.
 func (s *Server) setTokens(w http.ResponseWriter, r *http.Request) {
-	if err := r.ParseForm(); err != nil {
-		s.fail(w, r, &document.Fault{Problem: "the form cannot be read"})
-		return
-	}
 	light, dark := document.SetTokens{Texts: map[string]string{}}, document.SetTokens{Texts: map[string]string{}, Dark: true}
 	for name, values := range r.PostForm {
 		if n, ok := strings.CutPrefix(name, "take."); ok && values[0] != "" {
 			light.Texts[values[0]] = r.PostForm.Get("value." + n)
-		} else if token, ok := strings.CutPrefix(name, "light."); ok {
+			continue
+		}
+		// Only what was changed on the page is said: the rest may have been changed by others since it was shown.
+		if was, shown := r.PostForm["was."+name]; shown && was[0] == values[0] {
+			continue
+		}
+		if token, ok := strings.CutPrefix(name, "light."); ok {
 			light.Texts[token] = values[0]
 		} else if token, ok := strings.CutPrefix(name, "dark."); ok {
 			dark.Texts[token] = values[0]
@@ -397,18 +404,9 @@ func (s *Server) setWidths(w http.ResponseWriter, r *http.Request) {
 
 // changeHouse carries out a change of the house style and shows it.
 func (s *Server) changeHouse(w http.ResponseWriter, r *http.Request, change document.Change) {
-	l := s.load(w, r)
-	if l == nil {
-		return
+	if after := s.pageEdit(w, r, s.showHouse, change); after != nil {
+		http.Redirect(w, r, saved("/sites/"+after.ID+"/house", after), http.StatusSeeOther)
 	}
-	by := author(w, r)
-	by.Scope = ""
-	if _, err := s.store.Edit(r.Context(), l.ID, by, l.Version, change); err != nil {
-		status, message := explain(err)
-		s.showHouse(w, r, status, message)
-		return
-	}
-	http.Redirect(w, r, "/sites/"+l.ID+"/house?notice="+url.QueryEscape("Saved: "+change.Label(l.Site)+"."), http.StatusSeeOther)
 }
 
 // specimen serves the page that shows every kind in every form in a dress.

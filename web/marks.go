@@ -2,7 +2,6 @@ package web
 
 import (
 	"net/http"
-	"net/url"
 	"slices"
 	"time"
 
@@ -13,8 +12,8 @@ import (
 )
 
 // subject is a block as its checks see it now.
-func (s *Server) subject(site *document.Site, block string) (marks.Subject, error) {
-	subject, err := render.Subject(site, s.dresses, block, time.Now())
+func (s *Server) subject(site *document.Site, block string, now time.Time) (marks.Subject, error) {
+	subject, err := render.Subject(site, s.dresses, block, now)
 	subject.Outlines = &s.outlines
 	return subject, err
 }
@@ -54,12 +53,18 @@ func (s *Server) showMarks(w http.ResponseWriter, r *http.Request, status int, f
 	if l == nil {
 		return
 	}
-	view := marksView{frame: newFrame(r, "Marks of "+l.Site.Name), Check: r.FormValue("check")}
-	view.Site, view.Fault = l, fault
+	f, err := s.siteFrame(r, "Marks of "+l.Site.Name, l)
+	if err != nil {
+		s.fail(w, r, err)
+		return
+	}
+	f.Back = "marks"
+	view := marksView{frame: f, Check: r.FormValue("check")}
+	view.Fault = fault
 	loud := map[string]int{} // by block
 	for i := range l.Site.Blocks {
 		block := &l.Site.Blocks[i]
-		subject, err := s.subject(l.Site, block.ID)
+		subject, err := s.subject(l.Site, block.ID, time.Now())
 		if err != nil {
 			s.fail(w, r, err)
 			return
@@ -87,7 +92,6 @@ func (s *Server) showMarks(w http.ResponseWriter, r *http.Request, status int, f
 		}
 		view.Pages = append(view.Pages, count)
 	}
-	var err error
 	if view.History, err = s.store.History(r.Context(), l.ID, author(w, r)); err != nil {
 		s.fail(w, r, err)
 		return
@@ -112,7 +116,7 @@ func (s *Server) siteMend(w http.ResponseWriter, r *http.Request) {
 	if l == nil {
 		return
 	}
-	subject, err := s.subject(l.Site, r.FormValue("block"))
+	subject, err := s.subject(l.Site, r.FormValue("block"), time.Now())
 	if err != nil {
 		s.fail(w, r, store.ErrNotFound)
 		return
@@ -127,12 +131,8 @@ func (s *Server) siteMend(w http.ResponseWriter, r *http.Request) {
 		s.showMarks(w, r, status, message)
 		return
 	}
-	by := author(w, r)
-	by.Scope = ""
-	if _, err := s.store.Edit(r.Context(), l.ID, by, l.Version, change); err != nil {
-		status, message := explain(err)
-		s.showMarks(w, r, status, message)
-		return
+	if after := s.pageEdit(w, r, s.showMarks, change); after != nil {
+		place := withQuery("/sites/"+after.ID+"/marks", "check", r.FormValue("check"))
+		http.Redirect(w, r, saved(place, after), http.StatusSeeOther)
 	}
-	http.Redirect(w, r, "/sites/"+l.ID+"/marks?"+url.Values{"check": {r.FormValue("check")}, "notice": {"Done: " + change.Label(l.Site) + "."}}.Encode(), http.StatusSeeOther)
 }

@@ -35,8 +35,12 @@ func (s *Server) showPaste(w http.ResponseWriter, r *http.Request, status int, v
 		return
 	}
 	fault := view.Fault
-	view.frame = newFrame(r, "Paste a list")
-	view.Site, view.Fault = l, fault
+	var err error
+	if view.frame, err = s.siteFrame(r, "Paste a list", l); err != nil {
+		s.fail(w, r, err)
+		return
+	}
+	view.Fault = fault
 	if view.Kind == nil {
 		view.Kind = s.pasteKind(r)
 	}
@@ -97,19 +101,11 @@ func explainPaste(err error) (int, string) {
 
 func (s *Server) readPasted(r *http.Request) (*pasteView, error) {
 	view := &pasteView{}
-	parse := r.ParseForm
-	if strings.HasPrefix(r.Header.Get("Content-Type"), "multipart/") {
-		parse = func() error { return r.ParseMultipartForm(mostBody) }
-	}
-	if err := parse(); err != nil {
-		view.Kind = s.pasteKind(r)
-		return view, err
-	}
 	view.Kind, view.Name, view.Text = s.pasteKind(r), strings.TrimSpace(r.FormValue("name")), r.FormValue("text")
 	source := []byte(view.Text)
 	if file, header, err := r.FormFile("file"); err == nil {
 		defer file.Close()
-		if source, err = io.ReadAll(io.LimitReader(file, mostBody)); err != nil {
+		if source, err = io.ReadAll(io.LimitReader(file, maxBody)); err != nil {
 			return view, err
 		}
 		if view.Name == "" {

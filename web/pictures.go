@@ -71,7 +71,5 @@ func (s *Server) picture(w http.ResponseWriter, r *http.Request) {
 		s.fail(w, r, err)
 		return
 	}
-	w.Header().Set("Content-Type", p.Type)
-	w.Header().Set("ETag", `"`+p.File+`"`)
-	_, _ = w.Write(content) // the client has gone if this fails
+	serveContent(w, r, p.Type, `"`+p.File+`"`, content)
 }

@@ -11,16 +11,18 @@ import (
 	"rubrel/core/kind"
 	"rubrel/formats/delimited"
 	"rubrel/render"
+	"rubrel/store"
 )
 
 // proof serves a block's rendered files: the bytes a release would carry.
 func (s *Server) proof(w http.ResponseWriter, r *http.Request) {
-	l := s.load(w, r)
+	l, block := s.loadBlock(w, r)
 	if l == nil {
 		return
 	}
-	block := chi.URLParam(r, "block")
-	files, err := s.rendered.of(l, "proof/"+block, func(now time.Time) ([]render.File, error) { return render.Proof(l.Site, s.dresses, block, now) })
+	files, err := s.rendered.of(l, "proof/"+block.ID, func(now time.Time) ([]render.File, error) {
+		return render.Proof(l.Site, s.dresses, block.ID, now)
+	})
 	if err != nil {
 		s.fail(w, r, err)
 		return
@@ -42,12 +44,11 @@ func (s *Server) serveFile(w http.ResponseWriter, r *http.Request, files []rende
 				return
 			}
 		}
-		w.Header().Set("Content-Type", f.Type)
 		w.Header().Set("Content-Security-Policy", proofPolicy)
 		if !strings.HasSuffix(name, ".html") { // its name carries a hash of its content
 			w.Header().Set("Cache-Control", "private, max-age=31536000, immutable")
 		}
-		_, _ = w.Write(f.Bytes) // the client has gone if this fails
+		serveContent(w, r, f.Type, etag(f.Bytes), f.Bytes)
 		return
 	}
 	// A frame that asks for the style sheet of a version just left behind gets the one of now: it is about to be
@@ -58,7 +59,7 @@ func (s *Server) serveFile(w http.ResponseWriter, r *http.Request, files []rende
 			return
 		}
 	}
-	http.NotFound(w, r)
+	s.fail(w, r, store.ErrNotFound)
 }
 
 // held reads bytes that documents leave in the store.
@@ -84,7 +85,7 @@ func (s *Server) snippetPage(w http.ResponseWriter, r *http.Request) {
 		return
 	}
 	set, _ := l.Site.SetByID(block.SetID)
-	f := newFrame(r, "Snippet of "+block.Name)
+	f := s.newFrame(r, "Snippet of "+block.Name)
 	f.Site = l
 	s.show(w, r, http.StatusOK, "snippet.html", struct {
 		frame
@@ -128,7 +129,7 @@ func (s *Server) drawing(w http.ResponseWriter, r *http.Request) {
 			return
 		}
 	}
-	http.NotFound(w, r)
+	s.fail(w, r, store.ErrNotFound)
 }
 
 // sendFile sends something to save. What is for elsewhere may not act as a page of this site.
@@ -140,18 +141,17 @@ func sendFile(w http.ResponseWriter, mime, name string, content []byte) {
 }
 
 func (s *Server) snippet(w http.ResponseWriter, r *http.Request) {
-	l := s.load(w, r)
+	l, block := s.loadBlock(w, r)
 	if l == nil {
 		return
 	}
-	block := chi.URLParam(r, "block")
-	text, err := render.Snippet(l.Site, s.dresses, block, r.FormValue("fonts") != "no", s.held(r), time.Now())
+	text, err := render.Snippet(l.Site, s.dresses, block.ID, r.FormValue("fonts") != "no", s.held(r), time.Now())
 	if err != nil {
 		s.fail(w, r, err)
 		return
 	}
 	// Sent as text to save: it is for another page, and nothing in it may act as this site's.
 	w.Header().Set("Content-Type", "text/plain; charset=utf-8")
-	w.Header().Set("Content-Disposition", `attachment; filename="`+block+`.html"`)
+	w.Header().Set("Content-Disposition", `attachment; filename="`+block.ID+`.html"`)
 	_, _ = w.Write(text) // the client has gone if this fails
 }

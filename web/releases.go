@@ -4,56 +4,98 @@ import (
 	"archive/zip"
 	"errors"
 	"net/http"
-	"net/url"
 	"strconv"
 	"strings"
 	"time"
 
 	"github.com/go-chi/chi/v5"
 
-	"rubrel/core/document"
-	"rubrel/publish"
+	"rubrel/outbound"
 	"rubrel/render"
 	"rubrel/store"
 )
 
-func (s *Server) releases(w http.ResponseWriter, r *http.Request) {
-	s.showReleases(w, r, http.StatusOK, "")
+// releasesView is the page of a site's releases and of the host that shows one of them.
+type releasesView struct {
+	frame
+	Releases    []store.Release
+	Host        store.Host
+	Plain       bool // the password goes over the network unencrypted
+	Next        int
+	Publication *store.Publication // the last that was asked for; nil for none
 }
 
-func (s *Server) showReleases(w http.ResponseWriter, r *http.Request, status int, fault string) {
+func (s *Server) releases(w http.ResponseWriter, r *http.Request) {
+	s.showReleases(w, r, http.StatusOK, nil, "")
+}
+
+// showReleases shows the page. What was typed about a host and not taken comes back in its fields.
+func (s *Server) showReleases(w http.ResponseWriter, r *http.Request, status int, typed *store.Host, fault string) {
 	l := s.load(w, r)
 	if l == nil {
 		return
 	}
-	list, err := s.store.Releases(r.Context(), l.ID)
+	view, err := s.releasesView(r, l)
 	if err != nil {
 		s.fail(w, r, err)
 		return
 	}
-	host, err := s.store.Host(r.Context(), l.ID)
-	if err != nil && !errors.Is(err, store.ErrNotFound) {
+	view.Fault = fault
+	if typed != nil {
+		typed.Live, typed.HasPassword, typed.Password = view.Host.Live, view.Host.HasPassword, ""
+		view.Host = *typed
+	}
+	s.show(w, r, status, "releases.html", view)
+}
+
+func (s *Server) releasesView(r *http.Request, l *store.Loaded) (*releasesView, error) {
+	f, err := s.siteFrame(r, "Releases of "+l.Site.Name, l)
+	if err != nil {
+		return nil, err
+	}
+	v := &releasesView{frame: f}
+	if v.Releases, err = s.store.Releases(r.Context(), l.ID); err != nil {
+		return nil, err
+	}
+	if v.Host, err = s.store.Host(r.Context(), l.ID); err != nil && !errors.Is(err, store.ErrNotFound) {
+		return nil, err
+	}
+	if u, err := outbound.CheckURL(v.Host.URL); err == nil {
+		v.Plain = u.Scheme == "http" && !outbound.IsLoopback(u)
+	}
+	last, err := s.store.LastPublication(r.Context(), l.ID)
+	switch {
+	case err == nil:
+		v.Publication = &last
+	case !errors.Is(err, store.ErrNotFound):
+		return nil, err
+	}
+	v.Next, err = s.store.NextRelease(r.Context(), l.ID)
+	return v, err
+}
+
+// progress is the part of the page that tells how far the last publication is: any page that is open asks for it until the
+// publication has ended, and then once for the rest of the page.
+func (s *Server) progress(w http.ResponseWriter, r *http.Request) {
+	l := s.load(w, r)
+	if l == nil {
+		return
+	}
+	view, err := s.releasesView(r, l)
+	if err != nil {
 		s.fail(w, r, err)
 		return
 	}
-	f := newFrame(r, "Releases of "+l.Site.Name)
-	f.Site, f.Fault = l, fault
-	s.show(w, r, status, "releases.html", struct {
-		frame
-		Releases []store.Release
-		Host     store.Host
-		Next     int
-	}{f, list, host, nextRelease(list)})
-}
-
-func nextRelease(list []store.Release) int {
-	if len(list) == 0 {
-		return 1
+	if view.Publication == nil || view.Publication.Ended() {
+		w.Header().Set("HX-Refresh", "true")
 	}
-	return list[0].Number + 1
+	s.show(w, r, http.StatusOK, "progress", view)
 }
 
-// publish renders the site as its next release, keeps it, and sends it to the host.
+// maxNote is how long a release's note is, in characters.
+const maxNote = 200
+
+// publish renders the site as its next release, keeps it, and asks for it to be sent to the host.
 func (s *Server) publish(w http.ResponseWriter, r *http.Request) {
 	l := s.load(w, r)
 	if l == nil {
@@ -61,23 +103,57 @@ func (s *Server) publish(w http.ResponseWriter, r *http.Request) {
 	}
 	files, err := render.Release(l.Site, s.dresses, time.Now())
 	if err != nil {
-		s.showReleases(w, r, http.StatusUnprocessableEntity, err.Error())
+		s.showReleases(w, r, http.StatusUnprocessableEntity, nil, err.Error())
 		return
 	}
-	note := strings.TrimSpace(r.FormValue("note"))
-	if len([]rune(note)) > 200 {
-		note = string([]rune(note)[:200])
-	}
-	number, err := s.store.AddRelease(r.Context(), l.ID, l.Version, note, files)
+	note := []rune(strings.TrimSpace(r.FormValue("note")))
+	number, err := s.store.AddRelease(r.Context(), l.ID, l.Version, string(note[:min(len(note), maxNote)]), files)
 	if err != nil {
 		s.fail(w, r, err)
+		return
+	}
+	s.audit(r, "release", l.ID, "release", number, "version", l.Version)
+	s.send(w, r, l, number)
+}
+
+// goLive asks for an earlier release to be sent to the host again.
+func (s *Server) goLive(w http.ResponseWriter, r *http.Request) {
+	l := s.load(w, r)
+	if l == nil {
+		return
+	}
+	number, err := strconv.Atoi(chi.URLParam(r, "number"))
+	if err == nil {
+		err = s.store.HasRelease(r.Context(), l.ID, number)
+	}
+	if err != nil {
+		s.fail(w, r, store.ErrNotFound)
 		return
 	}
 	s.send(w, r, l, number)
 }
 
-// goLive sends an earlier release to the host again.
-func (s *Server) goLive(w http.ResponseWriter, r *http.Request) {
+// send hands a release to whoever publishes: it goes on without this request.
+func (s *Server) send(w http.ResponseWriter, r *http.Request, l *store.Loaded, number int) {
+	_, err := s.store.Host(r.Context(), l.ID)
+	if errors.Is(err, store.ErrNotFound) {
+		s.showReleases(w, r, http.StatusUnprocessableEntity, nil, "Release "+strconv.Itoa(number)+" is kept, but there is no web host to send it to: say where below.")
+		return
+	}
+	if err == nil {
+		err = s.store.Publish(r.Context(), l.ID, actor(w, r), number)
+	}
+	if err != nil {
+		s.fail(w, r, err)
+		return
+	}
+	s.audit(r, "publish", l.ID, "release", number)
+	http.Redirect(w, r, releasesPath(l.ID), http.StatusSeeOther)
+}
+
+func releasesPath(site string) string { return "/sites/" + site + "/releases" }
+
+func (s *Server) deleteRelease(w http.ResponseWriter, r *http.Request) {
 	l := s.load(w, r)
 	if l == nil {
 		return
@@ -87,17 +163,23 @@ func (s *Server) goLive(w http.ResponseWriter, r *http.Request) {
 		s.fail(w, r, store.ErrNotFound)
 		return
 	}
-	s.send(w, r, l, number)
-}
-
-func (s *Server) send(w http.ResponseWriter, r *http.Request, l *store.Loaded, number int) {
-	host, err := s.store.Host(r.Context(), l.ID)
-	if errors.Is(err, store.ErrNotFound) {
-		s.showReleases(w, r, http.StatusUnprocessableEntity, "Release "+strconv.Itoa(number)+" is kept, but there is no web host to send it to: say where below.")
+	if err := s.store.DeleteRelease(r.Context(), l.ID, number); err != nil {
+		status, message := explain(err)
+		s.showReleases(w, r, status, nil, message)
 		return
 	}
+	s.audit(r, "delete release", l.ID, "release", number)
+	http.Redirect(w, r, did(releasesPath(l.ID), "release"), http.StatusSeeOther)
+}
+
+func (s *Server) releaseZip(w http.ResponseWriter, r *http.Request) {
+	l := s.load(w, r)
+	if l == nil {
+		return
+	}
+	number, err := strconv.Atoi(chi.URLParam(r, "number"))
 	if err != nil {
-		s.fail(w, r, err)
+		s.fail(w, r, store.ErrNotFound)
 		return
 	}
 	files, err := s.store.ReleaseFiles(r.Context(), l.ID, number)
@@ -105,39 +187,8 @@ func (s *Server) send(w http.ResponseWriter, r *http.Request, l *store.Loaded, n
 		s.fail(w, r, err)
 		return
 	}
-	var before []render.File
-	if host.Live != 0 && host.Live != number {
-		if before, err = s.store.ReleaseFiles(r.Context(), l.ID, host.Live); err != nil {
-			s.fail(w, r, err)
-			return
-		}
-	}
-	target := publish.Target{URL: host.URL, Username: host.Username, Password: host.Password}
-	if err := target.Put(r.Context(), files, before); err != nil {
-		s.showReleases(w, r, http.StatusBadGateway, "Release "+strconv.Itoa(number)+" is kept, but it is not live: "+err.Error()+".")
-		return
-	}
-	if err := s.store.SetLive(r.Context(), l.ID, number); err != nil {
-		s.fail(w, r, err)
-		return
-	}
-	http.Redirect(w, r, "/sites/"+l.ID+"/releases?notice="+url.QueryEscape("Release "+strconv.Itoa(number)+" is live."), http.StatusSeeOther)
-}
-
-func (s *Server) releaseZip(w http.ResponseWriter, r *http.Request) {
-	site := chi.URLParam(r, "site")
-	number, err := strconv.Atoi(chi.URLParam(r, "number"))
-	if err != nil {
-		s.fail(w, r, store.ErrNotFound)
-		return
-	}
-	files, err := s.store.ReleaseFiles(r.Context(), site, number)
-	if err != nil {
-		s.fail(w, r, err)
-		return
-	}
 	w.Header().Set("Content-Type", "application/zip")
-	w.Header().Set("Content-Disposition", `attachment; filename="`+site+"-"+strconv.Itoa(number)+`.zip"`)
+	w.Header().Set("Content-Disposition", `attachment; filename="`+l.ID+"-"+strconv.Itoa(number)+`.zip"`)
 	archive := zip.NewWriter(w)
 	for _, f := range files {
 		entry, err := archive.Create(f.Path)
@@ -151,27 +202,25 @@ func (s *Server) releaseZip(w http.ResponseWriter, r *http.Request) {
 	_ = archive.Close() // the same
 }
 
+// setHost says where the site is published.
 func (s *Server) setHost(w http.ResponseWriter, r *http.Request) {
 	l := s.load(w, r)
 	if l == nil {
 		return
 	}
-	h := store.Host{URL: strings.TrimSpace(r.FormValue("url")), Public: strings.TrimSpace(r.FormValue("public")),
+	h := store.Host{URL: strings.TrimSpace(r.FormValue("url")), Public: strings.TrimRight(strings.TrimSpace(r.FormValue("public")), "/"),
 		Username: r.FormValue("username"), Password: r.FormValue("password")}
-	if h.Password == "" { // left empty, it stays what it was: it is never sent to the page
-		if old, err := s.store.Host(r.Context(), l.ID); err == nil {
-			h.Password = old.Password
-		}
-	}
 	for _, address := range []string{h.URL, h.Public} {
-		if err := publish.CheckURL(address); err != nil {
-			s.showReleases(w, r, http.StatusUnprocessableEntity, err.Error())
+		if _, err := outbound.CheckURL(address); err != nil {
+			s.showReleases(w, r, http.StatusUnprocessableEntity, &h, sentence(err.Error()))
 			return
 		}
 	}
 	if err := s.store.SetHost(r.Context(), l.ID, h); err != nil {
-		s.fail(w, r, &document.Fault{Problem: err.Error()})
+		status, message := explain(err)
+		s.showReleases(w, r, status, &h, message)
 		return
 	}
-	http.Redirect(w, r, "/sites/"+l.ID+"/releases?notice="+url.QueryEscape("The web host is noted."), http.StatusSeeOther)
+	s.audit(r, "host", l.ID, "url", h.URL)
+	http.Redirect(w, r, did(releasesPath(l.ID), "host"), http.StatusSeeOther)
 }

@@ -6,10 +6,12 @@ import (
 	"encoding/json"
 	"errors"
 	"html/template"
-	"log/slog"
 	"net/http"
 	"strconv"
+	"strings"
 	"time"
+	"unicode"
+	"unicode/utf8"
 
 	"github.com/go-chi/chi/v5"
 
@@ -23,12 +25,37 @@ type frame struct {
 	Title string
 	Theme string
 	Site  *store.Loaded
+	// Tab is the page's own name: an edit made on it meets what other pages did since, and not what it did itself.
+	Tab string
 	// Notice and Fault are said at the head of the page.
 	Notice, Fault string
+	// Clashes are the first of the edits of the site's own pages that wait for a decision, of Waiting in all.
+	Clashes []store.Clash
+	Waiting int
+	// Back names the page for forms that lead back to it.
+	Back string
+	// ReadOnly says that nothing can be changed for now.
+	ReadOnly bool
 }
 
-func newFrame(r *http.Request, title string) frame {
-	return frame{Title: title, Theme: theme(r), Notice: r.URL.Query().Get("notice")}
+// shownClashes is how many clashes a page shows at once.
+const shownClashes = 5
+
+// newFrame is the frame of a page that belongs to no site.
+func (s *Server) newFrame(r *http.Request, title string) frame {
+	return frame{Title: title, Theme: theme(r), Tab: rand.Text(), Notice: s.noticeOf(r.Context(), r, ""), ReadOnly: s.store.ReadOnly()}
+}
+
+// siteFrame is the frame of one of a site's own pages.
+func (s *Server) siteFrame(r *http.Request, title string, l *store.Loaded) (frame, error) {
+	f := s.newFrame(r, title)
+	f.Site = l
+	if f.Notice == "" {
+		f.Notice = s.noticeOf(r.Context(), r, l.ID)
+	}
+	var err error
+	f.Clashes, f.Waiting, err = s.store.Clashes(r.Context(), l.ID, "", shownClashes)
+	return f, err
 }
 
 const actorCookie = "rubrel_actor"
@@ -41,8 +68,15 @@ func actor(w http.ResponseWriter, r *http.Request) string {
 	secret := make([]byte, 16)
 	_, _ = rand.Read(secret) // never fails, since Go 1.24
 	id := hex.EncodeToString(secret)
-	http.SetCookie(w, &http.Cookie{Name: actorCookie, Value: id, Path: "/", HttpOnly: true, SameSite: http.SameSiteStrictMode, MaxAge: 365 * 24 * 3600})
+	setCookie(w, r, actorCookie, id)
 	return id
+}
+
+// setCookie sets a cookie that no script reads, no other site sends, and that behind TLS goes over TLS alone.
+func setCookie(w http.ResponseWriter, r *http.Request, name, value string) {
+	secure := r.TLS != nil || strings.EqualFold(r.Header.Get("X-Forwarded-Proto"), "https")
+	http.SetCookie(w, &http.Cookie{Name: name, Value: value, Path: "/", HttpOnly: true, Secure: secure,
+		SameSite: http.SameSiteStrictMode, MaxAge: 365 * 24 * 3600})
 }
 
 // author is the actor at a block's bench, or with no block at the site's own page.
@@ -65,7 +99,7 @@ func setTheme(w http.ResponseWriter, r *http.Request) {
 	if value != "light" && value != "dark" {
 		value = ""
 	}
-	http.SetCookie(w, &http.Cookie{Name: themeCookie, Value: value, Path: "/", HttpOnly: true, SameSite: http.SameSiteStrictMode, MaxAge: 365 * 24 * 3600})
+	setCookie(w, r, themeCookie, value)
 	w.WriteHeader(http.StatusNoContent)
 }
 
@@ -96,32 +130,64 @@ func (s *Server) loadBlock(w http.ResponseWriter, r *http.Request) (*store.Loade
 // fail answers with an error page: what a person can mend is said, what they cannot is logged.
 func (s *Server) fail(w http.ResponseWriter, r *http.Request, err error) {
 	status, message := explain(err)
-	if status == http.StatusInternalServerError {
-		slog.ErrorContext(r.Context(), "request", "path", r.URL.Path, "error", err)
+	if status >= http.StatusInternalServerError && r.Context().Err() == nil || status == http.StatusInternalServerError {
+		s.log.ErrorContext(r.Context(), "request", "path", r.URL.Path, "error", err)
 	}
-	f := newFrame(r, "Not done")
+	if status == http.StatusServiceUnavailable {
+		w.Header().Set("Retry-After", "5")
+	}
+	f := s.newFrame(r, "Not done")
 	f.Fault = message
 	s.show(w, r, status, "error.html", f)
+}
+
+// told are errors whose own words say what to do, with the status that fits.
+var told = []struct {
+	err    error
+	status int
+}{
+	{store.ErrTaken, http.StatusConflict}, {store.ErrNothingToUndo, http.StatusConflict}, {store.ErrNothingToRedo, http.StatusConflict},
+	{store.ErrTooOld, http.StatusConflict}, {store.ErrManyClashes, http.StatusConflict}, {store.ErrLive, http.StatusConflict},
+	{store.ErrNoKey, http.StatusUnprocessableEntity}, {store.ErrPasswordNeeded, http.StatusUnprocessableEntity},
+	{store.ErrReadOnly, http.StatusServiceUnavailable},
 }
 
 // explain finds the status and the words for an error.
 func explain(err error) (status int, message string) {
 	var fault *document.Fault
 	var clash *document.Clash
-	var tooLarge *http.MaxBytesError
+	var stands *document.Stands
+	var bad *badRequest
 	switch {
 	case errors.Is(err, store.ErrNotFound):
 		return http.StatusNotFound, "There is nothing at this address. It may have been removed; the list of sites has what there is."
 	case errors.As(err, &clash):
 		return http.StatusConflict, clash.Error()
+	case errors.As(err, &stands):
+		return http.StatusConflict, stands.Error() + "."
 	case errors.As(err, &fault):
 		return http.StatusUnprocessableEntity, fault.Problem
-	case errors.As(err, &tooLarge):
+	case errors.As(err, &bad):
+		return http.StatusBadRequest, bad.problem
+	case errors.As(err, new(*http.MaxBytesError)):
 		return http.StatusRequestEntityTooLarge, "This is larger than 32 MB, more than Rubrel takes at once. Paste only the rows of the list itself."
-	case errors.Is(err, store.ErrTaken), errors.Is(err, store.ErrNothingToUndo), errors.Is(err, store.ErrNothingToRedo):
-		return http.StatusConflict, err.Error()
+	}
+	reason := store.Reason(err)
+	for _, known := range told {
+		if errors.Is(reason, known.err) {
+			return known.status, sentence(known.err.Error())
+		}
+	}
+	if errors.Is(reason, store.ErrUnavailable) {
+		return http.StatusServiceUnavailable, "The database does not answer, so nothing can be read or saved just now. What was saved is safe; try again in a moment."
 	}
 	return http.StatusInternalServerError, "Something broke at our side; what you did before is saved. Try again, and if it stays, look at the log."
+}
+
+// sentence begins with a capital and ends with a full stop.
+func sentence(text string) string {
+	first, size := utf8.DecodeRuneInString(text)
+	return string(unicode.ToUpper(first)) + strings.TrimSuffix(text[size:], ".") + "."
 }
 
 var functions = template.FuncMap{
@@ -143,6 +209,7 @@ var functions = template.FuncMap{
 		text, err := json.Marshal(v)
 		return string(text), err
 	},
+	"languages": func() []languageChoice { return languages }, "languageName": document.LanguageName,
 	"kilobytes":    func(n int64) string { return strconv.FormatInt((n+1023)/1024, 10) + " KB" },
 	"add":          func(a, b int) int { return a + b },
 	"list":         func(items ...string) []string { return items },

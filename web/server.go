@@ -3,6 +3,7 @@
 package web
 
 import (
+	"context"
 	"embed"
 	"fmt"
 	"html/template"
@@ -11,6 +12,7 @@ import (
 	"net"
 	"net/http"
 	"strings"
+	"time"
 
 	"github.com/go-chi/chi/v5"
 	"github.com/go-chi/chi/v5/middleware"
@@ -18,6 +20,8 @@ import (
 	"rubrel/core/kind"
 	"rubrel/core/marks"
 	"rubrel/dresses"
+	"rubrel/outbound"
+	"rubrel/render"
 	"rubrel/store"
 )
 
@@ -27,101 +31,145 @@ var templateFiles embed.FS
 //go:embed static
 var staticFiles embed.FS
 
-// Server answers Rubrel's requests.
-type Server struct {
-	store   *store.Store
-	kinds   kind.Registry
-	dresses dresses.Registry
-	pages   *template.Template
-	// outlines spares reading the HTML of blocks again whose facts are as they were.
-	outlines marks.Outlines
-	// rendered spares rendering a page again for each of its files.
-	rendered renderings
-	// DefaultHost is where a new site is published until its designer says otherwise; empty for nowhere.
+// Options say what a server works with besides its store. The zero value works, and asks nobody outside.
+type Options struct {
+	// DefaultHost is where a new site is published until its designer says otherwise; nil for nowhere.
 	DefaultHost func(site string) store.Host
 	// Services are the addresses of outside services, by the name of the kind's Source that asks them.
 	Services map[string]string
+	// Outbound asks them; nil where there are none.
+	Outbound *outbound.Client
+	// Log takes request lines, audit lines and what breaks; nil for nowhere.
+	Log *slog.Logger
+	// Draining is closed when the program is about to stop: streams end then, and pages come back by themselves.
+	Draining <-chan struct{}
+}
+
+// Server answers Rubrel's requests.
+type Server struct {
+	store    *store.Store
+	kinds    kind.Registry
+	dresses  dresses.Registry
+	pages    *template.Template
+	options  Options
+	log      *slog.Logger
+	meters   meters
+	draining <-chan struct{}
+	// outlines spares reading the HTML of blocks again whose facts are as they were.
+	outlines marks.Outlines
+	// rendered spares rendering a page again for each of its files.
+	rendered *memo[[]render.File]
+	// ledgers spares writing a ledger again for each page that shows it.
+	ledgers *memo[*sharedView]
 }
 
 // New makes a server over a store.
-func New(s *store.Store, kinds kind.Registry, registry dresses.Registry) (*Server, error) {
+func New(s *store.Store, kinds kind.Registry, registry dresses.Registry, options Options) (*Server, error) {
 	pages, err := template.New("").Funcs(functions).ParseFS(templateFiles, "templates/*.html")
 	if err != nil {
 		return nil, fmt.Errorf("web: %w", err)
 	}
-	return &Server{store: s, kinds: kinds, dresses: registry, pages: pages}, nil
+	log := options.Log
+	if log == nil {
+		log = slog.New(slog.DiscardHandler)
+	}
+	return &Server{store: s, kinds: kinds, dresses: registry, pages: pages, options: options, log: log, meters: newMeters(),
+		draining: options.Draining, rendered: newMemo[[]render.File](), ledgers: newMemo[*sharedView]()}, nil
 }
-
-// mostBody bounds what a request may carry. It is far above what a list may have, so that a list that is too
-// large is answered with a page that says so and not with a broken connection.
-const mostBody = 32 << 20
 
 // Handler is the whole application.
 func (s *Server) Handler() (http.Handler, error) {
-	static, err := fs.Sub(staticFiles, "static")
+	files, err := fs.Sub(staticFiles, "static")
+	if err != nil {
+		return nil, fmt.Errorf("web: %w", err)
+	}
+	static, err := serveStatic(files)
 	if err != nil {
 		return nil, fmt.Errorf("web: %w", err)
 	}
 	r := chi.NewRouter()
-	r.Use(middleware.Recoverer, http.NewCrossOriginProtection().Handler, loopbackHost, headers, middleware.Compress(1), middleware.RequestSize(mostBody))
+	r.Use(logged(s.log), s.measured, middleware.Recoverer, http.NewCrossOriginProtection().Handler, loopbackHost, headers, middleware.Compress(1), s.edge)
 	r.Get("/healthz", s.health)
-	r.Handle("/static/*", http.StripPrefix("/static/", cached(http.FileServerFS(static))))
+	r.Handle("/static/*", http.StripPrefix("/static/", static))
 	r.Get("/", s.home)
+	r.Get(eventsPath, s.events)
 	r.Post("/sites", s.createSite)
+	r.Post("/removed/{site}", s.settleRemoved)
 	r.Post("/theme", setTheme)
-	r.Route("/sites/{site}", func(r chi.Router) {
-		r.Get("/", s.site)
-		r.Post("/blocks", s.createBlock)
-		r.Post("/dress", s.redress)
-		r.Get("/marks", s.siteMarks)
-		r.Post("/marks", s.siteMend)
-		r.Get("/house", s.house)
-		r.Post("/house/tokens", s.setTokens)
-		r.Post("/house/read", s.readTokens)
-		r.Get("/house/tokens.json", s.exportTokens)
-		r.Get("/house/tokens.css", s.exportTokens)
-		r.Post("/house/scheme", s.setScheme)
-		r.Post("/house/scale", s.setScale)
-		r.Post("/house/widths", s.setWidths)
-		r.Post("/house/kinds", s.setKindLook)
-		r.Post("/house/pictures", s.addPicture)
-		r.Post("/house/pictures/remove", s.removePicture)
-		r.Get("/pictures/{picture}", s.picture)
-		r.Get("/specimen/{dress}/*", s.specimen)
-		r.Post("/rename", s.rename)
-		r.Post("/undo", s.siteUndo)
-		r.Get("/document.json", s.document)
-		r.Get("/events", s.events)
-		r.Get("/paste", s.pasteForm)
-		r.Post("/paste", s.pasteRead)
-		r.Post("/paste/make", s.pasteMake)
-		r.Get("/releases", s.releases)
-		r.Post("/releases", s.publish)
-		r.Post("/releases/{number}/live", s.goLive)
-		r.Get("/releases/{number}.zip", s.releaseZip)
-		r.Post("/host", s.setHost)
-		r.Route("/blocks/{block}", func(r chi.Router) {
-			r.Get("/", s.bench)
-			r.Get("/live", s.live)
-			r.Get("/control", s.control)
-			r.Post("/edit", s.edit)
-			r.Post("/settle/{clash}", s.settle)
-			r.Post("/remove", s.removeBlock)
-			r.Get("/proof/*", s.proof)
-			r.Get("/charts/{chart}", s.chart)
-			r.Get("/sources/{source}", s.proposal)
-			r.Get("/snippet", s.snippetPage)
-			r.Get("/snippet.html", s.snippet)
-			r.Get("/list.csv", s.list)
-			r.Get("/drawings/{record}.svg", s.drawing)
-		})
-	})
+	r.Route("/sites/{site}", s.siteRoutes)
 	r.NotFound(func(w http.ResponseWriter, r *http.Request) { s.fail(w, r, store.ErrNotFound) })
 	return r, nil
 }
 
+func (s *Server) siteRoutes(r chi.Router) {
+	r.Get("/", s.site)
+	r.Post("/blocks", s.createBlock)
+	r.Post("/dress", s.redress)
+	r.Get("/marks", s.siteMarks)
+	r.Post("/marks", s.siteMend)
+	r.Get("/house", s.house)
+	r.Post("/house/tokens", s.setTokens)
+	r.Post("/house/read", s.readTokens)
+	r.Get("/house/tokens.json", s.exportTokens)
+	r.Get("/house/tokens.css", s.exportTokens)
+	r.Post("/house/scheme", s.setScheme)
+	r.Post("/house/scale", s.setScale)
+	r.Post("/house/widths", s.setWidths)
+	r.Post("/house/kinds", s.setKindLook)
+	r.Post("/house/pictures", s.addPicture)
+	r.Post("/house/pictures/remove", s.removePicture)
+	r.Get("/pictures/{picture}", s.picture)
+	r.Get("/specimen/{dress}/*", s.specimen)
+	r.Post("/rename", s.rename)
+	r.Post("/language", s.setLanguage)
+	r.Post("/remove", s.removeSite)
+	r.Post("/undo", s.siteUndo)
+	r.Post("/settle", s.siteSettle)
+	r.Get("/document.json", s.document)
+	r.Get(eventsPath, s.events)
+	r.Get("/paste", s.pasteForm)
+	r.Post("/paste", s.pasteRead)
+	r.Post("/paste/make", s.pasteMake)
+	r.Get("/releases", s.releases)
+	r.Post("/releases", s.publish)
+	r.Get("/releases/progress", s.progress)
+	r.Post("/releases/{number}/live", s.goLive)
+	r.Post("/releases/{number}/delete", s.deleteRelease)
+	r.Get("/releases/{number}.zip", s.releaseZip)
+	r.Post("/host", s.setHost)
+	r.Route("/blocks/{block}", func(r chi.Router) {
+		r.Get("/", s.bench)
+		r.Get("/live", s.live)
+		r.Get("/control", s.control)
+		r.Post("/edit", s.edit)
+		r.Post("/settle/{clash}", s.settle)
+		r.Post("/remove", s.removeBlock)
+		r.Get("/proof/*", s.proof)
+		r.Get("/charts/{chart}", s.chart)
+		r.Get("/sources/{source}", s.proposal)
+		r.Get("/snippet", s.snippetPage)
+		r.Get("/snippet.html", s.snippet)
+		r.Get("/list.csv", s.list)
+		r.Get("/drawings/{record}.svg", s.drawing)
+	})
+}
+
+// healthPatience is how long the database has to answer a check of health.
+const healthPatience = 1500 * time.Millisecond
+
+// health says whether the database answers. It is asked often, by programs: it answers in time though the database hangs.
 func (s *Server) health(w http.ResponseWriter, r *http.Request) {
-	if err := s.store.Ping(r.Context()); err != nil {
+	ctx, cancel := context.WithTimeout(r.Context(), healthPatience)
+	defer cancel()
+	answered := make(chan error, 1)
+	go func() { answered <- s.store.Ping(ctx) }()
+	var err error
+	select {
+	case err = <-answered:
+	case <-ctx.Done():
+		err = ctx.Err()
+	}
+	if err != nil {
 		http.Error(w, "the database does not answer", http.StatusServiceUnavailable)
 		return
 	}
@@ -172,20 +220,11 @@ func isLoopback(host string) bool {
 	return ip != nil && ip.IsLoopback()
 }
 
-func cached(next http.Handler) http.Handler {
-	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
-		if strings.HasPrefix(r.URL.Path, "vendor/") {
-			w.Header().Set("Cache-Control", "public, max-age=86400")
-		}
-		next.ServeHTTP(w, r)
-	})
-}
-
 // show executes a template. What cannot be written any more is logged.
 func (s *Server) show(w http.ResponseWriter, r *http.Request, status int, name string, data any) {
 	w.Header().Set("Content-Type", "text/html; charset=utf-8")
 	w.WriteHeader(status)
 	if err := s.pages.ExecuteTemplate(w, name, data); err != nil {
-		slog.ErrorContext(r.Context(), "template", "name", name, "error", err)
+		s.log.ErrorContext(r.Context(), "template", "name", name, "error", err)
 	}
 }

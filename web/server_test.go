@@ -12,6 +12,7 @@ import (
 	"strings"
 	"testing"
 
+	"rubrel/store"
 	"rubrel/testkit"
 )
 
@@ -189,12 +190,17 @@ func TestTypedMarkupStaysText(t *testing.T) {
 // Releases: numbered, kept as they were, gone back to; as a zip; and a host that refuses is told.
 func TestReleases(t *testing.T) {
 	app := shared.Start(t)
-	publish := func() string {
-		_, body := post(t, app.URL+"/sites/fennmoor/releases", nil, nil)
-		return body
+	publish := func(path string) (store.Publication, string) {
+		t.Helper()
+		if status, body := post(t, app.URL+"/sites/fennmoor/releases"+path, nil, nil); status != http.StatusOK {
+			t.Fatalf("publish answers %d: %.300s", status, body)
+		}
+		p := app.Published(t, "fennmoor")
+		_, body := fetch(t, app.URL+"/sites/fennmoor/releases")
+		return p, body
 	}
 	live := func() string { _, body := fetch(t, app.Host+"/fennmoor/"); return body }
-	publish()
+	publish("")
 	if page := live(); !strings.Contains(page, "€9.00 a month") {
 		t.Fatalf("release 1 is not live: %.200s", page)
 	}
@@ -202,11 +208,13 @@ func TestReleases(t *testing.T) {
 	if strings.Contains(live(), "€12.00") {
 		t.Error("an edit is live before it is published")
 	}
-	publish()
+	if _, body := publish(""); !strings.Contains(body, "Release 2 is live") {
+		t.Errorf("the page does not say that release 2 is live")
+	}
 	if page := live(); !strings.Contains(page, "€12.00 a month") {
 		t.Error("release 2 is not live")
 	}
-	post(t, app.URL+"/sites/fennmoor/releases/1/live", nil, nil)
+	publish("/1/live")
 	page := live()
 	if !strings.Contains(page, "€9.00 a month") {
 		t.Error("release 1 is not live again")
@@ -223,20 +231,62 @@ func TestReleases(t *testing.T) {
 	if status, body := fetch(t, app.URL+"/sites/fennmoor/releases/2.zip"); status != http.StatusOK || !strings.HasPrefix(body, "PK") {
 		t.Errorf("zip: %d", status)
 	}
+	// What visitors see is not deleted; another release is.
+	for number, want := range map[string]int{"1": http.StatusConflict, "2": http.StatusOK, "7": http.StatusNotFound} {
+		if status, _ := post(t, app.URL+"/sites/fennmoor/releases/"+number+"/delete", nil, nil); status != want && number != "7" {
+			t.Errorf("deleting release %s: %d, want %d", number, status, want)
+		}
+	}
 	host := app.HostFor("fennmoor")
 	host.Password = "wrong"
 	if err := app.Store.SetHost(t.Context(), "fennmoor", host); err != nil {
 		t.Fatal(err)
 	}
-	if body := publish(); !strings.Contains(body, "refuses the name and password") || !strings.Contains(body, "Release 3 is kept") {
+	if p, body := publish(""); p.State != store.Failed || !strings.Contains(body, "refuses the name and password") || !strings.Contains(body, "is kept") {
 		t.Errorf("a host that refuses: %.400s", body)
 	}
 	host.URL = "http://127.0.0.1:1/dav"
 	if err := app.Store.SetHost(t.Context(), "fennmoor", host); err != nil {
 		t.Fatal(err)
 	}
-	if body := publish(); !strings.Contains(body, "does not answer") {
+	if p, body := publish(""); p.State != store.Failed || !strings.Contains(body, "does not answer") {
 		t.Errorf("a host that is away: %.400s", body)
+	}
+}
+
+// A password goes to no server but the one it was given for, and never back to a page.
+func TestPasswordStaysWithItsServer(t *testing.T) {
+	app := shared.Start(t)
+	path := app.URL + "/sites/fennmoor/host"
+	form := func(address, password string) url.Values {
+		return url.Values{"url": {address}, "public": {app.Host + "/fennmoor"}, "username": {"designer"}, "password": {password}}
+	}
+	elsewhere := "https://elsewhere.test/dav"
+	status, body := post(t, path, form(elsewhere, ""), nil)
+	if status != http.StatusUnprocessableEntity || !strings.Contains(body, "type the password") || !strings.Contains(body, elsewhere) {
+		t.Errorf("another server without a password: %d", status)
+	}
+	kept, err := app.Store.Credentials(t.Context(), "fennmoor")
+	if err != nil || kept.URL != app.HostFor("fennmoor").URL {
+		t.Errorf("it was taken: %s (%v)", kept.URL, err)
+	}
+	if status, _ := post(t, path, form(app.Host+"/dav/another", ""), nil); status != http.StatusOK {
+		t.Errorf("another folder of the same server: %d", status)
+	}
+	if status, _ := post(t, path, form(elsewhere, "new secret"), nil); status != http.StatusOK {
+		t.Errorf("another server with its password: %d", status)
+	}
+	if kept, err = app.Store.Credentials(t.Context(), "fennmoor"); err != nil || kept.Password != "new secret" {
+		t.Errorf("the new password is not kept: %v", err)
+	}
+	if _, body := fetch(t, app.URL+"/sites/fennmoor/releases"); strings.Contains(body, "new secret") {
+		t.Error("the page shows the password")
+	}
+	if _, body := fetch(t, app.URL+"/sites/fennmoor/releases"); strings.Contains(body, "unencrypted") {
+		t.Error("https is warned of")
+	}
+	if _, body := post(t, path, form("http://elsewhere.test/dav", "s"), nil); !strings.Contains(body, "unencrypted") {
+		t.Error("http is not warned of")
 	}
 }
 

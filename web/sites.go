@@ -1,9 +1,14 @@
 package web
 
 import (
+	"cmp"
+	"context"
 	"errors"
 	"net/http"
-	"net/url"
+	"strconv"
+	"strings"
+
+	"github.com/go-chi/chi/v5"
 
 	"rubrel/core/document"
 	"rubrel/core/kind"
@@ -13,53 +18,94 @@ import (
 )
 
 func (s *Server) home(w http.ResponseWriter, r *http.Request) {
-	s.showHome(w, r, http.StatusOK, "", "")
+	s.showHome(w, r, http.StatusOK, newSite{}, "")
 }
 
-func (s *Server) showHome(w http.ResponseWriter, r *http.Request, status int, name, fault string) {
+// newSite is what is typed about a site to be made.
+type newSite struct{ Name, Language string }
+
+func (s *Server) showHome(w http.ResponseWriter, r *http.Request, status int, typed newSite, fault string) {
 	sites, err := s.store.Sites(r.Context())
 	if err != nil {
 		s.fail(w, r, err)
 		return
 	}
-	f := newFrame(r, "Sites")
+	removed, err := s.store.RemovedSites(r.Context())
+	if err != nil {
+		s.fail(w, r, err)
+		return
+	}
+	f := s.newFrame(r, "Sites")
 	f.Fault = fault
 	s.show(w, r, status, "home.html", struct {
 		frame
-		Sites []store.Summary
-		Name  string
-	}{f, sites, name})
+		Sites   []store.Summary
+		Removed []store.Removed
+		New     newSite
+	}{f, sites, removed, typed})
 }
 
+// defaultLanguage is that of a site whose designer names none: the language of the interface.
+const defaultLanguage = "en"
+
 func (s *Server) createSite(w http.ResponseWriter, r *http.Request) {
-	name := r.FormValue("name")
-	tree, site, err := document.New(name, "en", s.dresses.Names()[0], s.kinds)
+	typed := newSite{Name: r.FormValue("name"), Language: strings.TrimSpace(r.FormValue("language"))}
+	tree, site, err := document.New(typed.Name, cmp.Or(typed.Language, defaultLanguage), s.dresses.Names()[0], s.kinds)
 	if err != nil {
-		_, message := explain(err)
-		s.showHome(w, r, http.StatusUnprocessableEntity, name, message)
+		status, message := explain(err)
+		s.showHome(w, r, status, typed, sentence(message))
 		return
 	}
-	base := document.FreshID(site.Name, func(string) bool { return false })
-	id := base
-	for n := 2; ; n++ {
-		err := s.store.CreateSite(r.Context(), id, tree)
-		if err == nil {
-			break
-		}
-		if !errors.Is(err, store.ErrTaken) || n > 50 {
-			s.fail(w, r, err)
-			return
-		}
-		tries := n
-		id = document.FreshID(base, func(string) bool { tries--; return tries > 0 })
+	id, err := s.createUnder(r.Context(), document.FreshID(site.Name, func(string) bool { return false }), tree)
+	if err == nil && s.options.DefaultHost != nil {
+		err = s.store.SetHost(r.Context(), id, s.options.DefaultHost(id))
 	}
-	if s.DefaultHost != nil {
-		if err := s.store.SetHost(r.Context(), id, s.DefaultHost(id)); err != nil {
-			s.fail(w, r, err)
-			return
-		}
+	if err != nil {
+		s.fail(w, r, err)
+		return
 	}
 	http.Redirect(w, r, "/sites/"+id+"/", http.StatusSeeOther)
+}
+
+// maxNamesakes is how many sites may have one name.
+const maxNamesakes = 1000
+
+// createUnder stores a new site under an ID, or under the first free one after it: name, name-2, name-3.
+func (s *Server) createUnder(ctx context.Context, base string, tree any) (string, error) {
+	id := base
+	for n := 2; n <= maxNamesakes; n++ {
+		err := s.store.CreateSite(ctx, id, tree)
+		if !errors.Is(err, store.ErrTaken) {
+			return id, err
+		}
+		id = base + "-" + strconv.Itoa(n)
+	}
+	return "", store.ErrTaken
+}
+
+// settleRemoved brings a removed site back, or deletes it for good.
+func (s *Server) settleRemoved(w http.ResponseWriter, r *http.Request) {
+	site := chi.URLParam(r, "site")
+	act, said, place := s.store.RestoreSite, "restored", "/sites/"+site+"/"
+	if r.FormValue("way") == "delete" {
+		act, said, place = s.store.DeleteSite, "deleted", "/"
+	}
+	if err := act(r.Context(), site); err != nil {
+		s.fail(w, r, err)
+		return
+	}
+	s.audit(r, said, site)
+	http.Redirect(w, r, did(place, said), http.StatusSeeOther)
+}
+
+func (s *Server) removeSite(w http.ResponseWriter, r *http.Request) {
+	site := chi.URLParam(r, "site")
+	if err := s.store.RemoveSite(r.Context(), site); err != nil {
+		s.fail(w, r, err)
+		return
+	}
+	s.audit(r, "removed", site)
+	http.Redirect(w, r, did("/", "removed"), http.StatusSeeOther)
 }
 
 // blockLine is one block in the list of a site's blocks.
@@ -93,8 +139,12 @@ func (s *Server) showSite(w http.ResponseWriter, r *http.Request, status int, fa
 		s.fail(w, r, err)
 		return
 	}
-	f := newFrame(r, l.Site.Name)
-	f.Site, f.Fault = l, fault
+	f, err := s.siteFrame(r, l.Site.Name, l)
+	if err != nil {
+		s.fail(w, r, err)
+		return
+	}
+	f.Fault = fault
 	view := struct {
 		frame
 		Blocks   []blockLine
@@ -135,21 +185,35 @@ func pageOf(site *document.Site, blockID string) string {
 	return ""
 }
 
-// siteEdit carries out a change made on the site's own page.
-func (s *Server) siteEdit(w http.ResponseWriter, r *http.Request, change document.Change) *store.Loaded {
+// shower shows one of a site's own pages again, with what went wrong.
+type shower func(w http.ResponseWriter, r *http.Request, status int, fault string)
+
+// pageEdit carries out a change made on one of a site's own pages, on the version with which the page was filled in. Where
+// that is not done, the page is shown again and nil returned.
+func (s *Server) pageEdit(w http.ResponseWriter, r *http.Request, again shower, change document.Change) *store.Loaded {
 	l := s.load(w, r)
 	if l == nil {
 		return nil
 	}
+	base, err := strconv.ParseInt(r.FormValue("version"), 10, 64)
+	if err != nil || base > l.Version {
+		again(w, r, http.StatusUnprocessableEntity, "The page does not say which version it was filled in on: reload it and make the change again.")
+		return nil
+	}
 	by := author(w, r)
 	by.Scope = ""
-	after, err := s.store.Edit(r.Context(), l.ID, by, l.Version, change)
+	after, err := s.store.Edit(r.Context(), l.ID, by, base, change)
 	if err != nil {
 		status, message := explain(err)
-		s.showSite(w, r, status, message)
+		again(w, r, status, message)
 		return nil
 	}
 	return after
+}
+
+// siteEdit is pageEdit on the site's first page.
+func (s *Server) siteEdit(w http.ResponseWriter, r *http.Request, change document.Change) *store.Loaded {
+	return s.pageEdit(w, r, s.showSite, change)
 }
 
 func (s *Server) createBlock(w http.ResponseWriter, r *http.Request) {
@@ -174,29 +238,45 @@ func (s *Server) redress(w http.ResponseWriter, r *http.Request) {
 		s.fail(w, r, &document.Fault{Problem: "there is no such dress"})
 		return
 	}
-	if after := s.siteEdit(w, r, document.Redress{Dress: name}); after != nil {
-		place := "/sites/" + after.ID + "/"
-		if r.FormValue("back") == "house" {
-			place += "house"
-		}
-		http.Redirect(w, r, place, http.StatusSeeOther)
+	_, again := s.placeOf(r)
+	if after := s.pageEdit(w, r, again, document.Redress{Dress: name}); after != nil {
+		place, _ := s.placeOf(r)
+		http.Redirect(w, r, saved("/sites/"+after.ID+"/"+place, after), http.StatusSeeOther)
 	}
 }
 
 func (s *Server) rename(w http.ResponseWriter, r *http.Request) {
 	change := document.Rename{Block: r.FormValue("block"), Page: r.FormValue("page"), Name: r.FormValue("name")}
 	if after := s.siteEdit(w, r, change); after != nil {
-		http.Redirect(w, r, "/sites/"+after.ID+"/", http.StatusSeeOther)
+		http.Redirect(w, r, saved("/sites/"+after.ID+"/", after), http.StatusSeeOther)
+	}
+}
+
+func (s *Server) setLanguage(w http.ResponseWriter, r *http.Request) {
+	if after := s.siteEdit(w, r, document.SetLanguage{Language: r.FormValue("language")}); after != nil {
+		http.Redirect(w, r, saved("/sites/"+after.ID+"/", after), http.StatusSeeOther)
 	}
 }
 
 func (s *Server) removeBlock(w http.ResponseWriter, r *http.Request) {
 	change := document.RemoveBlock{Block: author(w, r).Scope}
 	if after := s.siteEdit(w, r, change); after != nil {
-		http.Redirect(w, r, "/sites/"+after.ID+"/", http.StatusSeeOther)
+		http.Redirect(w, r, saved("/sites/"+after.ID+"/", after), http.StatusSeeOther)
 	}
 }
 
+// placeOf is the page of the site's own that a form came from, and how it is shown again.
+func (s *Server) placeOf(r *http.Request) (string, shower) {
+	switch r.FormValue("back") {
+	case "house":
+		return "house", s.showHouse
+	case "marks":
+		return "marks", s.showMarks
+	}
+	return "", s.showSite
+}
+
+// siteUndo walks through what was done on the site's own pages.
 func (s *Server) siteUndo(w http.ResponseWriter, r *http.Request) {
 	l := s.load(w, r)
 	if l == nil {
@@ -206,14 +286,48 @@ func (s *Server) siteUndo(w http.ResponseWriter, r *http.Request) {
 	if r.FormValue("way") == "redo" {
 		walk = s.store.Redo
 	}
-	_, label, err := walk(r.Context(), l.ID, author(w, r))
-	if err != nil {
+	place, again := s.placeOf(r)
+	after, walked, err := walk(r.Context(), l.ID, author(w, r))
+	switch {
+	case err != nil:
 		status, message := explain(err)
-		s.showSite(w, r, status, message)
+		again(w, r, status, message)
+	case walked.Stands != "":
+		again(w, r, http.StatusOK, walked.Stands+".")
+	default:
+		http.Redirect(w, r, saved("/sites/"+l.ID+"/"+place, after), http.StatusSeeOther)
+	}
+}
+
+// siteSettle ends one clash of the site's own pages, or all.
+func (s *Server) siteSettle(w http.ResponseWriter, r *http.Request) {
+	l := s.load(w, r)
+	if l == nil {
 		return
 	}
-	place := map[string]string{"house": "house", "marks": "marks"}[r.FormValue("back")]
-	http.Redirect(w, r, "/sites/"+l.ID+"/"+place+"?notice="+url.QueryEscape(label), http.StatusSeeOther)
+	place, again := s.placeOf(r)
+	if _, err := s.settleBy(r, l.ID, author(w, r), r.FormValue("clash")); err != nil {
+		status, message := explain(err)
+		again(w, r, status, message)
+		return
+	}
+	http.Redirect(w, r, did("/sites/"+l.ID+"/"+place, "settled"), http.StatusSeeOther)
+}
+
+// allClashes stands for every clash of a scope where one may be named.
+const allClashes = "all"
+
+// settleBy ends a clash, or all of the scope, by the value that the request names.
+func (s *Server) settleBy(r *http.Request, site string, by store.Author, clash string) (*store.Loaded, error) {
+	mine := r.FormValue("value") == "mine"
+	if clash == allClashes {
+		return s.store.SettleAll(r.Context(), site, by, mine)
+	}
+	id, err := strconv.ParseInt(clash, 10, 64)
+	if err != nil {
+		return nil, store.ErrNotFound
+	}
+	return s.store.Settle(r.Context(), site, by, id, mine)
 }
 
 func (s *Server) document(w http.ResponseWriter, r *http.Request) {
@@ -230,7 +344,5 @@ func (s *Server) document(w http.ResponseWriter, r *http.Request) {
 		s.fail(w, r, err)
 		return
 	}
-	w.Header().Set("Content-Type", "application/json")
-	w.Header().Set("Content-Disposition", `attachment; filename="`+l.ID+`.json"`)
-	_, _ = w.Write(text) // the client has gone if this fails
+	sendFile(w, "application/json", l.ID+".json", text)
 }

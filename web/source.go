@@ -2,8 +2,8 @@ package web
 
 import (
 	"context"
+	"errors"
 	"fmt"
-	"io"
 	"net/http"
 	"slices"
 	"time"
@@ -13,6 +13,7 @@ import (
 	"rubrel/core/document"
 	"rubrel/core/kind"
 	"rubrel/core/marks"
+	"rubrel/outbound"
 	"rubrel/store"
 )
 
@@ -20,7 +21,7 @@ import (
 func (s *Server) sourcesOf(set *document.Set) []kind.Source {
 	var sources []kind.Source
 	for _, source := range set.Kind.Sources {
-		if s.Services[source.Name] != "" && source.Asks(set.Set) != "" {
+		if s.options.Outbound != nil && s.options.Services[source.Name] != "" && source.Asks(set.Set) != "" {
 			sources = append(sources, source)
 		}
 	}
@@ -49,7 +50,7 @@ func (s *Server) proposal(w http.ResponseWriter, r *http.Request) {
 		return
 	}
 	view := proposalView{Source: sources[i]}
-	answer, err := ask(r.Context(), s.Services[view.Source.Name]+"?"+view.Source.Asks(set.Set))
+	answer, err := s.ask(r.Context(), s.options.Services[view.Source.Name]+"?"+view.Source.Asks(set.Set))
 	if err == nil {
 		view.Answer = string(answer)
 		view.Proposal, err = view.Source.Propose(set.Set, sceneOf(l.Site, block), answer)
@@ -60,39 +61,35 @@ func (s *Server) proposal(w http.ResponseWriter, r *http.Request) {
 	s.show(w, r, http.StatusOK, "proposal", view)
 }
 
-// The time that a service has to answer, and how much it may say.
-const (
-	servicePatience = 5 * time.Second
-	mostAnswer      = 256 << 10
-)
+// maxAnswer is how much a service may say, in bytes.
+const maxAnswer = 256 << 10
 
-func ask(ctx context.Context, address string) ([]byte, error) {
-	ctx, cancel := context.WithTimeout(ctx, servicePatience)
-	defer cancel()
-	request, err := http.NewRequestWithContext(ctx, http.MethodGet, address, nil)
+// serviceLimits bound one question to a service: somebody waits for the answer.
+var serviceLimits = outbound.Limits{Time: 8 * time.Second, Silence: 4 * time.Second, Bytes: maxAnswer}
+
+func (s *Server) ask(ctx context.Context, address string) ([]byte, error) {
+	request, err := http.NewRequest(http.MethodGet, address, nil)
 	if err != nil {
 		return nil, fmt.Errorf("the service cannot be asked: %w", err)
 	}
-	response, err := http.DefaultClient.Do(request)
+	act := s.options.Outbound.Begin(ctx, serviceLimits)
+	defer act.Close()
+	answer, err := act.Do(request)
 	if err != nil {
-		return nil, fmt.Errorf("the service does not answer: %w", err)
+		s.log.WarnContext(ctx, "service", "address", address, "error", err, "cause", errors.Unwrap(err))
+		return nil, err
 	}
-	defer response.Body.Close()
-	answer, err := io.ReadAll(io.LimitReader(response.Body, mostAnswer))
-	if err != nil {
-		return nil, fmt.Errorf("the service stopped answering: %w", err)
+	if answer.Status != http.StatusOK {
+		return nil, fmt.Errorf("the service answers %d %s", answer.Status, http.StatusText(answer.Status))
 	}
-	if response.StatusCode != http.StatusOK {
-		return nil, fmt.Errorf("the service answers %s", response.Status)
-	}
-	return answer, nil
+	return answer.Body, nil
 }
 
 // readProposal makes one change of what a service said, as it was shown.
 func (s *Server) readProposal(l *store.Loaded, block *document.Block, name, answer string) (document.Change, string, error) {
 	set, _ := l.Site.SetByID(block.SetID)
 	i := slices.IndexFunc(set.Kind.Sources, func(x kind.Source) bool { return x.Name == name })
-	if i < 0 || len(answer) > mostAnswer {
+	if i < 0 || len(answer) > maxAnswer {
 		return nil, "", &document.Fault{Problem: "Rubrel does not know this service"}
 	}
 	proposal, err := set.Kind.Sources[i].Propose(set.Set, sceneOf(l.Site, block), []byte(answer))

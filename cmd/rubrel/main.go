@@ -22,11 +22,6 @@ const usage = `rubrel: pricing tables and their kin, from a price list to a publ
   rubrel check SITE.json          print every mark, a JSON object a line; exit 1 if one is serious
   rubrel schema                   print the JSON Schema of such a document
 
-RUBREL_ADDR     where to listen (127.0.0.1:8080)
-RUBREL_WEBHOST  where the web host stand-in listens (127.0.0.1:8081)
-RUBREL_CHECKOUT where the checkout stand-in listens (127.0.0.1:8082)
-RUBREL_RATES    where the rates desk stand-in listens (127.0.0.1:8083); for serve, the address of a rates desk
-RUBREL_HOME     where the demo keeps its database (.rubrel)
 `
 
 // command is one of the binary's commands.
@@ -52,8 +47,10 @@ var errUsage = errors.New("see rubrel help")
 
 func run(ctx context.Context, arguments []string, out io.Writer) error {
 	if len(arguments) == 0 || arguments[0] == "help" || arguments[0] == "-h" || arguments[0] == "--help" {
-		_, err := io.WriteString(out, usage)
-		return err
+		if _, err := io.WriteString(out, usage); err != nil {
+			return err
+		}
+		return writeSettings(out)
 	}
 	c, ok := commands[arguments[0]]
 	if !ok {

@@ -1,112 +1,121 @@
 package main
 
 import (
-	"bytes"
 	"context"
-	"crypto/sha256"
-	"encoding/hex"
 	"errors"
 	"fmt"
 	"io"
+	"log/slog"
 	"net"
 	"net/http"
 	"os"
-	"path/filepath"
 	"syscall"
 	"time"
 
-	"rubrel/core/document"
-	"rubrel/demo"
+	"github.com/prometheus/client_golang/prometheus"
+	"github.com/prometheus/client_golang/prometheus/collectors"
+	"github.com/prometheus/client_golang/prometheus/promhttp"
+	"golang.org/x/sync/errgroup"
+
 	"rubrel/dresses"
 	"rubrel/kinds"
-	"rubrel/standin/checkout"
-	"rubrel/standin/ratesdesk"
-	"rubrel/standin/webhost"
+	"rubrel/outbound"
+	"rubrel/publish"
 	"rubrel/store"
-	"rubrel/store/cluster"
 	"rubrel/web"
 )
 
-func setting(name, otherwise string) string {
-	if value := os.Getenv(name); value != "" {
-		return value
-	}
-	return otherwise
-}
-
 // serveCommand serves over a database that somebody else runs.
 func serveCommand(ctx context.Context, _ []string, out io.Writer) error {
-	url := os.Getenv("RUBREL_DATABASE")
-	if url == "" {
-		return fmt.Errorf("RUBREL_DATABASE does not say which database to use: %w", errUsage)
-	}
-	listener, err := listen("RUBREL_ADDR", "127.0.0.1:8080")
+	c, err := configFromEnvironment()
 	if err != nil {
 		return err
 	}
-	s, handler, err := application(ctx, url, nil, map[string]string{"rates": os.Getenv("RUBREL_RATES")})
+	if c.Database == "" {
+		return fmt.Errorf("RUBREL_DATABASE does not say which database to use: %w", errUsage)
+	}
+	// For serve the setting names a rates desk to ask, and has no other value.
+	c.Rates = os.Getenv(ratesSetting)
+	listener, err := listen("RUBREL_ADDR", c.Address)
+	if err != nil {
+		return err
+	}
+	app, err := newApplication(ctx, c, nil)
 	if err != nil {
 		return errors.Join(err, listener.Close())
 	}
-	defer s.Close()
+	defer app.close()
 	fmt.Fprintf(out, "Rubrel is at http://%s/\n", listener.Addr())
-	return serve(ctx, served{listener, handler})
+	return app.serve(ctx, served{listener, app.handler})
 }
 
-// demoCommand starts a database, the stand-ins and the application, with demo data.
-func demoCommand(ctx context.Context, _ []string, out io.Writer) (err error) {
-	// All ports first: a taken one is told before anything is started.
-	listeners, err := listenAll([]address{{"RUBREL_ADDR", "127.0.0.1:8080"}, {"RUBREL_WEBHOST", "127.0.0.1:8081"}, {"RUBREL_CHECKOUT", "127.0.0.1:8082"}, {"RUBREL_RATES", "127.0.0.1:8083"}})
+// application is the store, what answers requests, and what goes on beside them.
+type application struct {
+	store    *store.Store
+	handler  http.Handler
+	runner   *publish.Runner
+	log      *slog.Logger
+	draining chan struct{}
+	metrics  *served // where figures are given; nil for nowhere
+	readOnly bool
+}
+
+// newApplication opens the database and makes everything that works over it.
+func newApplication(ctx context.Context, c *config, host func(string) store.Host) (*application, error) {
+	all := kinds.All()
+	registry, err := dresses.Load(all)
 	if err != nil {
-		return err
+		return nil, err
 	}
-	home, database, err := startDatabase(ctx)
+	app := &application{log: slog.New(slog.NewJSONHandler(os.Stderr, nil)), draining: make(chan struct{}), readOnly: c.ReadOnly}
+	app.store, err = store.Open(ctx, c.Database, all, store.Options{Key: c.Key, Connections: c.Connections, ReadOnly: c.ReadOnly, LogEntries: c.LogEntries})
 	if err != nil {
-		return err
+		return nil, err
 	}
-	defer func() {
-		stopping, cancel := context.WithTimeout(context.Background(), 30*time.Second)
-		defer cancel()
-		err = errors.Join(err, database.Stop(stopping))
-	}()
-	folder := filepath.Join(home, "webhost")
-	if err := os.MkdirAll(folder, 0o755); err != nil {
-		return err
+	client := outbound.New(c.Outbound)
+	app.runner = &publish.Runner{Store: app.store, Client: client, Log: app.log}
+	server, err := web.New(app.store, all, registry, web.Options{DefaultHost: host, Services: map[string]string{"rates": c.Rates},
+		Outbound: client, Log: app.log, Draining: app.draining})
+	if err == nil {
+		app.handler, err = server.Handler()
 	}
-	hostURL, checkoutURL, ratesURL := urlOf(listeners[1]), urlOf(listeners[2]), urlOf(listeners[3])
-	standIn := func(site string) store.Host {
-		return store.Host{URL: hostURL + "/dav/" + site, Public: hostURL + "/" + site, Username: webhost.Username, Password: webhost.Password}
+	if err == nil && c.Metrics != "" {
+		app.metrics, err = newMetrics(c.Metrics, server.Collectors())
 	}
-	s, handler, err := application(ctx, database.URL, standIn, map[string]string{"rates": ratesURL})
 	if err != nil {
-		return err
+		app.close()
+		return nil, err
 	}
-	defer s.Close()
-	if err := seed(ctx, s, standIn, checkoutURL); err != nil {
-		return err
-	}
-	fmt.Fprintf(out, "Rubrel is at            %s/\nStand-ins               web host %s/, checkout %s/, rates desk %s/\nData                    %s\n",
-		urlOf(listeners[0]), hostURL, checkoutURL, ratesURL, home)
-	sites := func(ctx context.Context, id string) (*document.Site, error) {
-		loaded, err := s.Load(ctx, id)
-		if err != nil {
-			return nil, err
+	return app, nil
+}
+
+func (a *application) close() { a.store.Close() }
+
+// newMetrics gives figures on an address of its own, which nobody but the operator needs to reach.
+func newMetrics(address string, figures []prometheus.Collector) (*served, error) {
+	registry := prometheus.NewRegistry()
+	for _, figure := range append(figures, collectors.NewGoCollector(), collectors.NewProcessCollector(collectors.ProcessCollectorOpts{})) {
+		if err := registry.Register(figure); err != nil {
+			return nil, fmt.Errorf("metrics: %w", err)
 		}
-		return loaded.Site, nil
 	}
-	return serve(ctx, served{listeners[0], handler}, served{listeners[1], webhost.New(folder)}, served{listeners[2], checkout.New(sites, time.Now)}, served{listeners[3], ratesdesk.New(time.Now)})
+	listener, err := listen("RUBREL_METRICS", address)
+	if err != nil {
+		return nil, err
+	}
+	return &served{listener, promhttp.HandlerFor(registry, promhttp.HandlerOpts{})}, nil
 }
 
 func urlOf(l net.Listener) string { return "http://" + l.Addr().String() }
 
-// address is where something listens: the setting that says it, and where else.
-type address struct{ setting, otherwise string }
+// address is where something listens, and the setting that says it.
+type address struct{ setting, address string }
 
 // listenAll opens every port, or none.
 func listenAll(addresses []address) ([]net.Listener, error) {
 	var listeners []net.Listener
 	for _, a := range addresses {
-		l, err := listen(a.setting, a.otherwise)
+		l, err := listen(a.setting, a.address)
 		if err != nil {
 			for _, open := range listeners {
 				err = errors.Join(err, open.Close())
@@ -118,27 +127,7 @@ func listenAll(addresses []address) ([]net.Listener, error) {
 	return listeners, nil
 }
 
-// startDatabase starts the demo's cluster in RUBREL_HOME. Where nothing is set and the unprivileged user cannot
-// reach this folder (a checkout below /root), it goes to /var/tmp, under a name made of this folder's.
-func startDatabase(ctx context.Context) (home string, c *cluster.Cluster, err error) {
-	home, err = filepath.Abs(setting("RUBREL_HOME", ".rubrel"))
-	if err != nil {
-		return "", nil, err
-	}
-	c, err = cluster.Start(ctx, filepath.Join(home, "postgres"), cluster.Options{})
-	if errors.Is(err, cluster.ErrUnreachable) && os.Getenv("RUBREL_HOME") == "" {
-		sum := sha256.Sum256([]byte(home))
-		home = "/var/tmp/rubrel-" + hex.EncodeToString(sum[:4])
-		c, err = cluster.Start(ctx, filepath.Join(home, "postgres"), cluster.Options{})
-	}
-	if errors.Is(err, cluster.ErrUnreachable) {
-		err = fmt.Errorf("%w: set RUBREL_HOME to a folder it can reach, such as /var/tmp/rubrel", err)
-	}
-	return home, c, err
-}
-
-func listen(name, otherwise string) (net.Listener, error) {
-	address := setting(name, otherwise)
+func listen(name, address string) (net.Listener, error) {
 	listener, err := net.Listen("tcp", address)
 	if errors.Is(err, syscall.EADDRINUSE) {
 		return nil, fmt.Errorf("%s is taken by another program: stop it, or set %s to another address, such as 127.0.0.1:0", address, name)
@@ -149,84 +138,51 @@ func listen(name, otherwise string) (net.Listener, error) {
 	return listener, nil
 }
 
-func application(ctx context.Context, url string, host func(string) store.Host, services map[string]string) (*store.Store, http.Handler, error) {
-	all := kinds.All()
-	registry, err := dresses.Load(all)
-	if err != nil {
-		return nil, nil, err
-	}
-	s, err := store.Open(ctx, url, all)
-	if err != nil {
-		return nil, nil, err
-	}
-	server, err := web.New(s, all, registry)
-	if err != nil {
-		s.Close()
-		return nil, nil, err
-	}
-	server.DefaultHost, server.Services = host, services
-	handler, err := server.Handler()
-	if err != nil {
-		s.Close()
-		return nil, nil, err
-	}
-	return s, handler, nil
-}
-
-// seed makes the demo sites where they are missing, and tells stand-in hosts where they listen this time.
-func seed(ctx context.Context, s *store.Store, host func(string) store.Host, checkoutURL string) error {
-	for id, text := range demo.Sites() {
-		_, tree, err := document.Parse(bytes.ReplaceAll(text, []byte(demo.Checkout), []byte(checkoutURL)), kinds.All())
-		if err != nil {
-			return fmt.Errorf("the demo document of %s: %w", id, err)
-		}
-		if err := s.CreateSite(ctx, id, tree); err != nil && !errors.Is(err, store.ErrTaken) {
-			return err
-		}
-	}
-	sites, err := s.Sites(ctx)
-	if err != nil {
-		return err
-	}
-	for _, site := range sites {
-		current, err := s.Host(ctx, site.ID)
-		if errors.Is(err, store.ErrNotFound) || err == nil && current.Password == webhost.Password && current.URL != host(site.ID).URL {
-			err = s.SetHost(ctx, site.ID, host(site.ID))
-		}
-		if err != nil {
-			return err
-		}
-	}
-	return nil
-}
-
 type served struct {
 	listener net.Listener
 	handler  http.Handler
 }
 
-// serve answers until the context ends, then lets requests finish.
-func serve(ctx context.Context, all ...served) error {
-	ended := make(chan error, len(all))
-	servers := make([]*http.Server, len(all))
-	for i, one := range all {
-		servers[i] = &http.Server{Handler: one.handler, ReadHeaderTimeout: 10 * time.Second, IdleTimeout: 2 * time.Minute,
-			// Long-lived requests (event streams) end with the program.
-			BaseContext: func(net.Listener) context.Context { return ctx }}
-		go func() { ended <- servers[i].Serve(one.listener) }()
+// drainTime is how long requests that are under way may take when the program is to stop.
+const drainTime = 20 * time.Second
+
+// serve answers until the context ends. Then no new request is taken, streams end, what is under way is finished, and the
+// publisher is waited for.
+func (a *application) serve(ctx context.Context, all ...served) error {
+	if a.metrics != nil {
+		all = append(all, *a.metrics)
 	}
-	var err error
-	select {
-	case <-ctx.Done():
-	case err = <-ended:
+	group, ctx := errgroup.WithContext(ctx)
+	for _, one := range all {
+		// Requests live on when the context ends: they are drained, not cut.
+		server := &http.Server{Handler: one.handler, ReadHeaderTimeout: 10 * time.Second, IdleTimeout: 2 * time.Minute, MaxHeaderBytes: 64 << 10}
+		group.Go(func() error {
+			if err := server.Serve(one.listener); !errors.Is(err, http.ErrServerClosed) {
+				return err
+			}
+			return nil
+		})
+		group.Go(func() error {
+			<-ctx.Done()
+			stopping, cancel := context.WithTimeout(context.Background(), drainTime)
+			defer cancel()
+			if err := server.Shutdown(stopping); err != nil {
+				return errors.Join(err, server.Close())
+			}
+			return nil
+		})
 	}
-	stopping, cancel := context.WithTimeout(context.Background(), 5*time.Second)
-	defer cancel()
-	for _, server := range servers {
-		err = errors.Join(err, server.Shutdown(stopping))
-	}
-	if errors.Is(err, http.ErrServerClosed) {
+	group.Go(func() error {
+		<-ctx.Done()
+		close(a.draining)
 		return nil
+	})
+	if !a.readOnly {
+		group.Go(func() error { a.runner.Run(ctx); return nil })
+		group.Go(func() error {
+			a.store.KeepMaintained(ctx, func(err error) { a.log.Error("maintain", "error", err) })
+			return nil
+		})
 	}
-	return err
+	return group.Wait()
 }

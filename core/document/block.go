@@ -350,8 +350,12 @@ func (c Quieten) Label(*Site) string {
 }
 
 // New is the tree of an empty site.
-func New(name, language, dress string, kinds kind.Registry) (any, *Site, error) {
-	var tree any = map[string]any{"rubrel": float64(Version), "name": strings.TrimSpace(name), "language": language,
+func New(name, tag, dress string, kinds kind.Registry) (any, *Site, error) {
+	title, err := kind.TextType{Most: mostName}.Parse(name)
+	if err != nil || title.String() == "" {
+		return nil, nil, faultf(nil, "a site needs a name of at most %d characters", mostName)
+	}
+	var tree any = map[string]any{"rubrel": float64(Version), "name": title.String(), "language": tag,
 		"house": map[string]any{"dress": dress}}
 	site, err := Decode(tree, kinds)
 	if err != nil {

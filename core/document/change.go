@@ -8,6 +8,7 @@ import (
 
 	"rubrel/core/kind"
 	"rubrel/core/patch"
+	"rubrel/core/text"
 )
 
 // Change is one thing a designer does. Plan says it as a patch of the document as it is now.
@@ -36,6 +37,9 @@ func Apply(tree any, s *Site, change Change) (*Result, error) {
 	if err != nil {
 		return nil, err
 	}
+	if err := checkTexts(p); err != nil {
+		return nil, err
+	}
 	return applyPatch(tree, s.kinds, p, change.Label(s))
 }
 
@@ -59,40 +63,13 @@ func applyPatch(tree any, kinds kind.Registry, p patch.Patch, label string) (*Re
 
 // plain turns typed values into the decoded JSON that a tree holds.
 func plain(p patch.Patch) (patch.Patch, error) {
-	text, err := json.Marshal(p)
+	written, err := json.Marshal(p)
 	if err != nil {
 		return nil, fmt.Errorf("document: a change cannot be written: %w", err)
 	}
 	var out patch.Patch
-	err = json.Unmarshal(text, &out)
+	err = json.Unmarshal(written, &out)
 	return out, err
-}
-
-// Revert takes back an earlier change, wherever the document has gone since. It refuses, with a *Clash, where
-// one of the change's places has been changed again.
-func Revert(tree any, kinds kind.Registry, done, inverse patch.Patch, label string) (*Result, error) {
-	for _, operation := range done {
-		have, err := patch.Get(tree, operation.Path)
-		gone := err != nil
-		if gone != (operation.Op == patch.Remove) || !gone && !reflect.DeepEqual(have, operation.Value) {
-			return nil, &Clash{Path: operation.Path, Theirs: Show(have), Mine: valueAfter(inverse, operation.Path)}
-		}
-	}
-	return applyPatch(tree, kinds, inverse, label)
-}
-
-// Repeat carries out an undone change again. It refuses, with a *Clash, where a place is no longer as undo left it.
-func Repeat(tree any, kinds kind.Registry, done, inverse patch.Patch, label string) (*Result, error) {
-	return Revert(tree, kinds, inverse, done, label)
-}
-
-func valueAfter(p patch.Patch, at patch.Pointer) string {
-	for _, operation := range p {
-		if operation.Path.String() == at.String() {
-			return Show(operation.Value)
-		}
-	}
-	return ""
 }
 
 // Clash is two values for one place. Neither is lost: the document keeps Theirs, and Mine is shown beside it.
@@ -102,7 +79,7 @@ type Clash struct {
 }
 
 func (c *Clash) Error() string {
-	return fmt.Sprintf("%s was changed meanwhile: it is %q now, and yours is %q", c.Path, c.Theirs, c.Mine)
+	return "Somebody else changed this place meanwhile. Both values are kept: choose one."
 }
 
 // FindClash compares a planned change with what others did since the version it was made on. It returns nil
@@ -133,11 +110,41 @@ func Show(held any) string {
 	case string:
 		return v
 	}
-	text, err := json.Marshal(held)
+	written, err := json.Marshal(held)
 	if err != nil {
 		return fmt.Sprint(held)
 	}
-	return string(text)
+	return string(written)
+}
+
+// checkTexts refuses characters that no text of a document has. Texts are cleaned where they come in; this is for those
+// that come another way.
+func checkTexts(p patch.Patch) error {
+	for _, operation := range p {
+		if path := operation.Path.String(); !text.IsClean(path) {
+			return faultf(nil, "a name in %q has a control character", path)
+		}
+		if !cleanTree(operation.Value) {
+			return faultf(operation.Path, "the text has a control character or is not valid UTF-8")
+		}
+	}
+	return nil
+}
+
+func cleanTree(tree any) bool {
+	switch v := tree.(type) {
+	case string:
+		return text.IsClean(v)
+	case []any:
+		return !slices.ContainsFunc(v, func(member any) bool { return !cleanTree(member) })
+	case map[string]any:
+		for name, member := range v {
+			if !text.IsClean(name) || !cleanTree(member) {
+				return false
+			}
+		}
+	}
+	return true
 }
 
 // PlanOf says a change as the patch it would be now, with plain values.

@@ -28,6 +28,9 @@ func Parse(text []byte, kinds kind.Registry) (*Site, any, error) {
 	if err := json.Unmarshal(text, &tree); err != nil {
 		return nil, nil, faultf(nil, "this is not JSON: %v", err)
 	}
+	if !cleanTree(tree) {
+		return nil, nil, faultf(nil, "a text or a name in it has a control character or is not valid UTF-8")
+	}
 	site, err := Decode(tree, kinds)
 	if err != nil {
 		return nil, nil, err
@@ -147,6 +150,14 @@ func (o *object) text(name string, most int, required bool) string {
 	return text
 }
 
+func (o *object) language(name string, required bool) string {
+	tag, err := readLanguage(o.text(name, maxLanguage, required))
+	if err != nil {
+		panic(faultf(o.path.To(name), "%v", err))
+	}
+	return tag
+}
+
 func (o *object) flag(name string) bool {
 	value, ok := o.get(name)
 	if !ok {
@@ -191,7 +202,7 @@ func (d *decoder) members(parent *object, name string, most int) []child {
 			panic(faultf(all.path.To(id), "an ID is made of lower-case letters, digits and hyphens, at most 60"))
 		}
 		o := d.object(all.path.To(id), tree)
-		order := o.text("order", 200, true)
+		order := o.text("order", maxOrder, true)
 		if strings.Trim(order, orderDigits) != "" {
 			panic(faultf(o.path.To("order"), "an order key is made of lower-case letters and digits"))
 		}
@@ -211,7 +222,7 @@ func (d *decoder) site(tree any) *Site {
 	if version, _ := o.get("rubrel"); version != float64(Version) {
 		panic(faultf(o.path.To("rubrel"), "the format version must be %d", Version))
 	}
-	s := &Site{Name: o.text("name", mostName, true), Language: o.text("language", 35, true), Widths: look.DefaultWidths(), kinds: d.kinds}
+	s := &Site{Name: o.text("name", mostName, true), Language: o.language("language", true), Widths: look.DefaultWidths(), kinds: d.kinds}
 	for _, c := range d.members(o, "pictures", MostMembers) {
 		s.Pictures = append(s.Pictures, d.picture(c))
 		d.pictures[c.id] = true
@@ -423,7 +434,7 @@ func (d *decoder) block(c child, s *Site) Block {
 }
 
 func (d *decoder) page(c child, s *Site) Page {
-	p := Page{ID: c.id, order: c.order, Title: c.text("title", mostName, true), Intro: c.text("intro", 2000, false), Language: c.text("language", 35, false)}
+	p := Page{ID: c.id, order: c.order, Title: c.text("title", mostName, true), Intro: c.text("intro", 2000, false), Language: c.language("language", false)}
 	for _, band := range d.members(c.object, "bands", MostItems) {
 		b := Band{ID: band.id, order: band.order, Heading: band.text("heading", mostName, false)}
 		for _, member := range d.members(band.object, "blocks", 12) {

@@ -169,6 +169,9 @@ func changes(t testing.TB) []document.Change {
 	}
 }
 
+// nobody else has changed anything.
+func nobody() []patch.Patch { return nil }
+
 // Every change is carried out, can be taken back to the same document, and can be done again.
 func TestChangesAndTheirInverses(t *testing.T) {
 	site, tree := demoSite(t)
@@ -182,13 +185,13 @@ func TestChangesAndTheirInverses(t *testing.T) {
 		if reflect.DeepEqual(result.Tree, tree) || label == "" {
 			t.Errorf("%q changed nothing", label)
 		}
-		back, err := document.Revert(result.Tree, all, result.Patch, result.Inverse, label)
-		if err != nil || !reflect.DeepEqual(back.Tree, tree) {
+		back, stands, err := document.Revert(result.Tree, result.Site, result.Patch, result.Inverse, label, nobody)
+		if err != nil || stands != nil || !reflect.DeepEqual(back.Tree, tree) {
 			t.Errorf("%s: taking it back gives another document (%v)", label, err)
 			continue
 		}
-		again, err := document.Repeat(back.Tree, all, result.Patch, result.Inverse, label)
-		if err != nil || !reflect.DeepEqual(again.Tree, result.Tree) {
+		again, stands, err := document.Revert(back.Tree, back.Site, result.Inverse, result.Patch, label, nobody)
+		if err != nil || stands != nil || !reflect.DeepEqual(again.Tree, result.Tree) {
 			t.Errorf("%s: doing it again gives another document (%v)", label, err)
 		}
 	}
@@ -217,11 +220,11 @@ func TestUndoTheWholeWay(t *testing.T) {
 		t.Fatalf("only %d changes held", len(log))
 	}
 	for i := len(log) - 1; i >= 0; i-- {
-		back, err := document.Revert(tree, all, log[i].Patch, log[i].Inverse, log[i].Label)
-		if err != nil {
-			t.Fatalf("undo %d, %s: %v", i, log[i].Label, err)
+		back, stands, err := document.Revert(tree, site, log[i].Patch, log[i].Inverse, log[i].Label, nobody)
+		if err != nil || stands != nil {
+			t.Fatalf("undo %d, %s: %v, %v", i, log[i].Label, err, stands)
 		}
-		tree = back.Tree
+		site, tree = back.Site, back.Tree
 	}
 	if !reflect.DeepEqual(tree, start) {
 		t.Error("the walk does not end where it began")

@@ -88,11 +88,17 @@ func (c AddItem) Plan(s *Site) (patch.Patch, error) {
 		name = c.Text
 	}
 	id := FreshID(name, func(id string) bool { _, taken := set.ItemNamed(c.Axis, id); return taken })
-	order, err := set.itemOrderAfter(c.Axis, c.After)
+	after := c.After
+	if ids := set.itemIDs(c.Axis); after == "" && len(ids) > 0 {
+		after = ids[len(ids)-1]
+	}
+	at, err := place(set.itemIDs(c.Axis), set.itemOrder(c.Axis), id, after)
 	if err != nil {
 		return nil, err
 	}
-	p := patch.Patch{{Op: patch.Add, Path: patch.Pointer{"sets", c.Set, "axes", c.Axis, id}, Value: map[string]any{"order": order, "facts": facts}}}
+	path := set.itemPath(c.Axis)
+	p := patch.Patch{{Op: patch.Add, Path: path(id), Value: map[string]any{"order": at.key, "facts": facts}}}
+	p = append(p, at.evened(path, set.itemOrder(c.Axis))...)
 	if c.Copy != "" {
 		for _, fact := range set.factsFor(c.Axis, c.Copy) {
 			key := fact.key
@@ -140,18 +146,22 @@ func (c RemoveItem) Label(s *Site) string { return "delete " + s.itemName(c.Set,
 // MoveItem places an item after another on its axis; an empty After makes it the first.
 type MoveItem struct{ Set, Axis, Item, After string }
 
-// Plan gives the item a new order key.
+// Plan gives the item a new order key, and the others where keys have become too long.
 func (c MoveItem) Plan(s *Site) (patch.Patch, error) {
-	set, _, err := s.axis(c.Set, c.Axis)
+	set, axis, err := s.axis(c.Set, c.Axis)
 	if err != nil {
 		return nil, err
 	}
-	orderOf := func(id string) string { return set.orders[c.Axis+"/"+id] }
-	order, err := orderFor(set.itemIDs(c.Axis), orderOf, c.Item, c.After)
+	if _, ok := set.ItemNamed(c.Axis, c.Item); !ok {
+		return nil, missing(axis.One, c.Item)
+	}
+	orderOf, path := set.itemOrder(c.Axis), set.itemPath(c.Axis)
+	at, err := place(set.itemIDs(c.Axis), orderOf, c.Item, c.After)
 	if err != nil {
 		return nil, err
 	}
-	return put(patch.Pointer{"sets", c.Set, "axes", c.Axis, c.Item, "order"}, orderOf(c.Item), order), nil
+	moved := put(path(c.Item).To("order"), orderOf(c.Item), at.key)
+	return append(moved, at.evened(path, orderOf)...), nil
 }
 
 // Label names the item.
@@ -186,12 +196,12 @@ func (s *Set) itemIDs(axis string) []string {
 	return ids
 }
 
-func (s *Set) itemOrderAfter(axis, after string) (string, error) {
-	ids := s.itemIDs(axis)
-	if after == "" && len(ids) > 0 {
-		after = ids[len(ids)-1]
-	}
-	return orderFor(ids, func(id string) string { return s.orders[axis+"/"+id] }, "", after)
+func (s *Set) itemOrder(axis string) func(id string) string {
+	return func(id string) string { return s.orders[axis+"/"+id] }
+}
+
+func (s *Set) itemPath(axis string) func(id string) patch.Pointer {
+	return func(id string) patch.Pointer { return patch.Pointer{"sets", s.ID, "axes", axis, id} }
 }
 
 type itemFact struct {

@@ -38,23 +38,52 @@ func (c AddRecord) Plan(s *Site) (patch.Patch, error) {
 			c.After = c.Copy
 		}
 	}
-	name := set.Kind.Fields[0]
-	value, err := name.Type.Parse(title)
-	if err != nil {
-		value, err = name.Type.Parse(capital(set.Kind.One))
+	if err := set.begin(facts, title); err != nil {
+		return nil, err
 	}
-	if err != nil {
-		return nil, faultf(nil, "%v", err)
-	}
-	facts[name.Name] = value
 	id := FreshID(title, func(id string) bool { _, taken := set.RecordByID(id); return taken })
-	order, err := set.orderAfter(c.After)
+	at, err := set.placeRecord(id, c.After)
 	if err != nil {
 		return nil, err
 	}
-	p := patch.Patch{{Op: patch.Add, Path: patch.Pointer{"sets", c.Set, "records", id},
-		Value: map[string]any{"order": order, "facts": facts}}}
+	p := patch.Patch{{Op: patch.Add, Path: set.recordPath(id), Value: map[string]any{"order": at.key, "facts": facts}}}
+	p = append(p, at.evened(set.recordPath, set.recordOrder)...)
 	return append(p, s.copyLook(c.Set, c.Copy, id)...), nil
+}
+
+// begin says what a new record must say: its name, and what its kind begins the other required fields with.
+func (s *Set) begin(facts map[string]any, title string) error {
+	for i, field := range s.Kind.Fields {
+		text := field.Begins
+		if i == 0 {
+			text = title
+		}
+		if _, said := facts[field.Name]; said && i > 0 || text == "" {
+			continue
+		}
+		value, err := field.Type.Parse(text)
+		if err != nil && i == 0 { // the number or the word "copy" made it too long
+			value, err = field.Type.Parse(capital(s.Kind.One))
+		}
+		if err != nil {
+			return faultf(nil, "a new %s cannot begin with %q: %v", s.Kind.One, text, err)
+		}
+		facts[field.Name] = value
+	}
+	return nil
+}
+
+func (s *Set) recordPath(id string) patch.Pointer { return patch.Pointer{"sets", s.ID, "records", id} }
+
+func (s *Set) recordOrder(id string) string { return s.orders[id] }
+
+// placeRecord puts a new record right after another, or at the end for an empty after.
+func (s *Set) placeRecord(id, after string) (placement, error) {
+	ids := s.recordIDs()
+	if after == "" && len(ids) > 0 {
+		after = ids[len(ids)-1]
+	}
+	return place(ids, s.recordOrder, id, after)
 }
 
 // Label names the noun.
@@ -135,18 +164,21 @@ func (c RemoveRecord) Label(s *Site) string {
 // MoveRecord places a record after another; an empty After makes it the first.
 type MoveRecord struct{ Set, Record, After string }
 
-// Plan gives the record a new order key.
+// Plan gives the record a new order key, and the others where keys have become too long.
 func (c MoveRecord) Plan(s *Site) (patch.Patch, error) {
 	set, ok := s.SetByID(c.Set)
 	if !ok {
 		return nil, missing("set", c.Set)
 	}
-	ids := set.recordIDs()
-	order, err := orderFor(ids, func(id string) string { return set.orders[id] }, c.Record, c.After)
+	if _, ok := set.RecordByID(c.Record); !ok {
+		return nil, missing(set.Kind.One, c.Record)
+	}
+	at, err := place(set.recordIDs(), set.recordOrder, c.Record, c.After)
 	if err != nil {
 		return nil, err
 	}
-	return put(patch.Pointer{"sets", c.Set, "records", c.Record, "order"}, set.orders[c.Record], order), nil
+	moved := put(set.recordPath(c.Record).To("order"), set.recordOrder(c.Record), at.key)
+	return append(moved, at.evened(set.recordPath, set.recordOrder)...), nil
 }
 
 // Label names the record.
@@ -205,42 +237,6 @@ func (s *Set) recordIDs() []string {
 		ids[i] = r.ID
 	}
 	return ids
-}
-
-// orderAfter is a key right after a record, or at the end for "".
-func (s *Set) orderAfter(after string) (string, error) {
-	ids := s.recordIDs()
-	if after == "" && len(ids) > 0 {
-		after = ids[len(ids)-1]
-	}
-	return orderFor(ids, func(id string) string { return s.orders[id] }, "", after)
-}
-
-// orderFor is a key that puts moved right after another in a list; an empty after is the start.
-func orderFor(ids []string, orderOf func(string) string, moved, after string) (string, error) {
-	if moved != "" && !slices.Contains(ids, moved) {
-		return "", missing("item", moved)
-	}
-	rest := slices.DeleteFunc(slices.Clone(ids), func(id string) bool { return id == moved && moved != "" })
-	at := slices.Index(rest, after)
-	if at < 0 && after != "" {
-		return "", missing("item", after)
-	}
-	low, high := "", ""
-	if at >= 0 {
-		low = orderOf(rest[at])
-	}
-	if at+1 < len(rest) {
-		high = orderOf(rest[at+1])
-	}
-	if high != "" && low >= high { // two people added here at once: the keys are equal, and the ID decides
-		high = ""
-	}
-	order, err := OrderBetween(low, high)
-	if err != nil {
-		return "", faultf(nil, "%v", err)
-	}
-	return order, nil
 }
 
 // FreshID makes an ID of a name that is not taken yet.

@@ -63,6 +63,9 @@ type Field struct {
 	Each     []string // the axes over which the field has one value each; none for a plain field
 	Aliases  []string // other headings under which a pasted list may carry it
 	Required bool
+	// Begins is what a new record says of the field, as a designer would type it; "" for nothing. The first field names
+	// the record and is begun with that.
+	Begins string
 	// Derive computes the value that holds where nothing is said; nil where nothing is derived.
 	Derive func(set Set, record Record, key FactKey) (Value, bool)
 	// Split takes apart what a pasted cell says of several fields at once, by field: "3 of 5 levels". Nil where a cell says

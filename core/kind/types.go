@@ -3,10 +3,10 @@ package kind
 import (
 	"encoding/json"
 	"fmt"
-	"net/url"
-	"slices"
 	"strings"
 	"unicode/utf8"
+
+	"rubrel/core/text"
 )
 
 // Value is one typed fact. String is what the designer reads and types; MarshalJSON what the document holds.
@@ -54,25 +54,20 @@ type TextType struct {
 	Lines bool
 }
 
-// Parse trims the text and refuses control characters and what is too long.
-func (t TextType) Parse(text string) (Value, error) {
-	if !utf8.ValidString(text) {
-		return nil, fmt.Errorf("the text is not valid UTF-8")
+// Parse trims the text, takes control characters out, and refuses what is too long.
+func (t TextType) Parse(raw string) (Value, error) {
+	cleaned, err := text.Clean(raw)
+	if err != nil {
+		return nil, err
 	}
-	text = strings.Map(func(r rune) rune {
-		if r < ' ' && r != '\n' && r != '\t' || r == 0x7f {
-			return -1
-		}
-		return r
-	}, strings.ReplaceAll(text, "\r\n", "\n"))
 	if !t.Lines {
-		text = strings.Join(strings.Fields(text), " ")
+		cleaned = strings.Join(strings.Fields(cleaned), " ")
 	}
-	text = strings.TrimSpace(text)
-	if n := utf8.RuneCountInString(text); n > t.Most {
+	cleaned = strings.TrimSpace(cleaned)
+	if n := utf8.RuneCountInString(cleaned); n > t.Most {
 		return nil, fmt.Errorf("the text has %d characters; at most %d fit here", n, t.Most)
 	}
-	return TextValue(text), nil
+	return TextValue(cleaned), nil
 }
 
 // Decode reads a JSON string.
@@ -92,36 +87,6 @@ func decodeText(t Type, held any) (Value, error) {
 	}
 	return t.Parse(text)
 }
-
-// LinkType is an address: http, https, mailto, tel, or a path or fragment of the site itself.
-type LinkType struct{}
-
-// Parse refuses every scheme that could run something.
-func (LinkType) Parse(text string) (Value, error) {
-	text = strings.TrimSpace(text)
-	u, err := url.Parse(text)
-	if err != nil || len(text) > 2000 {
-		return nil, fmt.Errorf("%q is not an address", shorten(text))
-	}
-	if !slices.Contains([]string{"", "http", "https", "mailto", "tel"}, strings.ToLower(u.Scheme)) {
-		return nil, fmt.Errorf("an address starts with https://, http://, mailto:, tel:, / or #, not %q", u.Scheme+":")
-	}
-	if strings.ContainsAny(text, " \t\n\"<>\\") {
-		return nil, fmt.Errorf("%q has a character that an address cannot hold", shorten(text))
-	}
-	return TextValue(text), nil
-}
-
-// Decode reads a JSON string.
-func (t LinkType) Decode(held any) (Value, error) { return decodeText(t, held) }
-
-// Schema is a URI reference.
-func (LinkType) Schema() Schema {
-	return Schema{"type": "string", "format": "uri-reference", "maxLength": 2000}
-}
-
-// Align sets an address left.
-func (LinkType) Align() Align { return Left }
 
 // ChoiceType is one of a few words.
 type ChoiceType struct{ Words []string }

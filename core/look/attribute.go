@@ -28,22 +28,40 @@ var nameText = regexp.MustCompile(`^[A-Za-z_][A-Za-z0-9_-]{0,59}$`)
 
 const mostClasses = 6
 
+// notNames are words that a style sheet or a script means something else by: the keywords that every CSS property takes
+// (CSS Cascade 5, section 7.3), those of CSS Values 4, section 4.2, and what a script writes where it has no name.
+var notNames = []string{"inherit", "initial", "unset", "revert", "revert-layer", "default", "none", "auto",
+	"null", "undefined", "true", "false", "infinity", "nan"}
+
+// checkName refuses what is no class or id of the client's own.
+func checkName(what, name string) error {
+	lower := strings.ToLower(name)
+	isNumber := strings.HasPrefix(lower, "nan") && len(name) > 3 && units[Unit(lower[3:])]
+	switch {
+	case !nameText.MatchString(name) || strings.HasPrefix(name, ClassPrefix):
+		return fmt.Errorf("%q is not %s of your own: take letters, figures, - and _, and no %s before it", name, what, ClassPrefix)
+	case slices.Contains(notNames, lower) || isNumber:
+		return fmt.Errorf("%q is a value, not %s: take a word that says what the part is", name, what)
+	}
+	return nil
+}
+
 func parseClass(_ Property, text string, _ TokenNames) (Value, error) {
 	names := strings.Fields(text)
 	if len(names) > mostClasses {
 		return nil, fmt.Errorf("a part has at most %d classes of its own", mostClasses)
 	}
 	for _, name := range names {
-		if !nameText.MatchString(name) || strings.HasPrefix(name, ClassPrefix) {
-			return nil, fmt.Errorf("%q is not a class name of your own: take letters, figures, - and _, and no %s before it", name, ClassPrefix)
+		if err := checkName("a class name", name); err != nil {
+			return nil, err
 		}
 	}
 	return Name(strings.Join(names, " ")), nil
 }
 
 func parseID(_ Property, text string, _ TokenNames) (Value, error) {
-	if !nameText.MatchString(text) || strings.HasPrefix(text, ClassPrefix) {
-		return nil, fmt.Errorf("%q is not an id of your own: take letters, figures, - and _, and no %s before it", text, ClassPrefix)
+	if err := checkName("an id", text); err != nil {
+		return nil, err
 	}
 	return Name(text), nil
 }

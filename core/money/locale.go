@@ -3,6 +3,7 @@ package money
 import (
 	_ "embed"
 	"encoding/json"
+	"slices"
 	"strings"
 	"sync"
 	"unicode/utf8"
@@ -66,6 +67,19 @@ func LocaleFor(tag string) Locale {
 		}
 	}
 	return locales()["en"]
+}
+
+// Languages lists the tags of which formats are known, in order, without those that differ from their language only by
+// region or script.
+func Languages() []string {
+	var tags []string
+	for tag := range localeEntries() {
+		if !strings.Contains(tag, "-") && tag != "root" && tag != "und" {
+			tags = append(tags, tag)
+		}
+	}
+	slices.Sort(tags)
+	return tags
 }
 
 func assembleLocale(tag string) Locale {

@@ -6,6 +6,7 @@ import (
 	"testing"
 
 	"rubrel/core/document"
+	"rubrel/core/patch"
 	"rubrel/core/pricing"
 	"rubrel/demo"
 	"rubrel/kinds"
@@ -62,9 +63,9 @@ func TestUndoRestoresEveryDerivedFigure(t *testing.T) {
 		site, tree, done = result.Site, result.Tree, append(done, result)
 	}
 	for i := len(done) - 1; i >= 0; i-- {
-		result, err := document.Revert(tree, kinds.All(), done[i].Patch, done[i].Inverse, "undo")
-		if err != nil {
-			t.Fatalf("undo %s: %v", done[i].Label, err)
+		result, stands, err := document.Revert(tree, site, done[i].Patch, done[i].Inverse, "undo", func() []patch.Patch { return nil })
+		if err != nil || stands != nil {
+			t.Fatalf("undo %s: %v, %v", done[i].Label, err, stands)
 		}
 		site, tree = result.Site, result.Tree
 		if got := derived(t, site, set); !reflect.DeepEqual(got, before[i]) {

@@ -71,7 +71,7 @@ var (
 
 var fields = []kind.Field{
 	{Name: "name", Label: "name", Help: "the skill", Type: kind.TextType{Most: 80}, Required: true, Aliases: []string{"skill", "title", "subject", "label", "topic", "fähigkeit", "compétence"}},
-	{Name: "value", Label: "value", Help: "how far it goes: 80", Type: numberType, Required: true, Split: splitValue,
+	{Name: "value", Label: "value", Help: "how far it goes: 80", Type: numberType, Required: true, Begins: "50", Split: splitValue,
 		Aliases: []string{"percent", "percentage", "score", "level", "points", "rating", "done", "wert", "%"}},
 	{Name: "note", Label: "note", Help: "a few words below", Type: kind.TextType{Most: 200}, Aliases: []string{"description", "text", "remark", "details"}},
 	{Name: "icon", Label: "icon", Help: "the name of an icon: telescope", Type: icon.Type{}, Aliases: []string{"symbol"}},

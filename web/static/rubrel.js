@@ -33,3 +33,9 @@ document.addEventListener('keydown', (event) => {
 document.addEventListener('change', (event) => {
   if (event.target.matches('[data-submit]')) event.target.form.requestSubmit();
 });
+
+// What cannot be taken back is asked about first.
+document.addEventListener('submit', (event) => {
+  const question = event.submitter?.dataset.confirm;
+  if (question && !confirm(question)) event.preventDefault();
+});

@@ -1,3 +1,5 @@
+import { follow } from './stream.js';
+
 // The desk sends acts to the server one after another and passes on what comes back. It knows which version,
 // part and width the bench shows; the document itself lives on the server only.
 export class Desk {
@@ -7,7 +9,9 @@ export class Desk {
     this.tab = crypto.randomUUID?.() ?? String(Math.random()).slice(2);
     this.queue = Promise.resolve();
     this.waiting = 0;
+    this.lost = false; // the last act did not reach the server
     this.listeners = [];
+    addEventListener('beforeunload', (event) => { if (this.lost || this.waiting) event.preventDefault(); });
   }
 
   get version() { return Number(document.getElementById('saved').dataset.version); }
@@ -62,11 +66,11 @@ export class Desk {
     return result;
   }
 
-  #status(lost) {
+  #status() {
     const saved = document.getElementById('saved');
     saved.classList.toggle('busy', this.waiting > 0);
-    saved.classList.toggle('lost', Boolean(lost));
-    saved.textContent = lost ? 'not saved' : this.waiting > 0 ? 'saving' : 'saved';
+    saved.classList.toggle('lost', this.lost);
+    saved.textContent = this.waiting > 0 ? 'saving' : this.lost ? 'not saved' : 'saved';
   }
 
   #post(url, values) {
@@ -83,9 +87,11 @@ export class Desk {
       document.body.removeEventListener('rubrel:live', note);
     }
     if (!live) {
-      this.#lost();
+      // What only looks loses nothing.
+      if (method === 'POST') this.#lose();
       throw new Error('the server did not answer');
     }
+    if (method === 'POST') this.lost = false;
     for (const listener of this.listeners) listener(live);
     return !live.failed;
   }
@@ -97,23 +103,22 @@ export class Desk {
     said.textContent = text;
   }
 
-  #lost() {
-    this.say('The server does not answer: the last edit is not saved. It is still in its cell; press Enter there to send it again.', true);
-    queueMicrotask(() => this.#status(true));
+  #lose() {
+    this.lost = true;
+    this.say('The server does not answer: the last edit is not saved. It is still in its cell; press Enter there twice to send it again.', true);
   }
 
-  // follow hears of changes made elsewhere and shows them once nobody is typing.
-  follow(proof, grid) {
-    const stream = new EventSource(`${this.root.dataset.siteUrl}/events`);
-    stream.addEventListener('version', (event) => {
-      const catchUp = () => {
-        if (Number(event.data) <= this.version || this.waiting > 0) return;
-        if (grid.editing) setTimeout(catchUp, 400);
-        else this.refresh();
-      };
-      catchUp();
-    });
-    addEventListener('pagehide', () => stream.close());
+  // follow hears of changes made elsewhere and shows them once nobody is typing. A page that nobody sees waits until
+  // somebody does.
+  follow(grid) {
+    const catchUp = (version) => {
+      if (version <= this.version || this.waiting > 0) return;
+      if (document.hidden) document.addEventListener('visibilitychange', () => catchUp(version), { once: true });
+      else if (grid.editing) setTimeout(() => catchUp(version), 400);
+      else this.refresh().catch(() => {});
+    };
+    const site = this.root.dataset.site;
+    follow(site, ({ version, wait }) => setTimeout(() => catchUp(version), wait));
   }
 }
 

@@ -232,7 +232,7 @@ export class Grid {
   nudge(cell, steps, repeat) {
     const { property } = this.where(cell);
     const now = performance.now();
-    if (!this.trial || this.trial.at !== cell.dataset.at || (!repeat && now - this.nudged > 900)) this.trial = new Trial(this.desk, cell.dataset.at, cell.dataset.text);
+    if (!this.trial || this.trial.at !== cell.dataset.at || (!repeat && now - this.nudged > 900)) this.trial = new Trial(this, cell.dataset.at, cell.dataset.text);
     this.nudged = now;
     const text = stepped(this.trial.shown ?? cell.dataset.step, property, steps);
     if (text === null) return;
@@ -353,19 +353,30 @@ export class Grid {
     let taken = false;
     try {
       taken = await this.desk.send({ act: 'cells', cells: JSON.stringify(cells) });
-    } finally {
-      for (const { at, text } of cells) {
-        if (taken) this.pending.delete(at);
-        else this.pending.set(at, text);
-      }
-      this.drawPending();
+    } catch {
+      // The desk has said that the server is away.
     }
+    this.note(cells, taken);
   }
 
-  // drawPending marks the cells whose last text was not taken: editing them again starts from that text.
+  // note keeps the texts of cells that were not taken.
+  note(cells, taken) {
+    for (const { at, text } of cells) {
+      if (taken) this.pending.delete(at);
+      else this.pending.set(at, text);
+    }
+    this.drawPending();
+  }
+
+  // drawPending marks the cells whose last text was not taken, and shows that text: editing them again starts from it.
   drawPending() {
     for (const cell of this.table.querySelectorAll('.fault')) cell.classList.remove('fault');
-    for (const at of this.pending.keys()) this.table.querySelector(`[data-at="${CSS.escape(at)}"]`)?.classList.add('fault');
+    for (const [at, text] of this.pending) {
+      const cell = this.table.querySelector(`[data-at="${CSS.escape(at)}"]`);
+      cell?.classList.add('fault');
+      const shown = cell?.querySelector('.shown');
+      if (shown) shown.textContent = text;
+    }
   }
 
   edit(typed) {
@@ -403,7 +414,7 @@ export class Grid {
       const { property } = this.where(edited);
       const text = stepped(this.editor.value || edited.dataset.step, property, up * (event.shiftKey ? 10 : 1));
       if (text === null) return;
-      this.tried ??= new Trial(this.desk, this.editing, edited.dataset.text);
+      this.tried ??= new Trial(this, this.editing, edited.dataset.text);
       this.editor.value = text;
       this.tried.show(text);
       return;
@@ -478,7 +489,7 @@ export class Grid {
     const at = this.rows[top]?.[left]?.dataset.at;
     if (!at || !text) return;
     const shape = parseTSV(text);
-    if (await this.desk.send({ act: 'paste', at, text })) {
+    if (await this.desk.send({ act: 'paste', at, text }).catch(() => false)) {
       this.anchor = { row: top, column: left };
       this.cursor = { row: Math.min(top + shape.length - 1, this.rows.length - 1), column: Math.min(left + shape[0].length - 1, this.rows[top].length - 1) };
       this.draw();

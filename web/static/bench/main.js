@@ -99,4 +99,4 @@ document.addEventListener('keydown', (event) => {
   }
 });
 
-desk.follow(proof, grid);
+desk.follow(grid);

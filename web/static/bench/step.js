@@ -16,8 +16,8 @@ export function stepped(text, property, steps) {
 
 // Trial sends the values of one go. Only the newest waits while another is on its way.
 export class Trial {
-  constructor(desk, at, text) {
-    this.desk = desk;
+  constructor(grid, at, text) {
+    this.grid = grid;
     this.at = at;
     this.began = text; // what the cell said before, "" for nothing
     this.hold = crypto.randomUUID?.() ?? String(Math.random()).slice(2);
@@ -38,7 +38,9 @@ export class Trial {
     while (this.next !== null) {
       const text = this.next;
       this.next = null;
-      await this.desk.send({ act: 'cells', cells: JSON.stringify([{ at: this.at, text }]), hold: this.hold });
+      const cells = [{ at: this.at, text }];
+      const taken = await this.grid.desk.send({ act: 'cells', cells: JSON.stringify(cells), hold: this.hold }).catch(() => false);
+      this.grid.note(cells, taken);
     }
     this.sending = null;
   }
@@ -47,7 +49,7 @@ export class Trial {
 // scrub drags a property's name: the value of one column follows the mouse, a step for every few pixels.
 export function scrub(grid, cell, property, event) {
   const begun = cell.dataset.step;
-  const trial = new Trial(grid.desk, cell.dataset.at, cell.dataset.text);
+  const trial = new Trial(grid, cell.dataset.at, cell.dataset.text);
   const pixels = 4;
   let last = 0;
   const move = (moved) => {

@@ -75,7 +75,7 @@ export class Tray {
     const cell = this.grid.table.querySelector(`[data-at="${CSS.escape(this.at)}"]`);
     if (!cell) return;
     const now = performance.now();
-    if (!this.trial || (!this.held && now - this.tried > 900)) this.trial = new Trial(this.desk, this.at, cell.dataset.text);
+    if (!this.trial || (!this.held && now - this.tried > 900)) this.trial = new Trial(this.grid, this.at, cell.dataset.text);
     this.tried = now;
     this.trial.show(text);
   }

@@ -1,0 +1,90 @@
+package store
+
+import (
+	"context"
+	"fmt"
+	"time"
+
+	"github.com/jackc/pgx/v5"
+)
+
+// maintainLock is the advisory lock under which one process at a time maintains; pruneAtOnce is how many entries go in one
+// transaction, so that no edit waits long.
+const (
+	maintainLock = 0x727562726d
+	pruneAtOnce  = 2000
+)
+
+// MaintainEvery is how often a process looks after the database.
+const MaintainEvery = 10 * time.Minute
+
+// Maintain keeps the log within its bound: of each site it drops the oldest entries beyond it. Releases and clashes stay,
+// and what is dropped can only not be undone any more. Where another process is at it, nothing is done.
+func (s *Store) Maintain(ctx context.Context) error {
+	if s.readOnly {
+		return nil
+	}
+	connection, err := s.pool.Acquire(ctx)
+	if err != nil {
+		return fmt.Errorf("store: maintain: %w", err)
+	}
+	defer connection.Release()
+	var mine bool
+	if err := connection.QueryRow(ctx, "select pg_try_advisory_lock($1)", maintainLock).Scan(&mine); err != nil || !mine {
+		return err
+	}
+	defer func() { _, _ = connection.Exec(context.WithoutCancel(ctx), "select pg_advisory_unlock($1)", maintainLock) }()
+	rows, err := connection.Query(ctx, "select id from site where version - logged_from > $1", s.logEntries)
+	if err != nil {
+		return fmt.Errorf("store: maintain: %w", err)
+	}
+	sites, err := pgx.CollectRows(rows, pgx.RowTo[string])
+	if err != nil {
+		return fmt.Errorf("store: maintain: %w", err)
+	}
+	for _, site := range sites {
+		if err := s.prune(ctx, site); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// prune drops the oldest entries of a site's log in small transactions.
+func (s *Store) prune(ctx context.Context, site string) error {
+	for {
+		var left int64
+		err := pgx.BeginFunc(ctx, s.pool, func(tx pgx.Tx) error {
+			var from, to int64
+			err := tx.QueryRow(ctx, `update site set logged_from = least(version - $2, logged_from + $3) where id = $1 and version - logged_from > $2
+				returning logged_from, version - $2`, site, s.logEntries, pruneAtOnce).Scan(&from, &to)
+			if err == nil {
+				left = to - from
+				_, err = tx.Exec(ctx, "delete from change where site = $1 and version <= $2", site, from)
+			}
+			return err
+		})
+		if err != nil {
+			return fmt.Errorf("store: prune the log of %s: %w", site, notFound(err))
+		}
+		if left <= 0 {
+			return nil
+		}
+	}
+}
+
+// KeepMaintained maintains at once and then every MaintainEvery, until the context ends. What fails is told to report.
+func (s *Store) KeepMaintained(ctx context.Context, report func(error)) {
+	tick := time.NewTicker(MaintainEvery)
+	defer tick.Stop()
+	for {
+		if err := s.Maintain(ctx); err != nil && ctx.Err() == nil {
+			report(err)
+		}
+		select {
+		case <-ctx.Done():
+			return
+		case <-tick.C:
+		}
+	}
+}

@@ -1,0 +1,169 @@
+package store
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"time"
+
+	"github.com/jackc/pgx/v5"
+	"github.com/jackc/pgx/v5/pgxpool"
+)
+
+// PublicationState says how far a publication is.
+type PublicationState string
+
+// A publication waits, is sent, and ends in one of two ways.
+const (
+	Waiting PublicationState = "waiting"
+	Sending PublicationState = "sending"
+	Live    PublicationState = "live"
+	Failed  PublicationState = "failed"
+)
+
+// Publication is one release on its way to the site's host. It belongs to the application, not to the page that asked.
+type Publication struct {
+	ID      int64
+	Site    string
+	Number  int
+	State   PublicationState
+	Sent    int // files that are there, of Total
+	Total   int
+	Problem string // why it failed
+	AskedAt time.Time
+}
+
+// Ended reports whether nothing more happens to it.
+func (p Publication) Ended() bool { return p.State == Live || p.State == Failed }
+
+const publicationColumns = "id, site, number, state, sent, total, problem, asked_at"
+
+// maxPublications bounds how many ended publications of a site are kept.
+const maxPublications = 50
+
+// Publish asks for a release to be sent to the site's host. Those of one site are sent one after another.
+func (s *Store) Publish(ctx context.Context, site, actor string, number int) error {
+	err := pgx.BeginFunc(ctx, s.pool, func(tx pgx.Tx) error {
+		batch := &pgx.Batch{}
+		batch.Queue("insert into publication (site, number, actor, state) values ($1, $2, $3, $4)", site, number, actor, Waiting)
+		batch.Queue(`delete from publication where site = $1 and ended_at is not null and id <=
+			(select id from publication where site = $1 order by id desc offset $2 limit 1)`, site, maxPublications)
+		batch.Queue("select pg_notify($1, '')", publishChannel)
+		return tx.SendBatch(ctx, batch).Close()
+	})
+	if err != nil {
+		return fmt.Errorf("store: publish release %d of %s: %w", number, site, err)
+	}
+	return nil
+}
+
+// LastPublication is the publication of a site that was asked for last; ErrNotFound where there is none.
+func (s *Store) LastPublication(ctx context.Context, site string) (Publication, error) {
+	rows, err := s.pool.Query(ctx, "select "+publicationColumns+" from publication where site = $1 order by id desc limit 1", site)
+	if err != nil {
+		return Publication{}, fmt.Errorf("store: publications of %s: %w", site, err)
+	}
+	p, err := pgx.CollectExactlyOneRow(rows, pgx.RowToStructByPos[Publication])
+	if err != nil {
+		return p, fmt.Errorf("store: publications of %s: %w", site, notFound(err))
+	}
+	return p, nil
+}
+
+// SitesToPublish lists the sites that have something to send.
+func (s *Store) SitesToPublish(ctx context.Context) ([]string, error) {
+	rows, err := s.pool.Query(ctx, "select distinct site from publication where state in ('waiting', 'sending')")
+	if err != nil {
+		return nil, fmt.Errorf("store: sites to publish: %w", err)
+	}
+	sites, err := pgx.CollectRows(rows, pgx.RowTo[string])
+	if err != nil {
+		return nil, fmt.Errorf("store: sites to publish: %w", err)
+	}
+	return sites, nil
+}
+
+// Turn is the right to publish a site. One process has it at a time: it is a lock of the connection it holds, which ends
+// with the process. What is noted goes over that very connection, so that who has lost the lock notes nothing more.
+type Turn struct {
+	site       string
+	connection *pgxpool.Conn
+}
+
+// ErrBusy is the error of asking for a turn that another process has.
+var ErrBusy = errors.New("the site is being published")
+
+// publishLock is the first half of the advisory locks under which sites are published; the second is made of the site.
+const publishLock = 0x727562
+
+// TakeTurn takes the right to publish a site, or returns ErrBusy. End it in any case.
+func (s *Store) TakeTurn(ctx context.Context, site string) (*Turn, error) {
+	connection, err := s.pool.Acquire(ctx)
+	if err != nil {
+		return nil, fmt.Errorf("store: publish %s: %w", site, err)
+	}
+	var mine bool
+	err = connection.QueryRow(ctx, "select pg_try_advisory_lock($1, hashtext($2))", publishLock, site).Scan(&mine)
+	if err == nil && !mine {
+		err = ErrBusy
+	}
+	if err != nil {
+		connection.Release()
+		return nil, fmt.Errorf("store: publish %s: %w", site, err)
+	}
+	return &Turn{site, connection}, nil
+}
+
+// End gives the right back.
+func (t *Turn) End() {
+	ctx, cancel := context.WithTimeout(context.Background(), 5*time.Second)
+	defer cancel()
+	if _, err := t.connection.Exec(ctx, "select pg_advisory_unlock($1, hashtext($2))", publishLock, t.site); err != nil {
+		_ = t.connection.Conn().Close(ctx) // the lock goes with the connection
+	}
+	t.connection.Release()
+}
+
+// Next is the oldest publication of the site that has not ended; ErrNotFound where there is none.
+func (t *Turn) Next(ctx context.Context) (Publication, error) {
+	rows, err := t.connection.Query(ctx, `update publication set state = 'sending', sent = 0 where id =
+		(select id from publication where site = $1 and state in ('waiting', 'sending') order by id limit 1)
+		returning `+publicationColumns, t.site)
+	if err != nil {
+		return Publication{}, fmt.Errorf("store: publish %s: %w", t.site, err)
+	}
+	p, err := pgx.CollectExactlyOneRow(rows, pgx.RowToStructByPos[Publication])
+	if err != nil {
+		return p, fmt.Errorf("store: publish %s: %w", t.site, notFound(err))
+	}
+	return p, nil
+}
+
+// Note says how many files are there.
+func (t *Turn) Note(ctx context.Context, p Publication, sent, total int) error {
+	_, err := t.connection.Exec(ctx, "update publication set sent = $2, total = $3 where id = $1", p.ID, sent, total)
+	if err != nil {
+		return fmt.Errorf("store: publish %s: %w", t.site, err)
+	}
+	return nil
+}
+
+// Finish ends a publication: with no problem its release is live.
+func (t *Turn) Finish(ctx context.Context, p Publication, problem string) error {
+	state := Failed
+	if problem == "" {
+		state = Live
+	}
+	err := pgx.BeginFunc(ctx, t.connection, func(tx pgx.Tx) error {
+		batch := &pgx.Batch{}
+		batch.Queue("update publication set state = $2, problem = $3, ended_at = now() where id = $1", p.ID, state, problem)
+		if state == Live {
+			batch.Queue("update host set live = $2 where site = $1", t.site, p.Number)
+		}
+		return tx.SendBatch(ctx, batch).Close()
+	})
+	if err != nil {
+		return fmt.Errorf("store: publish %s: %w", t.site, err)
+	}
+	return nil
+}

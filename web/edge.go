@@ -1,0 +1,152 @@
+package web
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"io"
+	"net/http"
+	"net/url"
+	"strings"
+	"time"
+	"unicode/utf8"
+
+	"rubrel/core/document"
+	"rubrel/core/text"
+)
+
+// What a request may carry. The whole is far above what a list may have, so that a list that is too large is answered
+// with a page that says so and not with a broken connection.
+const (
+	maxBody      = 32 << 20
+	maxFormKept  = 8 << 20 // of an upload, in memory; the rest waits in a file
+	maxFields    = 2000
+	maxFieldText = 20_000 // characters of one field, but for those in fieldLimits
+)
+
+// fieldLimits bounds the fields, in characters, that are shorter or longer than others.
+var fieldLimits = map[string]int{
+	"text": maxBody, "answer": maxAnswer, "cells": 4 << 20, // lists, what a service said, a rectangle of cells
+	"tab": maxToken, "hold": maxToken, "part": maxToken, "width": maxToken, "state": maxToken, "act": maxToken,
+	"measured": 200, "mark": 200, "reason": 2000, "name": 2000, "open": 2000,
+}
+
+// maxToken bounds the words that pages make themselves.
+const maxToken = 80
+
+// How long a body may keep a request waiting: for the next piece of it, and in all.
+const (
+	bodySilence = 20 * time.Second
+	bodyTime    = 10 * time.Minute
+)
+
+// patience is how long the database has to answer a request.
+const patience = 20 * time.Second
+
+// edge is where texts come in: every field of every request is clean text of a bounded length behind it, and a body that
+// does not come ends the request. What is not text is refused before anything looks at it.
+func (s *Server) edge(next http.Handler) http.Handler {
+	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		if !text.IsClean(r.URL.Path) {
+			http.Error(w, "there is nothing at this address", http.StatusNotFound)
+			return
+		}
+		if !strings.HasSuffix(r.URL.Path, eventsPath) {
+			ctx, cancel := context.WithTimeout(r.Context(), patience)
+			defer cancel()
+			r = r.WithContext(ctx)
+		}
+		if r.Body != nil && r.Body != http.NoBody {
+			r.Body = &heardBody{http.MaxBytesReader(w, r.Body, maxBody), http.NewResponseController(w), time.Now().Add(bodyTime)}
+		}
+		if err := readForm(r); err != nil {
+			s.fail(w, r, err)
+			return
+		}
+		if r.MultipartForm != nil {
+			defer func() { _ = r.MultipartForm.RemoveAll() }() // files of an upload
+		}
+		next.ServeHTTP(w, r)
+	})
+}
+
+// heardBody is a body of which every piece must come in time.
+type heardBody struct {
+	io.ReadCloser
+	control *http.ResponseController
+	end     time.Time
+}
+
+func (b *heardBody) Read(p []byte) (int, error) {
+	deadline := time.Now().Add(bodySilence)
+	if deadline.After(b.end) {
+		deadline = b.end
+	}
+	_ = b.control.SetReadDeadline(deadline) // a connection without deadlines has the server's own
+	n, err := b.ReadCloser.Read(p)
+	if err != nil {
+		_ = b.control.SetReadDeadline(time.Time{})
+	}
+	return n, err
+}
+
+// readForm parses the request's fields and cleans them.
+func readForm(r *http.Request) error {
+	var err error
+	if strings.HasPrefix(r.Header.Get("Content-Type"), "multipart/") {
+		err = r.ParseMultipartForm(maxFormKept)
+	} else {
+		err = r.ParseForm()
+	}
+	if errors.As(err, new(*http.MaxBytesError)) {
+		return err
+	}
+	if err != nil {
+		return &badRequest{"the form cannot be read: send it again from its page"}
+	}
+	if len(r.Form) > maxFields {
+		return &badRequest{fmt.Sprintf("the form has %d fields; at most %d fit", len(r.Form), maxFields)}
+	}
+	values := []url.Values{r.Form, r.PostForm}
+	if r.MultipartForm != nil {
+		values = append(values, r.MultipartForm.Value)
+	}
+	for _, fields := range values {
+		if err := cleanFields(fields); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// cleanFields cleans every value where it is, and refuses what is no text or too long.
+func cleanFields(fields url.Values) error {
+	for name, values := range fields {
+		if !text.IsClean(name) || len(name) > maxToken {
+			return &badRequest{"a field has a name that no page gives it"}
+		}
+		for i, value := range values {
+			cleaned, err := text.Clean(value)
+			if err != nil {
+				return &badRequest{name + ": " + err.Error()}
+			}
+			if n, most := utf8.RuneCountInString(cleaned), limitOf(name); n > most {
+				return &document.Fault{Problem: fmt.Sprintf("%s has %d characters; at most %d fit", name, n, most)}
+			}
+			values[i] = cleaned
+		}
+	}
+	return nil
+}
+
+func limitOf(field string) int {
+	if limit, ok := fieldLimits[field]; ok {
+		return limit
+	}
+	return maxFieldText
+}
+
+// badRequest is a request that no page of Rubrel's sends.
+type badRequest struct{ problem string }
+
+func (e *badRequest) Error() string { return e.problem }

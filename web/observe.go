@@ -1,0 +1,75 @@
+package web
+
+import (
+	"log/slog"
+	"net/http"
+	"strconv"
+	"time"
+
+	"github.com/go-chi/chi/v5"
+	"github.com/go-chi/chi/v5/middleware"
+	"github.com/go-chi/httplog/v3"
+	"github.com/prometheus/client_golang/prometheus"
+
+	"rubrel/store"
+)
+
+// meters are the figures that an operator watches.
+type meters struct {
+	requests *prometheus.HistogramVec
+	streams  prometheus.Gauge
+}
+
+func newMeters() meters {
+	return meters{
+		requests: prometheus.NewHistogramVec(prometheus.HistogramOpts{
+			Name: "rubrel_request_duration_seconds", Help: "How long requests took, by route, method and status.",
+			Buckets: []float64{.005, .01, .02, .05, .1, .2, .5, 1, 2, 5, 10},
+		}, []string{"route", "method", "status"}),
+		streams: prometheus.NewGauge(prometheus.GaugeOpts{Name: "rubrel_event_streams", Help: "Event streams that are open."}),
+	}
+}
+
+// Collectors are the server's figures, for a registry of the operator's.
+func (s *Server) Collectors() []prometheus.Collector {
+	stat := func(name, help string, read func(*store.Store) float64) prometheus.Collector {
+		return prometheus.NewGaugeFunc(prometheus.GaugeOpts{Name: name, Help: help}, func() float64 { return read(s.store) })
+	}
+	return []prometheus.Collector{
+		s.meters.requests, s.meters.streams,
+		stat("rubrel_database_connections", "Connections to PostgreSQL that are open.", func(db *store.Store) float64 { return float64(db.Stat().TotalConns()) }),
+		stat("rubrel_database_connections_used", "Connections to PostgreSQL in use.", func(db *store.Store) float64 { return float64(db.Stat().AcquiredConns()) }),
+		stat("rubrel_database_waits_total", "How often a request waited for a connection.", func(db *store.Store) float64 { return float64(db.Stat().EmptyAcquireCount()) }),
+	}
+}
+
+// measured counts a request by the route that answered it: addresses themselves are without number.
+func (s *Server) measured(next http.Handler) http.Handler {
+	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		began, wrapped := time.Now(), middleware.NewWrapResponseWriter(w, r.ProtoMajor)
+		next.ServeHTTP(wrapped, r)
+		route := chi.RouteContext(r.Context()).RoutePattern()
+		s.meters.requests.WithLabelValues(route, r.Method, strconv.Itoa(wrapped.Status())).Observe(time.Since(began).Seconds())
+	})
+}
+
+// logged writes a line for each request, without bodies, cookies and credentials.
+func logged(log *slog.Logger) func(http.Handler) http.Handler {
+	return httplog.RequestLogger(log, &httplog.Options{
+		Level: slog.LevelInfo, Schema: httplog.SchemaECS.Concise(true), RecoverPanics: true,
+		LogRequestHeaders: []string{"Content-Type"}, LogResponseHeaders: []string{},
+		Skip: func(r *http.Request, status int) bool {
+			return status < http.StatusBadRequest && r.Method == http.MethodGet && chi.RouteContext(r.Context()).RoutePattern() == "/static/*"
+		},
+	})
+}
+
+// audit writes down who did something that cannot be undone on a page, or that reaches beyond Rubrel.
+func (s *Server) audit(r *http.Request, act, site string, attributes ...any) {
+	browser, _ := r.Cookie(actorCookie)
+	who := ""
+	if browser != nil && len(browser.Value) >= 8 {
+		who = browser.Value[:8] // enough to tell browsers apart, and not enough to act as one
+	}
+	s.log.InfoContext(r.Context(), "audit", append([]any{"act", act, "site", site, "browser", who, "from", r.RemoteAddr}, attributes...)...)
+}

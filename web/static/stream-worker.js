@@ -1,0 +1,26 @@
+// The one stream of a browser: it follows every site that a page shows, and tells each page of its own.
+const pages = new Map(); // by port, the site that the page shows
+let stream = null;
+let followed = '';
+
+const listen = () => {
+  const sites = [...new Set(pages.values())].sort().join(',');
+  if (sites === followed) return;
+  followed = sites;
+  stream?.close();
+  stream = sites ? new EventSource(`/events?sites=${encodeURIComponent(sites)}`) : null;
+  stream?.addEventListener('version', (event) => {
+    const change = JSON.parse(event.data);
+    for (const [port, site] of pages) if (site === change.site) port.postMessage(change);
+  });
+};
+
+addEventListener('connect', (event) => {
+  const [port] = event.ports;
+  port.onmessage = ({ data }) => {
+    if (data.follow) pages.set(port, data.follow);
+    else pages.delete(port);
+    port.postMessage({});
+    listen();
+  };
+});
