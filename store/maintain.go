@@ -33,7 +33,9 @@ func (s *Store) Maintain(ctx context.Context) error {
 	if err := connection.QueryRow(ctx, "select pg_try_advisory_lock($1)", maintainLock).Scan(&mine); err != nil || !mine {
 		return err
 	}
-	defer func() { _, _ = connection.Exec(context.WithoutCancel(ctx), "select pg_advisory_unlock($1)", maintainLock) }()
+	defer func() {
+		_, _ = connection.Exec(context.WithoutCancel(ctx), "select pg_advisory_unlock($1)", maintainLock)
+	}()
 	rows, err := connection.Query(ctx, "select id from site where version - logged_from > $1", s.logEntries)
 	if err != nil {
 		return fmt.Errorf("store: maintain: %w", err)

@@ -11,13 +11,13 @@ import (
 
 // notices are what a page says after it was sent on from an act. The address names one; no text of it is shown.
 var notices = map[string]string{
-	"host":       "The web host is noted.",
-	"published":  "It is on its way to the web host.",
-	"release":    "The release is deleted.",
-	"removed":    "The site is removed. It can be brought back below.",
-	"restored":   "The site is back as it was.",
-	"deleted":    "The site is deleted for good.",
-	"settled":    "Settled.",
+	"host":      "The web host is noted.",
+	"published": "It is on its way to the web host.",
+	"release":   "The release is deleted.",
+	"removed":   "The site is removed. It can be brought back below.",
+	"restored":  "The site is back as it was.",
+	"deleted":   "The site is deleted for good.",
+	"settled":   "Settled.",
 }
 
 // Names of the two fields of an address that say what was done: one of notices, or a version of the site's log.

@@ -122,8 +122,12 @@ func quote(set kind.Set, language string, a asked, now time.Time) ([]quoted, err
 		if line.Price.HasAmount() && !line.Price.Free {
 			line.Shown = money.LocaleFor(language).Format(line.Price.Amount, currency.Currency, style)
 		}
-		if s, ok := list.Saving(record.ID, period, currency); ok {
-			line.Saving = &savingLine{s.Amount, s.Percent, s.Free}
+		saving, saves := list.Saving(record.ID, period, currency)
+		if a.seats > 0 {
+			saving, saves = list.SavingFor(record.ID, period, currency, n)
+		}
+		if saves {
+			line.Saving = &savingLine{saving.Amount, saving.Percent, saving.Free}
 		}
 		lines = append(lines, line)
 	}

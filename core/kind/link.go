@@ -87,7 +87,9 @@ func (LinkType) Parse(raw string) (Value, error) {
 func unseen(r rune) bool { return unicode.IsSpace(r) || unicode.Is(unicode.Cf, r) }
 
 // withoutBraces is an address whose words in braces, which url.Parse may refuse, are plain.
-func withoutBraces(address string) string { return strings.NewReplacer("{", "", "}", "").Replace(address) }
+func withoutBraces(address string) string {
+	return strings.NewReplacer("{", "", "}", "").Replace(address)
+}
 
 // webAddress checks what follows http: or https:, and writes its host as servers know it.
 func webAddress(rest string) (string, error) {

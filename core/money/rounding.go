@@ -71,22 +71,26 @@ func (r Rounding) String() string {
 // MarshalJSON writes a JSON string.
 func (r Rounding) MarshalJSON() ([]byte, error) { return json.Marshal(r.String()) }
 
-// Apply rounds an amount of 0 or more to a currency's minor units and then by the rule. It never goes below nought.
+// Apply rounds an exact amount of 0 or more, once: by the rule, or where it says nothing or more places than the currency
+// has, to the currency's minor units. It never goes below nought.
 func (r Rounding) Apply(amount Decimal, c Currency) Decimal {
-	amount = amount.HalfUp(c.Digits)
-	if r.Step.IsZero() {
-		return amount
+	step, ending := r.Step, r.Ending
+	if step.IsZero() {
+		return amount.HalfUp(c.Digits)
 	}
-	steps, over := amount.Sub(r.Ending).QuoRem(r.Step)
-	if !over.IsZero() && (r.Direction == Up || r.Direction == Nearest && over.Add(over).Cmp(r.Step) >= 0) {
+	if step.Places() > c.Digits || ending.Places() > c.Digits {
+		step, ending = NewDecimal(1, int32(-c.Digits)), Decimal{}
+	}
+	steps, over := amount.Sub(ending).QuoRem(step)
+	if !over.IsZero() && (r.Direction == Up || r.Direction == Nearest && over.Add(over).Cmp(step) >= 0) {
 		steps = steps.Add(NewDecimal(1, 0))
 	}
 	if steps.IsNegative() {
 		steps = Decimal{}
 	}
-	rounded := steps.Mul(r.Step).Add(r.Ending)
+	rounded := steps.Mul(step).Add(ending)
 	if rounded.Places() < c.Digits {
-		rounded = rounded.HalfUp(c.Digits)
+		rounded = rounded.HalfUp(c.Digits) // only writes the noughts
 	}
 	return rounded
 }

@@ -1,6 +1,7 @@
 package money
 
 import (
+	"math/big"
 	"math/rand/v2"
 	"testing"
 )
@@ -13,6 +14,10 @@ func TestRoundingApply(t *testing.T) {
 		{"ending .99", "USD", "12.30", "11.99"}, {"ending .99", "USD", "12.49", "12.99"}, {"ending .99 up", "USD", "12.00", "12.99"}, {"ending .99 down", "USD", "12.98", "11.99"},
 		{"ending .95", "EUR", "12.95", "12.95"}, {"ending 9", "USD", "23.00", "19.00"}, {"ending 9", "USD", "24.00", "29.00"}, {"ending 9", "JPY", "1233", "1229"},
 		{"ending 4.95", "EUR", "21.00", "24.95"}, {"ending .99 down", "USD", "0.50", "0.99"}, {"ending 0.99", "USD", "1.20", "0.99"},
+		// Once, from the exact amount: to minor units first these would come out otherwise.
+		{"to 10", "JPY", "4334.662", "4330"}, {"to 5 up", "EUR", "520.004", "525.00"}, {"to 1", "EUR", "0.4999", "0.00"}, {"ending .99", "USD", "12.4899", "11.99"},
+		// A rule finer than the currency rounds to what the currency has.
+		{"to 0.05", "JPY", "12.5", "13"}, {"ending .99 down", "JPY", "12.9", "12"}, {"to 0.05 up", "JPY", "12.1", "13"},
 	} {
 		r, err := ParseRounding(c.rule)
 		if err != nil {
@@ -71,6 +76,56 @@ func TestRoundingProperties(t *testing.T) {
 			}
 		}
 	}
+}
+
+// Every rule on every kind of currency, against the same definition in rational numbers (math/big, exact): the multiple
+// that is nearest, ties up, or the next one up or down.
+func TestRoundingOnce(t *testing.T) {
+	random := rand.New(rand.NewPCG(13, 14))
+	for _, text := range []string{"to 0.05", "to 0.05 up", "to 0.05 down", "to 1", "to 5 up", "to 10", "to 10 down", "ending .99", "ending .95 up", "ending 9", "ending 9 down", "ending 4.95"} {
+		r, err := ParseRounding(text)
+		if err != nil {
+			t.Fatal(err)
+		}
+		for _, code := range []string{"JPY", "EUR", "KWD"} {
+			currency, err := CurrencyByCode(code)
+			if err != nil {
+				t.Fatal(err)
+			}
+			if r.Step.Places() > currency.Digits || r.Ending.Places() > currency.Digits {
+				continue
+			}
+			for range 180 {
+				in := NewDecimal(10_000_000+random.Int64N(900_000_000), -5)
+				if got, want := r.Apply(in, currency), roundedExactly(t, r, in); got.Cmp(want) != 0 {
+					t.Errorf("%s %s %v = %v, want %v", text, code, in, got, want)
+				}
+			}
+		}
+	}
+}
+
+func roundedExactly(t *testing.T, r Rounding, in Decimal) Decimal {
+	t.Helper()
+	rat := func(d Decimal) *big.Rat {
+		x, ok := new(big.Rat).SetString(d.String())
+		if !ok {
+			t.Fatalf("%v", d)
+		}
+		return x
+	}
+	at := new(big.Rat).Quo(new(big.Rat).Sub(rat(in), rat(r.Ending)), rat(r.Step))
+	floor := new(big.Int).Div(at.Num(), at.Denom()) // Euclidean: the denominator is positive
+	over := new(big.Rat).Sub(at, new(big.Rat).SetInt(floor))
+	if over.Sign() > 0 && (r.Direction == Up || r.Direction == Nearest && over.Cmp(big.NewRat(1, 2)) >= 0) {
+		floor.Add(floor, big.NewInt(1))
+	}
+	out := new(big.Rat).Add(new(big.Rat).Mul(new(big.Rat).SetInt(floor), rat(r.Step)), rat(r.Ending))
+	d, err := ParseDecimal(out.FloatString(5))
+	if err != nil {
+		t.Fatal(err)
+	}
+	return d
 }
 
 func TestQuotients(t *testing.T) {

@@ -40,7 +40,7 @@ type List struct {
 	Currencies []CurrencyLine
 	// Said is a plan's own price for a period in a currency.
 	Said func(plan, period, currency string) (Price, bool)
-	// Seating is how a plan is sold by the seat.
+	// Seating is how a plan is sold by the seat; nil where none is.
 	Seating func(plan string) Seating
 	// Seats bounds the numbers that a visitor may ask for.
 	Seats Seats
@@ -228,41 +228,6 @@ func (p Price) each(change func(money.Decimal) money.Decimal) Price {
 		}
 	}
 	return p
-}
-
-// Saving is what a period saves against paying the base period as often: computed from the amounts as shown.
-type Saving struct {
-	Amount  money.Decimal
-	Percent int // rounded down, so that no page claims more than it gives
-	Free    int // whole base periods that the amount is worth; 0 where it is not a whole number of them
-}
-
-// Saving compares a period's price with the base period's. It is false where nothing is saved or the two cannot be
-// compared.
-func (l List) Saving(plan string, period PeriodLine, currency CurrencyLine) (Saving, bool) {
-	base := l.Periods[0]
-	n, commensurable := period.Period.Times(base.Period)
-	each, _, ok := l.Price(plan, base, currency)
-	whole, _, also := l.Price(plan, period, currency)
-	if !commensurable || !ok || !also || each.Words != "" || whole.Words != "" || each.Free || n < 2 {
-		return Saving{}, false
-	}
-	full := each.Amount.Mul(money.NewDecimal(int64(n), 0))
-	saved := full.Sub(whole.Amount)
-	if saved.IsNegative() || saved.IsZero() {
-		return Saving{}, false
-	}
-	s := Saving{Amount: saved}
-	percent, _ := saved.Mul(money.NewDecimal(100, 0)).QuoRem(full)
-	if n, ok := percent.Whole(); ok {
-		s.Percent = int(n)
-	}
-	if free, rest := saved.QuoRem(each.Amount); rest.IsZero() {
-		if n, ok := free.Whole(); ok {
-			s.Free = int(n)
-		}
-	}
-	return s, true
 }
 
 // Monthly is a period's amount for one base period, rounded to the currency's minor units, ties up: "the year, a

@@ -1,6 +1,7 @@
 package pricing
 
 import (
+	"math/big"
 	"math/rand/v2"
 	"testing"
 
@@ -114,4 +115,103 @@ func BenchmarkCurveTo1000(b *testing.B) {
 	for b.Loop() {
 		Curve(tariff, Seats{1, 1000, 1})
 	}
+}
+
+// However a plan is sold by the seat, a saving never claims more than it gives to any number of seats, by exact rational
+// arithmetic (math/big), and for one number it is exactly that one's.
+func TestSavingNeverOverclaims(t *testing.T) {
+	random := rand.New(rand.NewPCG(15, 16))
+	euro, err := money.CurrencyByCode("EUR")
+	if err != nil {
+		t.Fatal(err)
+	}
+	claims := 0
+	for range 400 {
+		base, year := PeriodLine{ID: "m", Period: Period{Count: 1, Unit: 'M'}}, PeriodLine{ID: "y", Period: Period{Count: 1, Unit: 'Y'}}
+		each, whole := randomPrices(random)
+		seating := Seating{Model: []Model{Flat, PerSeat, Volume, Graduated, Package}[random.IntN(5)], Size: 1 + random.Int64N(9), Included: random.Int64N(4)}
+		l := List{Periods: []PeriodLine{base, year}, Currencies: []CurrencyLine{{ID: "eur", Currency: euro}},
+			Said: func(_, period, _ string) (Price, bool) {
+				if period == "m" {
+					return each, true
+				}
+				return whole, true
+			},
+			Seating: func(string) Seating { return seating }, Seats: Seats{Least: 1 + random.Int64N(3), Step: 1 + random.Int64N(4)},
+		}
+		l.Seats.Most = l.Seats.Least + l.Seats.Step*random.Int64N(60)
+		claim, claimed := l.Saving("p", year, l.Currencies[0])
+		least := 101
+		for n := l.Seats.Least; n <= l.Seats.Most; n += l.Seats.Step {
+			percent, free := exactSaving(t, l, year, n)
+			least = min(least, percent)
+			one, _ := l.SavingFor("p", year, l.Currencies[0], n)
+			if one.Percent != max(0, percent) || one.Free != free {
+				t.Fatalf("%d seats of %v and %v, %+v: %+v, want %d %% and %d free", n, each, whole, seating, one, percent, free)
+			}
+			if claimed && (claim.Percent > percent || claim.Free > 0 && claim.Free != free) {
+				t.Fatalf("%v and %v, %+v: it claims %+v, and %d seats save %d %%, %d free", each, whole, seating, claim, n, percent, free)
+			}
+		}
+		if claimed {
+			claims++
+			if claim.Percent != least {
+				t.Fatalf("%v and %v, %+v: it claims %d %%, and could claim %d", each, whole, seating, claim.Percent, least)
+			}
+		}
+	}
+	if claims < 60 {
+		t.Errorf("only %d lists claim a saving", claims)
+	}
+}
+
+// randomPrices are a month's and a year's, the second often near ten of the first.
+func randomPrices(random *rand.Rand) (each, whole Price) {
+	amount := func() int64 { return 100 + random.Int64N(3000) }
+	year := func(month int64) money.Decimal { return money.NewDecimal(month*(7+random.Int64N(6))+random.Int64N(50), -2) }
+	month := amount()
+	each, whole = Price{Amount: money.NewDecimal(month, -2)}, Price{Amount: year(month)}
+	switch random.IntN(3) {
+	case 0:
+		plus := amount()
+		more, further := money.NewDecimal(plus, -2), year(plus)
+		each.Plus, whole.Plus = &more, &further
+	case 1:
+		last := int64(0)
+		for range 1 + random.IntN(4) {
+			last += 1 + random.Int64N(15)
+			rate := amount()
+			each.Bands, whole.Bands = append(each.Bands, Band{last, money.NewDecimal(rate, -2)}), append(whole.Bands, Band{last, year(rate)})
+		}
+		each.Amount, whole.Amount = each.Bands[0].Rate, whole.Bands[0].Rate
+	}
+	return each, whole
+}
+
+// exactSaving is the percent that a year of n seats saves, rounded down, and the whole months that it is worth.
+func exactSaving(t *testing.T, l List, year PeriodLine, n int64) (percent, free int) {
+	t.Helper()
+	total := func(period PeriodLine) *big.Rat {
+		price, ok := l.Total("p", period, l.Currencies[0], n)
+		amount, is := new(big.Rat).SetString(price.Amount.String())
+		if !ok || !is {
+			t.Fatalf("no total for %d", n)
+		}
+		return amount
+	}
+	month, whole := total(l.Periods[0]), total(year)
+	if month.Sign() == 0 {
+		return 0, 0
+	}
+	full := new(big.Rat).Mul(month, big.NewRat(12, 1))
+	saved := new(big.Rat).Sub(full, whole)
+	if saved.Sign() <= 0 {
+		return 0, 0
+	}
+	share := new(big.Rat).Quo(new(big.Rat).Mul(saved, big.NewRat(100, 1)), full)
+	percent = int(new(big.Int).Quo(share.Num(), share.Denom()).Int64())
+	if months := new(big.Rat).Quo(saved, month); months.IsInt() {
+		free = int(months.Num().Int64())
+	}
+	return percent, free
 }

@@ -27,7 +27,14 @@ func (l List) Tariff(plan string, period PeriodLine, currency CurrencyLine) (Tar
 	if !ok || !price.HasAmount() {
 		return Tariff{}, false
 	}
-	return l.tariffOf(l.Seating(plan), price), true
+	return l.tariffOf(l.seatingOf(plan), price), true
+}
+
+func (l List) seatingOf(plan string) Seating {
+	if l.Seating == nil {
+		return Seating{}
+	}
+	return l.Seating(plan)
 }
 
 func (l List) tariffOf(seating Seating, price Price) Tariff {
@@ -54,7 +61,7 @@ func (l List) Total(plan string, period PeriodLine, currency CurrencyLine, n int
 	if !ok || price.Free || !price.HasAmount() {
 		return price, ok
 	}
-	seating := l.Seating(plan)
+	seating := l.seatingOf(plan)
 	total := Price{Amount: l.tariffOf(seating, price).Total(n), From: price.From}
 	if price.Was != nil {
 		earlier := price
@@ -70,7 +77,7 @@ func (l List) Total(plan string, period PeriodLine, currency CurrencyLine, n int
 // BySeat reports whether the number of seats matters to any of the plans.
 func (l List) BySeat(plans []string) bool {
 	for _, plan := range plans {
-		if s := l.Seating(plan); s.Model != "" && s.Model != Flat || s.Fits != nil {
+		if s := l.seatingOf(plan); s.Model != "" && s.Model != Flat || s.Fits != nil {
 			return true
 		}
 		for _, period := range l.Periods {
@@ -106,7 +113,7 @@ func (l List) Fitting(plans []string, period PeriodLine, currency CurrencyLine, 
 func (l List) Ranges(plans []string) []Range {
 	ranges, any := make([]Range, len(plans)), false
 	for i, plan := range plans {
-		if fits := l.Seating(plan).Fits; fits != nil {
+		if fits := l.seatingOf(plan).Fits; fits != nil {
 			ranges[i], any = *fits, true
 		}
 	}
