@@ -31,7 +31,7 @@ func (s *Server) addPicture(w http.ResponseWriter, r *http.Request) {
 		s.fail(w, r, err)
 		return
 	}
-	picture, err := pictures.Read(content)
+	picture, err := pictures.Read(r.Context(), content)
 	var unfit *pictures.Error
 	if errors.As(err, &unfit) {
 		s.showHouse(w, r, http.StatusUnprocessableEntity, header.Filename+": "+unfit.Error()+".")

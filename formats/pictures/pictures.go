@@ -4,6 +4,7 @@ package pictures
 
 import (
 	"bytes"
+	"context"
 	"crypto/sha256"
 	"encoding/hex"
 	"fmt"
@@ -14,25 +15,40 @@ import (
 
 	"golang.org/x/image/draw"
 	_ "golang.org/x/image/webp" // what can be read
+	"golang.org/x/sync/semaphore"
 
 	"rubrel/core/document"
 )
 
-// The bounds of what is read and of what ships.
+// The bounds of what is read and of what ships. A file says in its first bytes how large its picture is, and it is held
+// to them before any of it is decoded.
 const (
-	MostBytes   = 20 << 20
-	mostPixels  = 60_000_000
-	mostSide    = 2000 // px: a ground seldom shows wider
-	jpegQuality = 82
+	MostBytes     = 20 << 20
+	maxSourceSide = 16_384 // px: as far as browsers draw
+	maxPixels     = 50_000_000
+	mostSide      = 2000 // px: a ground seldom shows wider
+	jpegQuality   = 82
 )
+
+// Memory for pictures in work. Decoding takes at most bytesPerPixel: what a progressive JPEG needs for the coefficients
+// of three whole planes (image/jpeg keeps them as int32) and for its pixels. All of a process's pictures together take at
+// most maxWork, which is more than the largest needs; whoever comes then waits.
+const (
+	bytesPerPixel = 16
+	maxWork       = maxPixels*bytesPerPixel + fittedWork
+	fittedWork    = 3 * mostSide * mostSide * 4
+)
+
+var work = semaphore.NewWeighted(maxWork)
 
 // Error says why a file is not taken.
 type Error struct{ Problem string }
 
 func (e *Error) Error() string { return "the picture cannot be taken: " + e.Problem }
 
-// Read makes a picture of a JPEG, PNG, GIF or WebP file. Its Data is set; ID is not.
-func Read(file []byte) (document.Picture, error) {
+// Read makes a picture of a JPEG, PNG, GIF or WebP file. Its Data is set; ID is not. The error is an *Error, or the
+// context's where other pictures took too long.
+func Read(ctx context.Context, file []byte) (document.Picture, error) {
 	var p document.Picture
 	if len(file) > MostBytes {
 		return p, &Error{fmt.Sprintf("it has %d MB; at most %d fit", len(file)>>20, MostBytes>>20)}
@@ -41,9 +57,20 @@ func Read(file []byte) (document.Picture, error) {
 	if err != nil {
 		return p, &Error{"it is not a JPEG, PNG, GIF or WebP file"}
 	}
-	if config.Width < 1 || config.Height < 1 || config.Width*config.Height > mostPixels {
-		return p, &Error{fmt.Sprintf("it is %d by %d pixels; at most %d million fit", config.Width, config.Height, mostPixels/1_000_000)}
+	if config.Width < 1 || config.Height < 1 || config.Width > maxSourceSide || config.Height > maxSourceSide || config.Width*config.Height > maxPixels {
+		return p, &Error{fmt.Sprintf("it is %d by %d pixels; at most %d on a side and %d million in all fit", config.Width, config.Height, maxSourceSide, maxPixels/1_000_000)}
 	}
+	need := int64(config.Width)*int64(config.Height)*bytesPerPixel + fittedWork
+	if err := work.Acquire(ctx, need); err != nil {
+		return p, fmt.Errorf("pictures: others are in work: %w", err)
+	}
+	defer work.Release(need)
+	return read(file, format)
+}
+
+// read decodes a file that has been found to be of a bearable size.
+func read(file []byte, format string) (document.Picture, error) {
+	var p document.Picture
 	decoded, _, err := image.Decode(bytes.NewReader(file))
 	if err != nil {
 		return p, &Error{"it is damaged: " + err.Error()}

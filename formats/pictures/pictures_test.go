@@ -2,13 +2,17 @@ package pictures
 
 import (
 	"bytes"
+	"compress/zlib"
+	"context"
 	"encoding/binary"
 	"errors"
+	"hash/crc32"
 	"image"
 	"image/color"
 	"image/gif"
 	"image/jpeg"
 	"image/png"
+	"runtime"
 	"strings"
 	"testing"
 
@@ -73,7 +77,7 @@ func corners(cells document.Cells) string {
 func TestOrientation(t *testing.T) {
 	for value, want := range map[uint16]string{1: "rgbw", 2: "grwb", 3: "wbgr", 4: "bwrg", 5: "rbgw", 6: "brwg", 7: "wgbr", 8: "gwrb", 0: "rgbw", 9: "rgbw"} {
 		for _, order := range []binary.AppendByteOrder{binary.LittleEndian, binary.BigEndian} {
-			p, err := Read(held(t, quarters(80, 40), value, order))
+			p, err := Read(t.Context(), held(t, quarters(80, 40), value, order))
 			if err != nil {
 				t.Fatal(err)
 			}
@@ -104,7 +108,7 @@ func TestRead(t *testing.T) {
 		"large":           {encoded(t, func(b *bytes.Buffer) error { return png.Encode(b, quarters(4000, 1000)) }), "image/jpeg", 2000, 500},
 		"one pixel":       {encoded(t, func(b *bytes.Buffer) error { return png.Encode(b, quarters(1, 1)) }), "image/jpeg", 1, 1},
 	} {
-		p, err := Read(c.file)
+		p, err := Read(t.Context(), c.file)
 		if err != nil || p.Type != c.mime || p.Width != c.width || p.Height != c.height {
 			t.Errorf("%s: %s %d by %d, %v", name, p.Type, p.Width, p.Height, err)
 			continue
@@ -116,7 +120,7 @@ func TestRead(t *testing.T) {
 	}
 	for name, file := range map[string][]byte{"empty": nil, "text": []byte("<svg onload=alert(1)>"), "cut off": encoded(t, func(b *bytes.Buffer) error { return png.Encode(b, quarters(64, 64)) })[:60]} {
 		var unfit *Error
-		if _, err := Read(file); !errors.As(err, &unfit) {
+		if _, err := Read(t.Context(), file); !errors.As(err, &unfit) {
 			t.Errorf("%s: %v", name, err)
 		}
 	}
@@ -129,4 +133,63 @@ func FuzzOrientation(f *testing.F) {
 			t.Errorf("orientation %d", got)
 		}
 	})
+}
+
+// bomb is the head of a PNG of some size, with so much data as comes.
+func bomb(t testing.TB, w, h int) []byte {
+	t.Helper()
+	var b bytes.Buffer
+	b.WriteString("\x89PNG\r\n\x1a\n")
+	chunk := func(name string, body []byte) {
+		head := binary.BigEndian.AppendUint32(nil, uint32(len(body)))
+		named := append([]byte(name), body...)
+		b.Write(append(append(head, named...), binary.BigEndian.AppendUint32(nil, crc32.ChecksumIEEE(named))...))
+	}
+	head := binary.BigEndian.AppendUint32(binary.BigEndian.AppendUint32(nil, uint32(w)), uint32(h))
+	chunk("IHDR", append(head, 8, 2, 0, 0, 0))
+	var zipped bytes.Buffer
+	z := zlib.NewWriter(&zipped)
+	if _, err := z.Write(make([]byte, min(h, 64)*(1+3*min(w, 1<<20)))); err != nil {
+		t.Fatal(err)
+	}
+	if err := z.Close(); err != nil {
+		t.Fatal(err)
+	}
+	chunk("IDAT", zipped.Bytes())
+	chunk("IEND", nil)
+	return b.Bytes()
+}
+
+// Pictures of giant dimensions in small files are refused by what they say of themselves: no memory is taken.
+func TestBombs(t *testing.T) {
+	for _, size := range [][2]int{{60_000_000, 1}, {1, 60_000_000}, {20_000, 20_000}, {maxSourceSide + 1, 1}, {9000, 9000}, {1 << 30, 1 << 30}} {
+		file := bomb(t, size[0], size[1])
+		var before, after runtime.MemStats
+		runtime.ReadMemStats(&before)
+		var unfit *Error
+		if _, err := Read(t.Context(), file); !errors.As(err, &unfit) {
+			t.Errorf("%v: %v", size, err)
+		}
+		runtime.ReadMemStats(&after)
+		if taken := after.TotalAlloc - before.TotalAlloc; taken > 4<<20 {
+			t.Errorf("%v takes %d MB before it is refused", size, taken>>20)
+		}
+	}
+}
+
+// Pictures together take no more memory than the bound: who comes when it is used up waits, and goes when it must not.
+func TestWorkIsBounded(t *testing.T) {
+	if err := work.Acquire(t.Context(), maxWork); err != nil {
+		t.Fatal(err)
+	}
+	file := encoded(t, func(b *bytes.Buffer) error { return png.Encode(b, quarters(8, 8)) })
+	ctx, cancel := context.WithCancel(t.Context())
+	cancel()
+	if _, err := Read(ctx, file); !errors.Is(err, context.Canceled) {
+		t.Errorf("with no memory left: %v", err)
+	}
+	work.Release(maxWork)
+	if _, err := Read(t.Context(), file); err != nil {
+		t.Error(err)
+	}
 }

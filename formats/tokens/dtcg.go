@@ -31,12 +31,20 @@ type Error struct {
 
 func (e *Error) Error() string { return fmt.Sprintf("token %s: %s", e.Path, e.Problem) }
 
-// mostDepth bounds groups within groups, and aliases of aliases.
-const mostDepth = 40
+// Bounds of a file: how deep groups lie within groups and aliases point to aliases, how large it is, and how many values
+// its aliases stand for in all, since aliases of lists of aliases multiply.
+const (
+	mostDepth   = 40
+	maxFile     = 8 << 20
+	maxFollowed = 200_000
+)
 
 // ReadDTCG reads a file of design tokens in order of their paths. Types are inherited from groups, and aliases ("{a.b}")
 // are followed.
 func ReadDTCG(text []byte) ([]Token, error) {
+	if len(text) > maxFile {
+		return nil, fmt.Errorf("tokens: the file has %d MB; at most %d fit", len(text)>>20, maxFile>>20)
+	}
 	var tree map[string]any
 	if err := json.Unmarshal(text, &tree); err != nil {
 		return nil, fmt.Errorf("tokens: this is not JSON: %w", err)
@@ -62,6 +70,7 @@ func ReadDTCG(text []byte) ([]Token, error) {
 type reader struct {
 	tokens []*Token
 	byName map[string]*Token
+	count  int // of values that were followed
 }
 
 func (r *reader) group(path []string, members map[string]any, kind string) error {
@@ -100,6 +109,9 @@ func (r *reader) group(path []string, members map[string]any, kind string) error
 func (r *reader) follow(t *Token, value any, depth int) (any, error) {
 	if depth > mostDepth {
 		return nil, &Error{t.Name(), "its aliases go in a circle"}
+	}
+	if r.count++; r.count > maxFollowed {
+		return nil, &Error{t.Name(), "its aliases stand for too many values"}
 	}
 	switch v := value.(type) {
 	case string:

@@ -22,9 +22,21 @@ type Found struct {
 	Count    int
 }
 
+// Bounds of a style sheet: how much of it is read, how long one value is looked at, and how many values are told apart.
+// They are far above what sites have.
+const (
+	maxStyleSheet = 8 << 20
+	maxValue      = 256 << 10
+	maxFound      = 5000
+	maxFunction   = 120 // the longest colour function, as text
+)
+
 // ReadStyleSheet counts the colours, font families and font sizes that a style sheet uses, the most used first. What is
 // not CSS is passed over, as browsers do.
 func ReadStyleSheet(text []byte) ([]Found, error) {
+	if len(text) > maxStyleSheet {
+		return nil, fmt.Errorf("tokens: the style sheet has %d MB; at most %d fit", len(text)>>20, maxStyleSheet>>20)
+	}
 	c := counter{at: map[string]int{}}
 	parser := css.NewParser(parse.NewInputBytes(text), false)
 	for {
@@ -50,11 +62,14 @@ type counter struct {
 }
 
 func (c *counter) declaration(name string, values []css.Token) {
-	whole := ""
+	var written strings.Builder
 	for _, v := range values {
-		whole += string(v.Data)
+		if written.Len() > maxValue {
+			break
+		}
+		written.Write(v.Data)
 	}
-	whole = strings.TrimSpace(whole)
+	whole := strings.TrimSpace(written.String())
 	custom := ""
 	if strings.HasPrefix(name, "--") {
 		custom = strings.TrimPrefix(name, "--")
@@ -82,6 +97,9 @@ func (c *counter) property(category look.Category, text string) {
 func (c *counter) add(category look.Category, value, name string) {
 	key := string(category) + " " + value
 	i, ok := c.at[key]
+	if !ok && len(c.found) == maxFound {
+		return
+	}
 	if !ok {
 		i = len(c.found)
 		c.at[key] = i
@@ -109,11 +127,14 @@ func colours(value string) []string {
 			continue
 		}
 		for _, name := range []string{"rgb(", "rgba(", "hsl(", "hsla(", "oklch("} {
-			if end := strings.IndexByte(rest, ')'); strings.HasPrefix(rest, name) && end > 0 {
+			if !strings.HasPrefix(rest, name) {
+				continue
+			}
+			if end := strings.IndexByte(rest[:min(len(rest), maxFunction)], ')'); end > 0 {
 				list = append(list, rest[:end+1])
 				i += end
-				break
 			}
+			break
 		}
 	}
 	return list

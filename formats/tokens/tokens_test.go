@@ -2,11 +2,13 @@ package tokens
 
 import (
 	"errors"
+	"fmt"
 	"os"
 	"path/filepath"
 	"reflect"
 	"strings"
 	"testing"
+	"time"
 )
 
 // The examples of the Design Tokens Community Group's format: inherited types, aliases, the colour and dimension
@@ -84,6 +86,40 @@ func TestReadStyleSheet(t *testing.T) {
 	}
 	if found[0].Value != "#0b5fff" {
 		t.Errorf("the most used is %v", found[0])
+	}
+}
+
+// Files that are made to take long are read in time that grows with their size: twice the text takes about twice as long,
+// and aliases that multiply are refused.
+func TestHostileFilesAreBounded(t *testing.T) {
+	sheet := func(n int) []byte { return []byte("a{--x:" + strings.Repeat("#abcdef rgb(1 2 ", n) + "}") }
+	took := func(text []byte) time.Duration {
+		began := time.Now()
+		if _, err := ReadStyleSheet(text); err != nil {
+			t.Fatal(err)
+		}
+		return time.Since(began)
+	}
+	took(sheet(1000))
+	if small, large := took(sheet(10_000)), took(sheet(200_000)); large > 200*small+2*time.Second {
+		t.Errorf("200,000 colours in one value take %v, 10,000 take %v", large, small)
+	}
+	var list strings.Builder
+	for i := range 100_000 {
+		fmt.Fprintf(&list, ".a%d{color:#%06x}", i, i)
+	}
+	if found, err := ReadStyleSheet([]byte(list.String())); err != nil || len(found) > maxFound {
+		t.Errorf("%d values are told apart (%v)", len(found), err)
+	}
+	if _, err := ReadStyleSheet(make([]byte, maxStyleSheet+1)); err == nil {
+		t.Error("a style sheet beyond the bound is read")
+	}
+	laughs := `{"a0":{"$value":"ha"}`
+	for i := range 30 {
+		laughs += fmt.Sprintf(`,"a%d":{"$value":["{a%d}","{a%d}","{a%d}"]}`, i+1, i, i, i)
+	}
+	if _, err := ReadDTCG([]byte(laughs + "}")); err == nil {
+		t.Error("aliases that stand for 3^30 values are followed")
 	}
 }
 
