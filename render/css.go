@@ -33,6 +33,8 @@ type dressed struct {
 	light, dark look.Tokens
 	faces       []dresses.Face // with the files that the site's languages need
 	now         time.Time
+	house, root string // see houseCSS and rootClass
+	anywhere    bool   // it is for pages that others make, where it may stand twice
 }
 
 func dressedSite(site *document.Site, registry dresses.Registry, now time.Time) (*dressed, error) {
@@ -230,17 +232,28 @@ func (d *dressed) subject(b *document.Block, c look.Cascade) (marks.Subject, err
 	return s.Measured(), nil
 }
 
-// houseCSS is what all blocks of a site share: fonts, layers, the reset, the tokens.
-func (d *dressed) houseCSS(fontURL func(dresses.FontFile) string) string {
+// fontsCSS says where the fonts are.
+func (d *dressed) fontsCSS(fontURL func(dresses.FontFile) string) string {
 	var b strings.Builder
-	if fontURL != nil {
-		for _, face := range d.faces {
-			for _, file := range face.Files {
-				fmt.Fprintf(&b, "@font-face{font-family:%q;font-weight:%d;font-display:swap;src:url(%s) format(\"woff2\");unicode-range:%s}",
-					face.Family, face.Weight, fontURL(file), file.UnicodeRange)
-			}
+	for _, face := range d.faces {
+		for _, file := range face.Files {
+			fmt.Fprintf(&b, "@font-face{font-family:%q;font-weight:%d;font-display:swap;src:url(%s) format(\"woff2\");unicode-range:%s}",
+				face.Family, face.Weight, fontURL(file), file.UnicodeRange)
 		}
 	}
+	return b.String()
+}
+
+// houseCSS is what all blocks of a site share: the layers, the reset, the tokens. Its selectors are rootSelector's.
+func (d *dressed) houseCSS() string {
+	if d.house == "" {
+		d.house = d.writeHouse()
+	}
+	return d.house
+}
+
+func (d *dressed) writeHouse() string {
+	var b strings.Builder
 	b.WriteString(layers + baseCSS + "@layer rubrel.look{")
 	tokens, other := d.light, d.dark
 	if d.site.House.Scheme == document.DarkScheme {
@@ -260,7 +273,7 @@ func (d *dressed) houseCSS(fontURL func(dresses.FontFile) string) string {
 }
 
 // wholeBlock is where tokens are said: on every block, and on the page that is made of blocks.
-const wholeBlock = ".rb,:root:has(>body>main>.rb)"
+const wholeBlock = ".rb,:root:has(>body>main>.rb )"
 
 func writeTokens(b *strings.Builder, selector string, declarations []look.Declaration) {
 	b.WriteString(selector + "{")
@@ -291,7 +304,7 @@ func formsCSS(pieces []piece) string {
 	for _, p := range pieces {
 		for _, sheet := range p.form.CSS {
 			if !seen[sheet] {
-				b.WriteString(scoped(sheet, p.kind))
+				b.WriteString(scoped(sheet).css)
 			}
 			seen[sheet] = true
 		}
@@ -300,16 +313,17 @@ func formsCSS(pieces []piece) string {
 	return b.String()
 }
 
-// blockCSS is a block's own: the variables of its layout and its look.
-func (d *dressed) blockCSS(b *document.Block, form kind.Form, view kind.View, cascade look.Cascade, rules []look.Rule) string {
+// blockCSS is a block's own, and the class by which it reaches the block: the variables of its layout and its look.
+func (d *dressed) blockCSS(b *document.Block, form kind.Form, view kind.View, cascade look.Cascade, rules []look.Rule) (class, css string) {
+	class = look.ClassPrefix + "b-" + b.ID
+	const open = "-?" // no class has it: it stands for the content's until that is known
 	var out strings.Builder
-	out.WriteString("@layer rubrel.look{")
 	if form.Variables != nil {
-		writeVariables(&out, blockClass(b.ID), d.site.Widths, form.Variables(view))
+		writeVariables(&out, class+open, d.site.Widths, form.Variables(view))
 	}
-	out.WriteString(cascade.WriteRules(blockClass(b.ID), rules))
-	out.WriteString("}")
-	return out.String()
+	out.WriteString(cascade.WriteRules(class+open, rules))
+	named := class + strings.TrimPrefix(contentClass(out.String()), strings.TrimSuffix(look.ClassPrefix, "-"))
+	return named, "@layer rubrel.look{" + strings.ReplaceAll(out.String(), class+open, named) + "}"
 }
 
 // recordRefs are the records as far as their look goes.
@@ -320,8 +334,6 @@ func recordRefs(set *document.Set) []look.RecordRef {
 	}
 	return records
 }
-
-func blockClass(id string) string { return look.ClassPrefix + "b-" + id }
 
 // writeVariables sets the layout's variables: those of the block on its first element, since a container cannot query
 // itself, and those of a record on the record's.

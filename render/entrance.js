@@ -1,6 +1,6 @@
 // What comes in at first sight. Where the page has been painted already, what is in view stays as it is: nothing that
 // a visitor has seen is taken away to be shown again.
-(() => {
+(roots) => {
   if (!matchMedia('(prefers-reduced-motion: no-preference)').matches) return;
   const painted = performance.getEntriesByType('paint').length > 0;
   const thresholds = [0, 0.25, 0.5, 0.75, 1];
@@ -10,7 +10,7 @@
   // A form's own script hears what its parts come to.
   const come = (element, sight) => {
     element.dataset.sight = sight;
-    element.dispatchEvent(new Event('rb-sight', { bubbles: true }));
+    element.dispatchEvent(new Event('rb-seen', { bubbles: true }));
   };
   const show = (element) => {
     const entrance = waiting.get(element);
@@ -37,7 +37,7 @@
 
   // Everything is read before anything is written, so that the page is laid out once.
   const found = [];
-  for (const element of document.querySelectorAll('.rb *')) {
+  for (const element of roots.flatMap((root) => [...root.querySelectorAll('*')])) {
     if (element.dataset.sight) continue;
     const style = getComputedStyle(element);
     const said = (name) => style.getPropertyValue(`--rb-enter${name}`).trim();
@@ -58,5 +58,5 @@
     waiting.set(element, entrance);
     watch.observe(element);
   }
-  document.addEventListener('focusin', ({ target }) => { for (let e = target; e; e = e.parentElement) show(e); });
-})();
+  for (const root of roots) root.addEventListener('focusin', ({ target }) => { for (let e = target; e; e = e.parentElement) show(e); });
+}

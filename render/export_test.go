@@ -184,7 +184,7 @@ func TestSnippetSurvivesHostileCSS(t *testing.T) {
 		b.LessMotion(true)
 		styles := func(path string) []string {
 			b.Open(server.URL + path)
-			return testkit.Eval[[]string](b, `document.fonts.ready.then(() => [...document.querySelectorAll('.rb, .rb *')].flatMap((e) => ['', '::before', '::after'].map((pseudo) => {
+			return testkit.Eval[[]string](b, `document.fonts.ready.then(() => [...document.querySelectorAll('[data-rb], [data-rb] *')].flatMap((e) => ['', '::before', '::after'].map((pseudo) => {
 				const style = getComputedStyle(e, pseudo);
 				return e.className + pseudo + ' ' + [...style].filter((p) => !p.startsWith('--')).map((p) => p + ':' + style.getPropertyValue(p)).join(';');
 			})))`)

@@ -39,7 +39,6 @@ type File struct {
 type piece struct {
 	html     template.HTML
 	css      string
-	kind     string // its name
 	form     kind.Form
 	scripts  []string // what it needs in the visitor's browser
 	data     []any    // what it says to machines
@@ -49,6 +48,7 @@ type piece struct {
 
 // pageView is what the page template shows.
 type pageView struct {
+	Root                                     string // the class of every block of the site
 	Language, Direction, Title, Intro, Style string
 	Script                                   string // the path of the script file, "" for none
 	Data                                     template.JS
@@ -115,13 +115,14 @@ func Snippet(site *document.Site, registry dresses.Registry, blockID string, wit
 	if err != nil {
 		return nil, err
 	}
+	d.anywhere = true
 	p, err := d.block(blockID, 2, site.LanguageOf(blockID))
 	if err != nil {
 		return nil, err
 	}
-	fontURL := func(f dresses.FontFile) string { return dataURL("font/woff2", f.Bytes) }
-	if !withFonts {
-		fontURL = nil
+	fonts := ""
+	if withFonts {
+		fonts = d.fontsCSS(func(f dresses.FontFile) string { return dataURL("font/woff2", f.Bytes) })
 	}
 	held := map[string][]byte{}
 	for _, name := range p.pictures {
@@ -132,7 +133,8 @@ func Snippet(site *document.Site, registry dresses.Registry, blockID string, wit
 			}
 		}
 	}
-	css, err := harden(d.houseCSS(fontURL) + picturesCSS(site, p.pictures, func(p document.Picture) string { return dataURL(p.Type, held[p.ID]) }) + entranceSheet(p.enters) + formsCSS([]piece{p}) + p.css)
+	shown := picturesCSS(site, p.pictures, func(p document.Picture) string { return dataURL(p.Type, held[p.ID]) })
+	css, err := harden(fonts + rooted(d.houseCSS()+shown+entranceSheet(p.enters), d.rootClass()) + formsCSS([]piece{p}) + p.css)
 	if err != nil {
 		return nil, err
 	}
@@ -146,7 +148,7 @@ func Snippet(site *document.Site, registry dresses.Registry, blockID string, wit
 		HTML   template.HTML
 		Script template.JS
 		Data   template.JS
-	}{template.CSS(css), p.html, template.JS(minified(strings.Join(p.scripts, "\n"))), data})
+	}{template.CSS(css), p.html, template.JS(scripts([]piece{p})), data})
 	if err != nil {
 		return nil, fmt.Errorf("render snippet of %s: %w", blockID, err)
 	}
@@ -188,7 +190,7 @@ func (d *dressed) files() []File {
 // page writes a page, its style sheet and its script.
 func (d *dressed) page(name string, page document.Page) ([]File, error) {
 	language := d.site.PageLanguage(page)
-	view := pageView{Language: language, Direction: direction(language), Title: page.Title, Intro: page.Intro, Head: page.ID != ""}
+	view := pageView{Root: d.rootClass(), Language: language, Direction: direction(language), Title: page.Title, Intro: page.Intro, Head: page.ID != ""}
 	var pieces []piece
 	for _, band := range page.Bands {
 		shown := bandView{Heading: band.Heading}
@@ -220,34 +222,43 @@ func (d *dressed) page(name string, page document.Page) ([]File, error) {
 // besides writes what a page's blocks need besides HTML: the style sheet, the scripts, the data for machines.
 func (d *dressed) besides(name string, pieces []piece, view *pageView) ([]File, error) {
 	var pictures []string
-	var own, scripts strings.Builder
+	var own strings.Builder
 	var data []any
-	seen := map[string]bool{}
 	enters := false
 	for _, p := range pieces {
 		own.WriteString(p.css)
-		for _, script := range p.scripts {
-			if !seen[script] && script != "" {
-				scripts.WriteString(minified(script) + ";") // one ends before the next begins
-			}
-			seen[script] = true
-		}
 		enters = enters || p.enters
 		data = append(data, p.data...)
 		pictures = append(pictures, p.pictures...)
 	}
-	css, err := harden(d.houseCSS(fontPath) + picturesCSS(d.site, pictures, document.Picture.Path) + entranceSheet(enters) + formsCSS(pieces) + own.String() + "@layer rubrel.form{" + pageCSS + "}")
+	house := d.houseCSS() + picturesCSS(d.site, pictures, document.Picture.Path) + entranceSheet(enters) + "@layer rubrel.form{" + pageCSS + "}"
+	css, err := harden(d.fontsCSS(fontPath) + rooted(house, d.rootClass()) + formsCSS(pieces) + own.String())
 	if err != nil {
 		return nil, err
 	}
 	view.Style = hashed(name, "css", []byte(css))
 	files := []File{{Path: view.Style, Type: "text/css; charset=utf-8", Bytes: []byte(css)}}
-	if script := []byte(scripts.String()); len(script) > 0 {
+	if script := []byte(scripts(pieces)); len(script) > 0 {
 		view.Script = hashed("blocks", "js", script)
 		files = append(files, File{Path: view.Script, Type: "text/javascript; charset=utf-8", Bytes: script})
 	}
 	view.Data, err = dataJSON(data)
 	return files, err
+}
+
+// scripts are what some blocks need, each once.
+func scripts(pieces []piece) string {
+	var b strings.Builder
+	seen := map[string]bool{}
+	for _, p := range pieces {
+		for _, script := range p.scripts {
+			if !seen[script] {
+				b.WriteString(called(script))
+			}
+			seen[script] = true
+		}
+	}
+	return b.String()
 }
 
 // dataJSON writes objects of schema.org; "" for none. Nothing in it can end a script element.
@@ -280,40 +291,75 @@ func (d *dressed) block(id string, level int, language string) (piece, error) {
 	}
 	view := subject.View
 	view.Locale, view.FromRight, view.HeadingLevel = language, direction(language) == "rtl", level
+	rules := cascade.Rules(set.Kind.PartSpecs(form.Name), recordRefs(set))
+	p := piece{form: form, pictures: d.picturesOf(b)}
+	p.need(view, rules)
+	class, css := d.blockCSS(b, form, view, cascade, rules)
+	p.css = css
+	view.Names = d.rootClass() + "-" + id
 	inside, err := form.HTML(view)
 	if err != nil {
 		return piece{}, fmt.Errorf("block %s: %w", id, err)
 	}
-	rules := cascade.Rules(set.Kind.PartSpecs(form.Name), recordRefs(set))
-	css := d.blockCSS(b, form, view, cascade, rules)
 	if inside, err = withAttributes(inside, set.Set, cascade, set.Kind.PartsOf(form.Name)); err != nil {
 		return piece{}, fmt.Errorf("block %s: %w", id, err)
+	}
+	own := id
+	if d.anywhere {
+		own = "" // the same snippet may stand on a page twice, and an id names one element
 	}
 	var html bytes.Buffer
 	err = pages.ExecuteTemplate(&html, "block", struct {
 		Class, ID, Name, Language, Direction string
 		Inside                               template.HTML
-	}{blockClass(id) + " " + kindClass(set.Kind.Name), id, b.Name, language, direction(language), inside})
+	}{strings.Join(append(p.classes(d.rootClass()), class), " "), own, b.Name, language, direction(language), inside})
 	if err != nil {
 		return piece{}, fmt.Errorf("block %s: %w", id, err)
 	}
+	p.html = template.HTML(html.String())
+	if set.Kind.Data != nil {
+		p.data = set.Kind.Data(view)
+	}
+	return p, nil
+}
+
+// need finds the scripts that a block needs in the visitor's browser.
+func (p *piece) need(view kind.View, rules []look.Rule) {
 	entrances := look.Entrances(rules)
-	p := piece{html: template.HTML(html.String()), css: css, kind: set.Kind.Name, form: form, pictures: d.picturesOf(b), enters: len(entrances) > 0}
-	if form.Script != nil {
-		p.scripts = append(p.scripts, form.Script(view))
+	p.enters = len(entrances) > 0
+	if p.form.Script != nil {
+		if script := p.form.Script(view); script != "" {
+			p.scripts = append(p.scripts, script)
+		}
 	}
 	for _, name := range slices.Sorted(maps.Keys(entrances)) {
-		if script, ok := form.Entrances[name]; ok {
+		if script, ok := p.form.Entrances[name]; ok {
 			p.scripts = append(p.scripts, script)
 		}
 	}
 	if p.enters {
 		p.scripts = append(p.scripts, entranceJS)
 	}
-	if set.Kind.Data != nil {
-		p.data = set.Kind.Data(view)
+}
+
+// classes are those of a block's element, after that of its house style.
+func (p *piece) classes(root string) []string {
+	all := []string{root}
+	for _, sheet := range p.form.CSS {
+		all = append(all, scoped(sheet).class)
 	}
-	return p, nil
+	for _, script := range p.scripts {
+		all = append(all, scriptClass(script))
+	}
+	return all
+}
+
+// rootClass is the class of every block of the site: of its reset and its tokens.
+func (d *dressed) rootClass() string {
+	if d.root == "" {
+		d.root = contentClass(d.houseCSS())
+	}
+	return d.root
 }
 
 // view is what a form is given to show a block, in the language of its page.

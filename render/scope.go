@@ -1,23 +1,57 @@
 package render
 
 import (
+	"crypto/sha256"
+	"encoding/hex"
 	"regexp"
 	"strings"
+	"sync"
 
 	"rubrel/core/look"
 )
 
-// kindClass is the class of every block of a kind, by which its forms' style sheets reach it and no other.
-func kindClass(kind string) string { return look.ClassPrefix + "k-" + kind }
+// contentClass is a class made of a content: what differs has another class. Rules and scripts reach an element by the
+// class of their own content only, so that blocks of other sites, of other versions of Rubrel, and the same block again
+// stand on one page as each stands alone.
+func contentClass(content string) string {
+	sum := sha256.Sum256([]byte(content))
+	return look.ClassPrefix + "x" + hex.EncodeToString(sum[:4])
+}
+
+// rootSelector is how the style sheets of this folder write the element of a block, until they get its class.
+var rootSelector = regexp.MustCompile(`\.rb([^\w-])`)
+
+// rooted gives a style sheet of this folder the class of the blocks that it is for.
+func rooted(sheet, class string) string { return rootSelector.ReplaceAllString(sheet, "."+class+"$1") }
 
 var commentPattern = regexp.MustCompile(`(?s)/\*.*?\*/`)
 
-// scoped confines a form's style sheet to the blocks of its kind: every selector begins at the kind's class, with no more
-// specificity than before. What kinds call by one name may then stand on one page, and in snippets beside each other.
-func scoped(sheet, kind string) string {
+// formSheet is a form's style sheet, confined to the blocks that have its class.
+type formSheet struct{ class, css string }
+
+// formSheets is a table of what has been confined: there are a few sheets, and each rendering asks for them.
+var formSheets sync.Map
+
+// scoped confines a form's style sheet to the blocks that need it: every selector begins at the sheet's class, with no
+// more specificity than before.
+func scoped(sheet string) formSheet {
+	if done, ok := formSheets.Load(sheet); ok {
+		return done.(formSheet)
+	}
+	f := formSheet{class: contentClass(sheet)}
 	var out strings.Builder
-	scopeInto(&out, commentPattern.ReplaceAllString(sheet, ""), ":where(."+kindClass(kind)+") ")
-	return out.String()
+	scopeInto(&out, commentPattern.ReplaceAllString(sheet, ""), ":where(."+f.class+") ")
+	f.css = out.String()
+	formSheets.Store(sheet, f)
+	return f
+}
+
+// scriptClass is the class of the blocks that a script works for.
+func scriptClass(script string) string { return contentClass("script " + script) }
+
+// called is a script as a page runs it: a function of the blocks that it works for.
+func called(script string) string {
+	return "(" + strings.TrimSuffix(minified(script), ";") + `)([...document.querySelectorAll(".` + scriptClass(script) + `")]);`
 }
 
 // scopeInto writes rules with a prefix before each of their selectors; those in a conditional group too.

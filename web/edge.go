@@ -57,7 +57,7 @@ func (s *Server) edge(next http.Handler) http.Handler {
 			r = r.WithContext(ctx)
 		}
 		if r.Body != nil && r.Body != http.NoBody {
-			r.Body = &heardBody{http.MaxBytesReader(w, r.Body, maxBody), http.NewResponseController(w), time.Now().Add(bodyTime)}
+			r.Body = http.MaxBytesReader(w, &heardBody{r.Body, http.NewResponseController(w), time.Now().Add(bodyTime)}, maxBody)
 		}
 		if err := readForm(r); err != nil {
 			s.fail(w, r, err)

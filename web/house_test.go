@@ -65,7 +65,7 @@ func TestHouseStyle(t *testing.T) {
 		t.Errorf("the accent proposed is %s", got)
 	}
 	b.Click("form[action$='/house/tokens'] .is-primary")
-	b.Await("location.search.startsWith('?notice') && document.querySelector('[name=\"light.accent\"]')?.value === '#c2185b' && !document.querySelector('.fresh')")
+	b.Await("location.search.startsWith('?saved') && document.querySelector('[name=\"light.accent\"]')?.value === '#c2185b' && !document.querySelector('.fresh')")
 	if got := b.Text("[...document.querySelectorAll('.pairs .fails')].map(e => e.textContent).join()"); got != "" {
 		t.Errorf("pairs fail: %s", got)
 	}
@@ -76,7 +76,7 @@ func TestHouseStyle(t *testing.T) {
 	b.Await("document.querySelector('.cur') && document.querySelector('.mark-count').textContent.includes('no marks')")
 	everyFrame(b, "page.querySelector('.rb-table') && getComputedStyle(page.querySelector('.rb-table')).backgroundColor === '"+paper+"'")
 	// What cannot be a value is answered with a message, and the field's other values are not lost.
-	if status, body := post(t, app.URL+"/sites/fennmoor/house/tokens", map[string][]string{"light.ink": {"purplish"}}, nil); status != 422 || !strings.Contains(body, "purplish") {
+	if status, body := post(t, app.URL+"/sites/fennmoor/house/tokens", edit("light.ink", "purplish"), nil); status != 422 || !strings.Contains(body, "purplish") {
 		t.Errorf("a colour that is none: %d", status)
 	}
 	// Every exception of the site is listed, with a way to it.
@@ -139,7 +139,7 @@ func TestSiteMarks(t *testing.T) {
 	b.Click(".checks a[href$='check=contrast']")
 	b.Await("document.querySelectorAll('.mark-line').length === 1")
 	b.Click(".mark-line .mark-acts .link")
-	b.Await("location.search.includes('notice') && document.querySelectorAll('.mark-line').length === 0")
+	b.Await("location.search.includes('saved') && document.querySelectorAll('.mark-line').length === 0")
 	b.Click("[name=way][value=undo]")
 	b.Await("location.pathname.endsWith('/marks') && document.querySelectorAll('.mark-line').length === 3")
 	b.Click(".mark-line [name=on][value=yes]")
@@ -160,7 +160,7 @@ func TestTokensInAndOut(t *testing.T) {
 	}
 	b.CheckAccessibility("what was found")
 	b.Click(".found + p .button")
-	b.Await("location.search.startsWith('?notice') && document.querySelector('[name=\"light.accent\"]')?.value === '#0b5fa8'")
+	b.Await("location.search.startsWith('?saved') && document.querySelector('[name=\"light.accent\"]')?.value === '#0b5fa8'")
 	_, file := fetch(t, app.URL+"/sites/fennmoor/house/tokens.json")
 	if !strings.Contains(file, "\"accent\": {\n        \"$type\": \"color\",\n        \"$value\": \"#0b5fa8\"") {
 		t.Errorf("the token file is %s", file)

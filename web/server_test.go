@@ -135,7 +135,7 @@ func TestBadInput(t *testing.T) {
 		{benchPath + "/edit", url.Values{"act": {"add"}}, 422, "version"},
 		{benchPath + "/settle/77", url.Values{"value": {"mine"}}, 404, "nothing at this address"},
 		{"/sites", url.Values{"name": {strings.Repeat("x", 200)}}, 422, "at most 120"},
-		{"/sites", url.Values{"name": {"  "}}, 422, "empty"},
+		{"/sites", url.Values{"name": {"  "}}, 422, "needs a name"},
 		{"/sites/fennmoor/blocks", url.Values{"name": {"x"}, "kind": {"banana"}}, 422, "kind"},
 		{"/sites/fennmoor/dress", url.Values{"dress": {"../../etc"}}, 422, "dress"},
 		{"/sites/fennmoor/host", url.Values{"url": {"file:///etc"}, "public": {"https://x.test"}}, 422, "starts with"},
@@ -171,8 +171,8 @@ func TestTypedMarkupStaysText(t *testing.T) {
 		form url.Values
 	}{
 		{"/sites", url.Values{"name": {evil}}},
-		{"/sites/fennmoor/rename", url.Values{"name": {evil}}},
-		{"/sites/fennmoor/blocks", url.Values{"name": {evil}, "kind": {"pricing"}}},
+		{"/sites/fennmoor/rename", edit("name", evil)},
+		{"/sites/fennmoor/blocks", edit("name", evil, "kind", "pricing")},
 		{"/sites/fennmoor/paste", url.Values{"text": {"\t" + evil + "\nPrice\t" + evil}, "name": {evil}}},
 		{benchPath + "/edit", edit("act", "cells", "cells", `[{"At":"fact/dusk/title","Text":`+testkit.Quote(evil)+`}]`)},
 	} {
@@ -297,6 +297,9 @@ func TestUpload(t *testing.T) {
 		t.Helper()
 		var body bytes.Buffer
 		form := multipart.NewWriter(&body)
+		if err := form.WriteField("version", "0"); err != nil {
+			t.Fatal(err)
+		}
 		file, err := form.CreateFormFile("file", "evenings.csv")
 		if err != nil {
 			t.Fatal(err)

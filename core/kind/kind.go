@@ -198,6 +198,7 @@ type Paints struct {
 // View is what a form is given to show.
 type View struct {
 	BlockID      string
+	Names        string // begins the names of controls, so that those of other blocks are others
 	Set          Set
 	Locale       string
 	FromRight    bool // the language is written from right to left

@@ -32,7 +32,7 @@ type seatedView struct {
 
 // askView is the field in which the number is given.
 type askView struct {
-	ID, Label                string
+	Label                    string
 	Least, Most, Step, Value int64
 	Ticks                    string // an SVG path on 1000 by 10 units: where each plan's range begins
 }
@@ -101,7 +101,7 @@ func (s *shop) seatedForm(name string) (template.HTML, error) {
 		label = s.words.Seats
 	}
 	bounds := s.list.Seats
-	view.Ask = askView{ID: s.v.BlockID + "-seats", Label: capital(label), Least: bounds.Least, Most: bounds.Most, Step: bounds.Step, Value: s.seats}
+	view.Ask = askView{Label: capital(label), Least: bounds.Least, Most: bounds.Most, Step: bounds.Step, Value: s.seats}
 	view.Ask.Ticks = s.ticks()
 	view.Totals = s.totals(view.Ask.Label)
 	var err error

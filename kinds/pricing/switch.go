@@ -27,7 +27,7 @@ type optionView struct {
 func (s *shop) switches() []switchView {
 	var switches []switchView
 	if len(s.list.Periods) > 1 && len(s.list.Currencies) > 0 {
-		view := switchView{Legend: s.words.Period, Name: s.v.BlockID + "-period", Param: "period", Class: s.shape(len(s.list.Periods))}
+		view := switchView{Legend: s.words.Period, Name: s.v.Names + "-period", Param: "period", Class: s.shape(len(s.list.Periods))}
 		for i, period := range s.list.Periods {
 			option := optionView{Class: "rb-p" + strconv.Itoa(i), Value: period.ID, Label: period.Label, Side: side(i), Checked: i == s.opens, Saving: s.saving(period)}
 			if period.Label == s.fact("quiet") {
@@ -38,7 +38,7 @@ func (s *shop) switches() []switchView {
 		switches = append(switches, view)
 	}
 	if len(s.list.Currencies) > 1 {
-		view := switchView{Legend: s.words.Currency, Name: s.v.BlockID + "-currency", Param: "currency", Class: s.shape(len(s.list.Currencies))}
+		view := switchView{Legend: s.words.Currency, Name: s.v.Names + "-currency", Param: "currency", Class: s.shape(len(s.list.Currencies))}
 		for i, currency := range s.list.Currencies {
 			view.Options = append(view.Options, optionView{Class: "rb-c" + strconv.Itoa(i), Value: currency.ID, Label: currency.Currency.Code, Side: side(i), Checked: i == 0})
 		}

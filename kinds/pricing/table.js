@@ -1,7 +1,7 @@
 // What a price list does in the visitor's browser: it keeps the choice in the address, ends an offer at its deadline,
 // and counts totals for a number of seats with whole minor units, as the core does. It may run again on one page: it
 // takes up what it finds.
-(() => {
+(roots) => {
   const all = (root, selector) => [...root.querySelectorAll(selector)];
 
   const keep = (name, value) => {
@@ -153,7 +153,7 @@
   };
 
   const query = new URLSearchParams(location.search);
-  for (const table of all(document, '.rb-table')) {
+  for (const table of roots.flatMap((root) => all(root, '.rb-table'))) {
     all(table, '[data-ends]').forEach(end);
     for (const radio of all(table, '[data-param]')) {
       if (query.get(radio.dataset.param)?.toLowerCase() === radio.value) radio.checked = true;
@@ -164,4 +164,4 @@
     state.counter = field && new Counter(table, field);
     if (field) state.counter.take(Number(query.get('seats') ?? n ?? field.value), true);
   }
-})();
+}

@@ -55,15 +55,15 @@ func (b *board) chosen(name string) string {
 
 // bar is one skill as it is shown.
 type bar struct {
-	ID, NameID, Name, Note, Group string
-	Featured                      bool
-	Icon                          template.HTML
-	Value, Least, Most            kind.Number
-	Number                        string  // what it says of the value
-	Spoken                        string  // the same, for who hears it
-	Share                         float64 // of the bar that is filled, from 0 to 1
-	Now                           string  // the value within the range, for machines
-	Pips                          []struct{}
+	ID, Name, Note, Group string
+	Featured              bool
+	Icon                  template.HTML
+	Value, Least, Most    kind.Number
+	Number                string  // what it says of the value
+	Spoken                string  // the same, for who hears it
+	Share                 float64 // of the bar that is filled, from 0 to 1
+	Now                   string  // the value within the range, for machines
+	Pips                  []struct{}
 	Labels
 }
 
@@ -124,7 +124,7 @@ func (b *board) bars() []bar {
 func (b *board) read(r kind.Record) bar {
 	least, most := rangeOf(b.v.Set, r)
 	value := valueOf(r)
-	x := bar{ID: r.ID, NameID: b.v.BlockID + "-" + r.ID + "-name", Name: kind.Text(r.Facts, "name"), Note: kind.Text(r.Facts, "note"), Group: kind.Text(r.Facts, "group"),
+	x := bar{ID: r.ID, Name: kind.Text(r.Facts, "name"), Note: kind.Text(r.Facts, "note"), Group: kind.Text(r.Facts, "group"),
 		Featured: r.Featured, Icon: icon.SVG(kind.Text(r.Facts, "icon")), Value: value, Least: least, Most: most, Share: shareOf(value, least, most)}
 	x.Number, x.Spoken = b.says(r, value, least, most)
 	x.Now = value.String()

@@ -1,10 +1,10 @@
 // Figures that count. The number in the page stays what it is; the passing ones are shown over it. The browser's own clock
 // of animations does the easing.
-(() => {
+(roots) => {
   const running = new Map();
   const milliseconds = (text) => parseFloat(text) * (/\ds/.test(text) ? 1000 : 1) || 0;
   const stop = (digits) => { cancelAnimationFrame(running.get(digits)); running.delete(digits); };
-  document.addEventListener('rb-sight', ({ target }) => {
+  const hear = ({ target }) => {
     const digits = target.querySelector('[data-to]');
     if (!digits) return;
     const { from, to, places } = digits.dataset;
@@ -31,5 +31,6 @@
       };
       frame(0);
     }
-  });
-})();
+  };
+  for (const root of roots) root.counts ??= (root.addEventListener('rb-seen', hear), true);
+}

@@ -9,9 +9,10 @@ export class Desk {
     this.tab = crypto.randomUUID?.() ?? String(Math.random()).slice(2);
     this.queue = Promise.resolve();
     this.waiting = 0;
+    this.posting = 0; // acts of which no answer has come
     this.lost = false; // the last act did not reach the server
     this.listeners = [];
-    addEventListener('beforeunload', (event) => { if (this.lost || this.waiting) event.preventDefault(); });
+    addEventListener('beforeunload', (event) => { if (this.lost || this.posting) event.preventDefault(); });
   }
 
   get version() { return Number(document.getElementById('saved').dataset.version); }
@@ -73,8 +74,14 @@ export class Desk {
     saved.textContent = this.waiting > 0 ? 'saving' : this.lost ? 'not saved' : 'saved';
   }
 
-  #post(url, values) {
-    return this.#swap('POST', url, { version: this.version, part: this.part, width: this.width, state: this.state, open: this.open, tab: this.tab, ...values });
+  async #post(url, values) {
+    this.posting++;
+    try {
+      const { version, part, width, state, open, tab } = this;
+      return await this.#swap('POST', url, { version, part, width, state, open, tab, ...values });
+    } finally {
+      this.posting--;
+    }
   }
 
   async #swap(method, url, values) {

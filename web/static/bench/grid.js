@@ -13,6 +13,7 @@ export class Grid {
     this.anchor = { ...this.cursor };
     this.editing = null;
     this.pending = new Map(); // texts that were not taken, by address
+    this.unsent = new Set(); // the addresses of those that did not reach the server
     this.listeners = [];
     this.seen = true; // the cursor is in view
     desk.onChange((live) => this.afterChange(live));
@@ -262,13 +263,13 @@ export class Grid {
 
   // copyLook remembers a record's column, for this block and for others of its site; pasteLook gives it to another record.
   copyLook(record) {
-    localStorage.setItem('rubrel.look', JSON.stringify({ block: this.desk.url.split('/').pop(), site: this.desk.root.dataset.siteUrl, record }));
+    localStorage.setItem('rubrel.look', JSON.stringify({ block: this.desk.url.split('/').pop(), site: this.desk.root.dataset.site, record }));
     this.desk.say(`The look of ${this.cell().dataset.name} is copied: V on another ${this.desk.root.dataset.one} gives it to that one.`);
   }
 
   pasteLook(record) {
     const { block, site, record: from } = JSON.parse(localStorage.getItem('rubrel.look') ?? '{}');
-    const here = site === this.desk.root.dataset.siteUrl;
+    const here = site === this.desk.root.dataset.site;
     this.desk.send({ act: 'paste-look', block: here ? block : '', from: here ? from : '', record });
   }
 
@@ -350,31 +351,29 @@ export class Grid {
   }
 
   async write(cells) {
-    let taken = false;
-    try {
-      taken = await this.desk.send({ act: 'cells', cells: JSON.stringify(cells) });
-    } catch {
-      // The desk has said that the server is away.
-    }
-    this.note(cells, taken);
+    // Without an answer the desk has said that the server is away.
+    this.note(cells, await this.desk.send({ act: 'cells', cells: JSON.stringify(cells) }).catch(() => null));
   }
 
-  // note keeps the texts of cells that were not taken.
+  // note keeps the texts of cells that were not taken: refused, or, with null, sent in vain.
   note(cells, taken) {
     for (const { at, text } of cells) {
       if (taken) this.pending.delete(at);
       else this.pending.set(at, text);
+      if (taken === null) this.unsent.add(at);
+      else this.unsent.delete(at);
     }
     this.drawPending();
   }
 
-  // drawPending marks the cells whose last text was not taken, and shows that text: editing them again starts from it.
+  // drawPending marks the cells whose last text was not taken: editing them again starts from that text. What the server
+  // has never seen is shown in its cell.
   drawPending() {
     for (const cell of this.table.querySelectorAll('.fault')) cell.classList.remove('fault');
     for (const [at, text] of this.pending) {
       const cell = this.table.querySelector(`[data-at="${CSS.escape(at)}"]`);
       cell?.classList.add('fault');
-      const shown = cell?.querySelector('.shown');
+      const shown = this.unsent.has(at) && cell?.querySelector('.shown');
       if (shown) shown.textContent = text;
     }
   }

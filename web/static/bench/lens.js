@@ -3,9 +3,9 @@
 const inLook = (rules) => `@layer rubrel.look{${rules}}`;
 
 const sheets = {
-  still: inLook('.rb,.rb *,.rb ::before,.rb ::after{transition:none!important;animation:none!important}'),
-  forced: inLook(`.rb,.rb *,.rb ::before,.rb ::after{color:#fff!important;background-color:#000!important;background-image:none!important;border-color:#fff!important;box-shadow:none!important;text-shadow:none!important}
-    .rb a,.rb a *{color:#ff0!important;border-color:#ff0!important}.rb button{color:#fff!important;border-color:#fff!important}`),
+  still: inLook('[data-rb],[data-rb] *,[data-rb] ::before,[data-rb] ::after{transition:none!important;animation:none!important}'),
+  forced: inLook(`[data-rb],[data-rb] *,[data-rb] ::before,[data-rb] ::after{color:#fff!important;background-color:#000!important;background-image:none!important;border-color:#fff!important;box-shadow:none!important;text-shadow:none!important}
+    [data-rb] a,[data-rb] a *{color:#ff0!important;border-color:#ff0!important}[data-rb] button{color:#fff!important;border-color:#fff!important}`),
 };
 
 const texts = (page) => {
@@ -18,12 +18,12 @@ const texts = (page) => {
 const acts = {
   // Text alone at twice its size, as WCAG 2.2, 1.4.4 asks that a page bears: boxes keep their measure.
   large(page) {
-    const elements = [...page.querySelectorAll('.rb, .rb *')].filter((e) => !e.closest('svg'));
+    const elements = [...page.querySelectorAll('[data-rb], [data-rb] *')].filter((e) => !e.closest('svg'));
     const sizes = elements.map((e) => parseFloat(page.defaultView.getComputedStyle(e).fontSize));
     elements.forEach((e, i) => e.style.setProperty('font-size', `${sizes[i] * 2}px`, 'important'));
   },
   mirrored(page) {
-    for (const e of page.querySelectorAll('html, .rb')) e.dir = 'rtl';
+    for (const e of page.querySelectorAll('html, [data-rb]')) e.dir = 'rtl';
   },
   // Every word two fifths longer, as another language may have it.
   long(page) {

@@ -39,7 +39,7 @@ export class Trial {
       const text = this.next;
       this.next = null;
       const cells = [{ at: this.at, text }];
-      const taken = await this.grid.desk.send({ act: 'cells', cells: JSON.stringify(cells), hold: this.hold }).catch(() => false);
+      const taken = await this.grid.desk.send({ act: 'cells', cells: JSON.stringify(cells), hold: this.hold }).catch(() => null);
       this.grid.note(cells, taken);
     }
     this.sending = null;
