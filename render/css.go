@@ -302,11 +302,11 @@ func formsCSS(pieces []piece) string {
 	seen := map[string]bool{}
 	b.WriteString("@layer rubrel.form{")
 	for _, p := range pieces {
-		for _, sheet := range p.form.CSS {
-			if !seen[sheet] {
-				b.WriteString(scoped(sheet).css)
+		for _, sheet := range p.sheets {
+			if !seen[sheet.class] {
+				b.WriteString(sheet.css)
 			}
-			seen[sheet] = true
+			seen[sheet.class] = true
 		}
 	}
 	b.WriteString("}")

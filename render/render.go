@@ -40,6 +40,7 @@ type piece struct {
 	html     template.HTML
 	css      string
 	form     kind.Form
+	sheets   []formSheet
 	scripts  []string // what it needs in the visitor's browser
 	data     []any    // what it says to machines
 	pictures []string // those that its look shows, by name
@@ -292,7 +293,7 @@ func (d *dressed) block(id string, level int, language string) (piece, error) {
 	view := subject.View
 	view.Locale, view.FromRight, view.HeadingLevel = language, direction(language) == "rtl", level
 	rules := cascade.Rules(set.Kind.PartSpecs(form.Name), recordRefs(set))
-	p := piece{form: form, pictures: d.picturesOf(b)}
+	p := piece{form: form, sheets: sheetsOf(form, d.anywhere), pictures: d.picturesOf(b)}
 	p.need(view, rules)
 	class, css := d.blockCSS(b, form, view, cascade, rules)
 	p.css = css
@@ -345,8 +346,8 @@ func (p *piece) need(view kind.View, rules []look.Rule) {
 // classes are those of a block's element, after that of its house style.
 func (p *piece) classes(root string) []string {
 	all := []string{root}
-	for _, sheet := range p.form.CSS {
-		all = append(all, scoped(sheet).class)
+	for _, sheet := range p.sheets {
+		all = append(all, sheet.class)
 	}
 	for _, script := range p.scripts {
 		all = append(all, scriptClass(script))

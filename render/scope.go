@@ -7,6 +7,7 @@ import (
 	"strings"
 	"sync"
 
+	"rubrel/core/kind"
 	"rubrel/core/look"
 )
 
@@ -26,14 +27,14 @@ func rooted(sheet, class string) string { return rootSelector.ReplaceAllString(s
 
 var commentPattern = regexp.MustCompile(`(?s)/\*.*?\*/`)
 
-// formSheet is a form's style sheet, confined to the blocks that have its class.
+// formSheet is a style sheet of forms, confined to the blocks that have its class.
 type formSheet struct{ class, css string }
 
 // formSheets is a table of what has been confined: there are a few sheets, and each rendering asks for them.
 var formSheets sync.Map
 
-// scoped confines a form's style sheet to the blocks that need it: every selector begins at the sheet's class, with no
-// more specificity than before.
+// scoped confines a style sheet to the blocks that need it: every selector begins at the sheet's class, with no more
+// specificity than before.
 func scoped(sheet string) formSheet {
 	if done, ok := formSheets.Load(sheet); ok {
 		return done.(formSheet)
@@ -44,6 +45,19 @@ func scoped(sheet string) formSheet {
 	f.css = out.String()
 	formSheets.Store(sheet, f)
 	return f
+}
+
+// sheetsOf are a form's style sheets. On a page of Rubrel's own, forms share those that they have in common, in one order.
+// Elsewhere a sheet may come again after one that builds on it: there all of a form's are one.
+func sheetsOf(form kind.Form, anywhere bool) []formSheet {
+	if anywhere {
+		return []formSheet{scoped(strings.Join(form.CSS, "\n"))}
+	}
+	sheets := make([]formSheet, len(form.CSS))
+	for i, sheet := range form.CSS {
+		sheets[i] = scoped(sheet)
+	}
+	return sheets
 }
 
 // scriptClass is the class of the blocks that a script works for.
