@@ -268,6 +268,10 @@ func (d *dressed) writeHouse() string {
 		writeTokens(&b, wholeBlock, differing(other.CSS(), tokens.CSS()))
 		b.WriteString("}")
 	}
+	if d.site.House.Scheme == document.DarkScheme {
+		// Light words on paper without their dark ground would be darkened, and then stand on what is drawn dark.
+		b.WriteString("@media print{.rb{print-color-adjust:exact}}")
+	}
 	b.WriteString("}")
 	return b.String()
 }

@@ -42,6 +42,7 @@ type piece struct {
 	form     kind.Form
 	sheets   []formSheet
 	scripts  []string // what it needs in the visitor's browser
+	set      string   // the set that data is about
 	data     []any    // what it says to machines
 	pictures []string // those that its look shows, by name
 	enters   bool     // some of it comes in at first sight
@@ -225,11 +226,15 @@ func (d *dressed) besides(name string, pieces []piece, view *pageView) ([]File, 
 	var pictures []string
 	var own strings.Builder
 	var data []any
+	told := map[string]bool{} // sets
 	enters := false
 	for _, p := range pieces {
 		own.WriteString(p.css)
 		enters = enters || p.enters
-		data = append(data, p.data...)
+		if !told[p.set] { // two blocks of one set say the same
+			data = append(data, p.data...)
+		}
+		told[p.set] = p.set != ""
 		pictures = append(pictures, p.pictures...)
 	}
 	house := d.houseCSS() + picturesCSS(d.site, pictures, document.Picture.Path) + entranceSheet(enters) + "@layer rubrel.form{" + pageCSS + "}"
@@ -319,7 +324,7 @@ func (d *dressed) block(id string, level int, language string) (piece, error) {
 	}
 	p.html = template.HTML(html.String())
 	if set.Kind.Data != nil {
-		p.data = set.Kind.Data(view)
+		p.set, p.data = set.ID, set.Kind.Data(view)
 	}
 	return p, nil
 }

@@ -13,6 +13,7 @@ need go golang-go
 if [ "$what" != lint ] && ! compgen -G '/usr/lib/postgresql/*/bin/initdb' >/dev/null; then packages+=(postgresql); fi
 if [ "$what" = test ]; then
   need chromium chromium
+  need pdftoppm poppler-utils
   need java default-jre-headless
   need node nodejs
   need npm npm

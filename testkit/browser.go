@@ -14,6 +14,7 @@ import (
 	"github.com/chromedp/cdproto/emulation"
 	"github.com/chromedp/cdproto/input"
 	"github.com/chromedp/cdproto/log"
+	"github.com/chromedp/cdproto/page"
 	"github.com/chromedp/cdproto/runtime"
 	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
@@ -146,11 +147,37 @@ func (b *Browser) Script(on bool) {
 // LessMotion makes pages see a visitor who asks for less motion, or no longer.
 func (b *Browser) LessMotion(on bool) {
 	b.t.Helper()
+	b.Media("", "prefers-reduced-motion", map[bool]string{true: "reduce", false: "no-preference"}[on])
+}
+
+// Media makes pages see a medium ("print", or "" for the screen) and features of it, by name and value; all others are as
+// the browser has them.
+func (b *Browser) Media(medium string, features ...string) {
+	b.t.Helper()
+	var all []*emulation.MediaFeature
+	for i := 0; i+1 < len(features); i += 2 {
+		all = append(all, &emulation.MediaFeature{Name: features[i], Value: features[i+1]})
+	}
 	b.Run(chromedp.Func(func(ctx context.Context, target *chromedp.Target) error {
-		wish := map[bool]string{true: "reduce", false: "no-preference"}[on]
-		_, err := cdp.Call(ctx, target, emulation.SetEmulatedMedia, emulation.SetEmulatedMediaParams{Features: []*emulation.MediaFeature{{Name: "prefers-reduced-motion", Value: wish}}})
+		_, err := cdp.Call(ctx, target, emulation.SetEmulatedMedia, emulation.SetEmulatedMediaParams{Media: medium, Features: all})
 		return err
 	}))
+}
+
+// Print writes the page as a PDF, as a printer that leaves backgrounds out gets it.
+func (b *Browser) Print(path string) {
+	b.t.Helper()
+	var pdf []byte
+	b.Run(chromedp.Func(func(ctx context.Context, target *chromedp.Target) error {
+		printed, err := cdp.Call(ctx, target, page.PrintToPDF, page.PrintToPDFParams{PaperWidth: 12.5, PaperHeight: 40})
+		if err == nil {
+			pdf = printed.Data
+		}
+		return err
+	}))
+	if err := os.WriteFile(path, pdf, 0o644); err != nil {
+		b.t.Fatal(err)
+	}
 }
 
 // Eval evaluates an expression, waiting for a promise, and decodes its value.

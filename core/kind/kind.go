@@ -191,6 +191,8 @@ func (p Part) States() []look.State {
 type Paints struct {
 	Absent   bool // what the set says leaves it out
 	NoGround bool // its background is not painted
+	// Idle says of properties why they have no effect as the set is.
+	Idle map[string]string
 	// SelectedInk is the property whose colour its words take while it is selected; "" for its own ink.
 	SelectedInk string
 }

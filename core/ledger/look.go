@@ -75,6 +75,11 @@ func (l layer) idle(part kind.Part, property string, t look.Target) string {
 		return false
 	}
 	ground := css("background-color", t)
+	if part.Paints != nil {
+		if why := part.Paints(l.set.Set).Idle[property]; why != "" {
+			return why
+		}
+	}
 	switch {
 	case property != "display" && css("display", t) == "none":
 		return "the part is left out: display is none"

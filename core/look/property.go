@@ -40,6 +40,7 @@ var properties = []Property{
 	{Name: "color", Tokens: ColourToken, Inherited: true, Hint: "a colour or token: #10203a, ink", parse: parseInk},
 	{Name: "background-image", Tokens: ColourToken, Keywords: []string{"none"}, Hint: "linear-gradient(135deg, accent 0%, ink 100%), radial-gradient(at 30% 20%, raised, ground), stripes(line, 2px, 12px, 45deg), dots(line, 3px, 16px), grid(line, 1px, 24px), checks(line, 12px), picture(name, cover, 50% 50%); several with commas, the first on top; or none", parse: parseLayers},
 	{Name: "background-color", Tokens: ColourToken, Hint: "a colour, token or transparent", parse: parseInk},
+	{Name: "accent-color", Tokens: ColourToken, Hint: "the colour of the mark that shows what is chosen", parse: parseInk},
 	{Name: "font-family", Tokens: FamilyToken, Inherited: true, Hint: "a token, or family names with commas", parse: parseFamily},
 	{Name: "font-size", Tokens: SizeToken, Inherited: true, Span: &Span{"px", 9, 96, 1, 16}, Hint: "a length above 0, type-1 … type-8, or two that follow the width: 18px to 28px, 18px at 390 to 28px at 1200", parse: parseSize},
 	{Name: "font-weight", Tokens: WeightToken, Inherited: true, Span: &Span{"", 100, 900, 100, 400}, Hint: "1 to 1000", parse: parseWeight},

@@ -13,12 +13,13 @@ import (
 type thing map[string]any
 
 // data says the plans to machines: a Product each, with an Offer for every period and currency that it is sold in.
-// The amounts are those that are shown; plans without an amount have no offer.
+// The amounts are those that are shown; plans without an amount have no offer. For how many a plan fits is advice, and
+// bounds no offer.
 func data(v kind.View) []any {
 	s := newShop(v)
 	var products []any
 	for _, record := range v.Set.Records {
-		product := thing{"@context": "https://schema.org", "@type": "Product", "name": kind.Text(record.Facts, "title"), "category": v.Name}
+		product := thing{"@context": "https://schema.org", "@type": "Product", "name": kind.Text(record.Facts, "title"), "category": v.Set.Name}
 		if text := kind.Text(record.Facts, "subtitle"); text != "" {
 			product["description"] = text
 		}
@@ -41,9 +42,6 @@ func (s *shop) offerThing(record kind.Record, c choice, price pricing.Price) thi
 	offer := thing{"@type": "Offer", "price": amount, "priceCurrency": c.currency.Currency.Code}
 	if until, ends := s.until(record); ends && price.Was != nil {
 		offer["priceValidUntil"] = until.At.Format(time.RFC3339)
-	}
-	if fits := s.list.Seating(record.ID).Fits; fits != nil {
-		offer["eligibleQuantity"] = quantity(fits.From, fits.To)
 	}
 	tariff, _ := s.list.Tariff(record.ID, c.period, c.currency)
 	var specifications []any

@@ -33,7 +33,7 @@ var inHeads = map[string]string{"matrix": "plan", "calculator": "line"}
 
 // A value that the layout uses elsewhere than on the part itself goes to it as a custom property.
 var (
-	sideAs  = map[string]string{"color": "--rb-side-ink", "background-color": "--rb-side-ground", "border-radius": "--rb-side-radius"}
+	sideAs  = map[string]string{"color": "--rb-side-ink", "background-color": "--rb-side-ground", "border-radius": "--rb-side-radius", "accent-color": "--rb-side-mark"}
 	rowRule = map[string]string{"border": "border-top"}
 )
 
@@ -49,10 +49,10 @@ var parts = []kind.Part{
 		As: map[string]string{"background-color": "--rb-bar-ground", "border": "--rb-bar-rim", "border-radius": "--rb-bar-radius", "padding": "--rb-bar-padding", "gap": "--rb-bar-gap", "flex-direction": "--rb-stack"},
 		Defaults: map[string]string{"flex-direction": "row", "gap": "space-0", "margin": "0 0 space-5", "margin@narrow": "0 0 space-4", "border": "1px solid line", "border-radius": "radius-2",
 			"padding": "space-0", "background-color": "raised"}},
-	{Name: "option", Text: true, Pressed: true, LeastHeight: 32, Help: "one side of the switch", Place: look.BlockItself, Parent: "switch", Paints: sidePaints, Properties: and(textProperties, boxProperties...), As: sideAs,
+	{Name: "option", Text: true, Pressed: true, LeastHeight: 32, Help: "one side of the switch", Place: look.BlockItself, Parent: "switch", Paints: sidePaints, Properties: and(append(textProperties, boxProperties...), "accent-color"), As: sideAs,
 		Defaults: map[string]string{
 			"background-color": "transparent", "color": "quiet", "font-size": "type-3", "font-weight": "weight-strong", "line-height": "leading-tight", "padding": "space-1 space-3", "border-radius": "radius-2",
-			"background-color@selected": "ink", "color@selected": "raised", "color@hover": "ink",
+			"background-color@selected": "ink", "color@selected": "raised", "color@hover": "ink", "accent-color": "ink",
 		}},
 	{Name: "first", Variant: true, Help: "the first side of the switch", Place: look.BlockItself, Parent: "option", Properties: []string{"color", "background-color", "font-weight"}, As: sideAs, Defaults: map[string]string{}},
 	{Name: "second", Variant: true, Help: "the second side of the switch", Place: look.BlockItself, Parent: "option", Properties: []string{"color", "background-color", "font-weight"}, As: sideAs, Defaults: map[string]string{}},
@@ -93,7 +93,8 @@ var parts = []kind.Part{
 			"background-color@featured": "feature", "color@featured": "on-feature", "border@featured": "1px solid feature", "padding@featured": "space-5 space-5", "padding@featured@middle": "space-4 space-4", "box-shadow@featured": "shadow-2",
 		}},
 	{Name: "plan", Forms: []string{"matrix"}, Help: "the head of a plan's column", Place: look.RecordItem, Parent: "table", Properties: and(boxProperties, "color", "text-align"),
-		As: map[string]string{"text-align": "--rb-align"},
+		As: map[string]string{"text-align": "--rb-align", "padding": "--rb-plan-padding", "border": "--rb-plan-rim", "border-radius": "--rb-plan-radius",
+			"background-color": "--rb-plan-ground", "background-image": "--rb-plan-image", "box-shadow": "--rb-plan-shadow"},
 		Defaults: map[string]string{
 			"text-align": "start", "background-color": "raised", "padding": "space-4", "padding@narrow": "space-1", "border": "1px solid line",
 			"background-color@featured": "feature", "color@featured": "on-feature", "border@featured": "1px solid feature",

@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"html/template"
 	"slices"
+	"strconv"
 	"strings"
 	"unicode"
 	"unicode/utf8"
@@ -33,6 +34,7 @@ type seatedView struct {
 // askView is the field in which the number is given.
 type askView struct {
 	Label                    string
+	For                      string // for how many the amounts are, where there is no script to ask
 	Least, Most, Step, Value int64
 	Ticks                    string // an SVG path on 1000 by 10 units: where each plan's range begins
 }
@@ -101,7 +103,11 @@ func (s *shop) seatedForm(name string) (template.HTML, error) {
 		label = s.words.Seats
 	}
 	bounds := s.list.Seats
-	view.Ask = askView{Label: capital(label), Least: bounds.Least, Most: bounds.Most, Step: bounds.Step, Value: s.seats}
+	noun := s.noun(s.seats)
+	if noun == "" {
+		noun = label
+	}
+	view.Ask = askView{For: capital(corewords.Fill(s.words.For, "n", strconv.FormatInt(s.seats, 10), "seats", noun)), Label: capital(label), Least: bounds.Least, Most: bounds.Most, Step: bounds.Step, Value: s.seats}
 	view.Ask.Ticks = s.ticks()
 	view.Totals = s.totals(view.Ask.Label)
 	var err error

@@ -72,13 +72,13 @@ func shapeOf(set kind.Set) string {
 // switchPaints says that only a bar has a ground: see common.css.
 func switchPaints(set kind.Set) kind.Paints { return kind.Paints{NoGround: shapeOf(set) != "bar"} }
 
-// sidePaints says that on a rail and beside a lever a side has no ground, and its words take that colour when it is
-// chosen.
+// sidePaints says that on a rail and beside a lever a side has no ground, and its words take the colour of the mark when
+// it is chosen.
 func sidePaints(set kind.Set) kind.Paints {
 	if shape := shapeOf(set); shape == "rail" || shape == "lever" {
-		return kind.Paints{NoGround: true, SelectedInk: "background-color"}
+		return kind.Paints{NoGround: true, SelectedInk: "accent-color", Idle: map[string]string{"background-color": "a " + shape + " has no ground: accent-color shows what is chosen"}}
 	}
-	return kind.Paints{}
+	return kind.Paints{Idle: map[string]string{"accent-color": "what is chosen is shown by its ground"}}
 }
 
 // side is the class by which the first and the second side can have looks of their own.

@@ -1,0 +1,184 @@
+package render_test
+
+import (
+	"encoding/json"
+	"fmt"
+	"maps"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"slices"
+	"strings"
+	"testing"
+
+	"rubrel/core/document"
+	"rubrel/demo"
+	"rubrel/render"
+	"rubrel/testkit"
+)
+
+// wardrobe is a site with a block of every form, every shape of a switch and every place of a label.
+func wardrobe(t *testing.T, dress string, scheme document.Scheme) *document.Site {
+	t.Helper()
+	var tree map[string]any
+	if err := json.Unmarshal(demo.Fennmoor, &tree); err != nil {
+		t.Fatal(err)
+	}
+	sets, house := tree["sets"].(map[string]any), tree["house"].(map[string]any)
+	house["dress"], house["scheme"] = dress, string(scheme)
+	blocks, bands := map[string]any{}, map[string]any{}
+	add := func(set, form string, facts map[string]string) {
+		id := strings.ReplaceAll(set+"-"+form+"-"+strings.Join(slices.Sorted(maps.Values(facts)), "-"), " ", "-")
+		copied := maps.Clone(sets[set].(map[string]any))
+		said := maps.Clone(copied["facts"].(map[string]any))
+		for name, text := range facts {
+			said[name] = text
+		}
+		copied["facts"] = said
+		sets[id] = copied
+		order := fmt.Sprintf("m%03d5", len(blocks))
+		blocks[id] = map[string]any{"order": order, "name": id, "set": id, "form": form}
+		bands[id] = map[string]any{"order": order, "blocks": map[string]any{id: map[string]any{"order": "i"}}}
+	}
+	for _, shape := range []string{"bar", "rail", "chips", "lever"} {
+		add("memberships", "cards", map[string]string{"shape": shape})
+		add("evenings", "cards", map[string]string{"shape": shape})
+	}
+	add("memberships", "matrix", map[string]string{"shape": "rail"})
+	add("evenings", "calculator", map[string]string{"shape": "lever"})
+	add("evenings", "slider", map[string]string{"shape": "chips"})
+	for _, names := range []string{"above", "beside", "inside", "over"} {
+		for _, numbers := range []string{"above", "beside", "inside", "over", "riding"} {
+			add("training", "line", map[string]string{"names": names, "numbers": numbers})
+		}
+	}
+	for _, form := range []string{"column", "ring", "half-ring", "tile", "steps"} {
+		add("training", form, nil)
+		add("levels", form, map[string]string{"line": "average"})
+	}
+	add("training", "column", map[string]string{"numbers": "inside"})
+	add("training", "column", map[string]string{"numbers": "riding"})
+	for _, form := range []string{"tiles", "numbers", "banded", "trend"} {
+		add("nights", form, nil)
+		add("visitors", form, nil)
+	}
+	tree["blocks"] = blocks
+	tree["pages"] = map[string]any{"all": map[string]any{"order": "i", "title": "Everything", "bands": bands}}
+	text, err := json.Marshal(tree)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return parse(t, text)
+}
+
+// Every dress × kind × form × switch × place of labels × scheme: nothing that the marks or axe-core find about colour, on
+// the screen, with forced colours and on paper.
+func TestEveryDressIsSeen(t *testing.T) {
+	registry := loadDresses(t)
+	folder := t.TempDir()
+	b := testkit.Launch(t, 1200, 900)
+	b.LessMotion(true)
+	for _, dress := range registry.Names() {
+		for _, scheme := range []document.Scheme{document.LightScheme, document.DarkScheme} {
+			site, what := wardrobe(t, dress, scheme), dress+" "+string(scheme)
+			for _, block := range site.Blocks {
+				subject, err := render.Subject(site, registry, block.ID, now)
+				if err != nil {
+					t.Fatal(err)
+				}
+				for _, mark := range subject.Marks() {
+					if mark.Check == "contrast" || mark.Serious {
+						t.Errorf("%s, %s: %s %s %s, needs %s", what, block.ID, mark.Check, mark.Where, mark.Measured, mark.Needed)
+					}
+				}
+			}
+			files, err := render.Release(site, registry, now)
+			if err != nil {
+				t.Fatal(err)
+			}
+			b.Open(serveFiles(t, files))
+			b.CheckAccessibility(what)
+			// With forced colours a chosen side still differs from the others, and a bar's fill from its track.
+			b.Media("", "forced-colors", "active", "prefers-reduced-motion", "reduce")
+			for _, fault := range testkit.Eval[[]string](b, forcedFaults) {
+				t.Errorf("%s, forced colours: %s", what, fault)
+			}
+			// What is printed differs from dress to dress by colours alone.
+			if dress != registry.Names()[0] {
+				b.LessMotion(true)
+				continue
+			}
+			b.Media("print")
+			b.Print(filepath.Join(folder, what+".pdf"))
+			b.LessMotion(true)
+			checkPrint(t, what, filepath.Join(folder, what), testkit.Eval[map[string]float64](b, drawnColours))
+		}
+	}
+}
+
+// forcedFaults lists the switches whose chosen side looks as the others do, and the bars whose fill looks as their track.
+const forcedFaults = `(() => {
+	const faults = [];
+	const look = (e, pseudo) => { const s = getComputedStyle(e, pseudo); return [s.color, s.backgroundColor, s.borderBottomColor, s.visibility].join(); };
+	for (const bar of document.querySelectorAll('.rb-switch')) {
+		const chosen = bar.querySelector('.rb-option:has(:checked)'), other = bar.querySelector('.rb-option:not(:has(:checked))');
+		if (look(chosen) === look(other)) faults.push(bar.closest('[data-rb]').id + ' ' + bar.className + ': ' + look(chosen));
+	}
+	for (const fill of document.querySelectorAll('.rb-fill')) {
+		const track = fill.closest('.rb-bar').querySelector('.rb-track');
+		if (getComputedStyle(fill).backgroundColor === getComputedStyle(track).backgroundColor) faults.push(fill.closest('[data-rb]').id + ': a fill is as its track');
+	}
+	return faults;
+})()`
+
+// drawnColours are the colours of what is drawn by a ground, fills, lines at a target, chosen sides, with the area of each
+// in CSS px.
+const drawnColours = `(() => {
+	const areas = {};
+	for (const e of document.querySelectorAll('.rb-as-line .rb-fill, .rb-as-line .rb-aim, .rb-as-column .rb-fill, .rb-as-steps .rb-fill, .rb-is-bar .rb-option:has(:checked)')) {
+		const { width, height } = e.getBoundingClientRect(), colour = getComputedStyle(e).backgroundColor;
+		if (colour.startsWith('rgb(')) areas[colour] = (areas[colour] ?? 0) + width * height;
+	}
+	return areas;
+})()`
+
+// printed is how many dots of paper a CSS px is, both ways, at the resolution of checkPrint.
+const printed = (60.0 / 96) * (60.0 / 96)
+
+// checkPrint fails where less than half of what is drawn in a colour is on the paper: words on it take some.
+func checkPrint(t *testing.T, what, path string, areas map[string]float64) {
+	t.Helper()
+	if out, err := exec.Command("pdftoppm", "-r", "60", path+".pdf", path).CombinedOutput(); err != nil {
+		t.Fatalf("pdftoppm: %v: %s", err, out)
+	}
+	pages, err := filepath.Glob(path + "-*.ppm")
+	if err != nil || len(pages) == 0 {
+		t.Fatalf("%s: no page was printed (%v)", what, err)
+	}
+	seen := map[[3]byte]int{}
+	for _, page := range pages {
+		content, err := os.ReadFile(page)
+		if err != nil {
+			t.Fatal(err)
+		}
+		var w, h, most int
+		if _, err := fmt.Sscanf(string(content[:30]), "P6\n%d %d\n%d\n", &w, &h, &most); err != nil {
+			t.Fatal(err)
+		}
+		for pixels := content[len(content)-3*w*h:]; len(pixels) > 0; pixels = pixels[3:] {
+			seen[[3]byte(pixels[:3])]++
+		}
+	}
+	if len(areas) == 0 {
+		t.Errorf("%s: nothing is drawn", what)
+	}
+	for text, area := range areas {
+		var c [3]byte
+		if _, err := fmt.Sscanf(text, "rgb(%d, %d, %d)", &c[0], &c[1], &c[2]); err != nil {
+			t.Fatal(err)
+		}
+		if got, want := seen[c], int(area*printed/2); got < want {
+			t.Errorf("%s: %s is on %d dots of the paper, want %d", what, text, got, want)
+		}
+	}
+}
