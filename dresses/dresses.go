@@ -32,6 +32,8 @@ type Dress struct {
 	Faces []Face
 	// Book is the dress's fonts for measuring. It is read when it is first asked for.
 	Book func() (*typeset.Book, error)
+
+	fallbacks func() ([]Fallback, error)
 }
 
 // Face is one font of a dress, with the files that carry it.
@@ -121,6 +123,7 @@ func load(name string, kinds kind.Registry) (*Dress, error) {
 		d.Kinds[kindName] = sheet
 	}
 	d.Book = sync.OnceValues(func() (*typeset.Book, error) { return bookOf(f) })
+	d.fallbacks = sync.OnceValues(func() ([]Fallback, error) { return d.makeFallbacks(f) })
 	for _, face := range f.Faces {
 		loaded := Face{Family: face.Family, Weight: face.Weight}
 		for _, subset := range subsets {
@@ -134,6 +137,26 @@ func load(name string, kinds kind.Registry) (*Dress, error) {
 		d.Faces = append(d.Faces, loaded)
 	}
 	return d, nil
+}
+
+// Carries reports whether the file is for one of some characters.
+func (f FontFile) Carries(runes map[rune]bool) bool {
+	for part := range strings.SplitSeq(f.UnicodeRange, ",") {
+		var from, to rune
+		first, last, is := strings.Cut(strings.TrimPrefix(part, "U+"), "-")
+		if !is {
+			last = first
+		}
+		if _, err := fmt.Sscanf(first+" "+last, "%x %x", &from, &to); err != nil {
+			continue // the ranges are of this package
+		}
+		for r := range runes {
+			if r >= from && r <= to {
+				return true
+			}
+		}
+	}
+	return false
 }
 
 // fontFile reads a WOFF 2 file; its name in a release holds a hash of its content.

@@ -32,6 +32,7 @@ type dressed struct {
 	dress       *dresses.Dress
 	light, dark look.Tokens
 	faces       []dresses.Face // with the files that the site's languages need
+	fallbacks   []dresses.Fallback
 	now         time.Time
 	house, root string // see houseCSS and rootClass
 	anywhere    bool   // it is for pages that others make, where it may stand twice
@@ -49,6 +50,9 @@ func dressedSite(site *document.Site, registry dresses.Registry, now time.Time) 
 	}
 	var err error
 	if d.faces, err = dress.FacesFor(languages); err != nil {
+		return nil, fmt.Errorf("dress %s: %w", dress.Name, err)
+	}
+	if d.fallbacks, err = dress.Fallbacks(); err != nil {
 		return nil, fmt.Errorf("dress %s: %w", dress.Name, err)
 	}
 	light, dark, err := beneath(site, dress)
@@ -232,22 +236,10 @@ func (d *dressed) subject(b *document.Block, c look.Cascade) (marks.Subject, err
 	return s.Measured(), nil
 }
 
-// fontsCSS says where the fonts are.
-func (d *dressed) fontsCSS(fontURL func(dresses.FontFile) string) string {
-	var b strings.Builder
-	for _, face := range d.faces {
-		for _, file := range face.Files {
-			fmt.Fprintf(&b, "@font-face{font-family:%q;font-weight:%d;font-display:swap;src:url(%s) format(\"woff2\");unicode-range:%s}",
-				face.Family, face.Weight, fontURL(file), file.UnicodeRange)
-		}
-	}
-	return b.String()
-}
-
 // houseCSS is what all blocks of a site share: the layers, the reset, the tokens. Its selectors are rootSelector's.
 func (d *dressed) houseCSS() string {
 	if d.house == "" {
-		d.house = d.writeHouse()
+		d.house = withFallbacks(d.writeHouse(), d.fallbacks)
 	}
 	return d.house
 }

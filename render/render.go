@@ -19,6 +19,7 @@ import (
 	"rubrel/core/document"
 	"rubrel/core/kind"
 	"rubrel/core/look"
+	"rubrel/core/typeset"
 	"rubrel/dresses"
 )
 
@@ -42,6 +43,7 @@ type piece struct {
 	form     kind.Form
 	sheets   []formSheet
 	scripts  []string // what it needs in the visitor's browser
+	faces    map[*typeset.Face]bool
 	set      string   // the set that data is about
 	data     []any    // what it says to machines
 	pictures []string // those that its look shows, by name
@@ -52,7 +54,8 @@ type piece struct {
 type pageView struct {
 	Root                                     string // the class of every block of the site
 	Language, Direction, Title, Intro, Style string
-	Script                                   string // the path of the script file, "" for none
+	Script                                   string   // the path of the script file, "" for none
+	Preloads                                 []string // paths of fonts that the first screen needs
 	Data                                     template.JS
 	Head                                     bool
 	Bands                                    []bandView
@@ -122,10 +125,6 @@ func Snippet(site *document.Site, registry dresses.Registry, blockID string, wit
 	if err != nil {
 		return nil, err
 	}
-	fonts := ""
-	if withFonts {
-		fonts = d.fontsCSS(func(f dresses.FontFile) string { return dataURL("font/woff2", f.Bytes) })
-	}
 	held := map[string][]byte{}
 	for _, name := range p.pictures {
 		picture, _ := site.PictureByID(name)
@@ -136,7 +135,14 @@ func Snippet(site *document.Site, registry dresses.Registry, blockID string, wit
 		}
 	}
 	shown := picturesCSS(site, p.pictures, func(p document.Picture) string { return dataURL(p.Type, held[p.ID]) })
-	css, err := harden(fonts + rooted(d.houseCSS()+shown+entranceSheet(p.enters), d.rootClass()) + formsCSS([]piece{p}) + p.css)
+	own := formsCSS([]piece{p}) + p.css
+	fonts := ""
+	if withFonts {
+		faces := d.facesOf(p.faces, runesOf(string(p.html)))
+		fonts = fontsCSS(faces, d.fallbacks, func(f dresses.FontFile) string { return dataURL("font/woff2", f.Bytes) })
+		own = withFallbacks(own, d.fallbacks)
+	}
+	css, err := harden(fonts + rooted(d.houseCSS()+shown+entranceSheet(p.enters), d.rootClass()) + own)
 	if err != nil {
 		return nil, err
 	}
@@ -211,6 +217,9 @@ func (d *dressed) page(name string, page document.Page) ([]File, error) {
 		view.Bands = append(view.Bands, shown)
 	}
 	files, err := d.besides(name, pieces, &view)
+	if err == nil {
+		view.Preloads, err = d.preloads(page, view, pieces)
+	}
 	if err != nil {
 		return nil, fmt.Errorf("render page %s: %w", name, err)
 	}
@@ -238,7 +247,7 @@ func (d *dressed) besides(name string, pieces []piece, view *pageView) ([]File, 
 		pictures = append(pictures, p.pictures...)
 	}
 	house := d.houseCSS() + picturesCSS(d.site, pictures, document.Picture.Path) + entranceSheet(enters) + "@layer rubrel.form{" + pageCSS + "}"
-	css, err := harden(d.fontsCSS(fontPath) + rooted(house, d.rootClass()) + formsCSS(pieces) + own.String())
+	css, err := harden(fontsCSS(d.faces, d.fallbacks, fontPath) + rooted(house, d.rootClass()) + formsCSS(pieces) + withFallbacks(own.String(), d.fallbacks))
 	if err != nil {
 		return nil, err
 	}
@@ -310,6 +319,7 @@ func (d *dressed) block(id string, level int, language string) (piece, error) {
 	if inside, err = withAttributes(inside, set.Set, cascade, set.Kind.PartsOf(form.Name)); err != nil {
 		return piece{}, fmt.Errorf("block %s: %w", id, err)
 	}
+	p.faces = subject.UsedFaces(func(part string) bool { return hasClass(string(inside), look.ClassPrefix+part) })
 	own := id
 	if d.anywhere {
 		own = "" // the same snippet may stand on a page twice, and an id names one element
@@ -327,6 +337,19 @@ func (d *dressed) block(id string, level int, language string) (piece, error) {
 		p.set, p.data = set.ID, set.Kind.Data(view)
 	}
 	return p, nil
+}
+
+// hasClass reports whether an element of some HTML has a class.
+func hasClass(html, class string) bool {
+	for rest := html; ; {
+		i := strings.Index(rest, class)
+		if i < 0 {
+			return false
+		}
+		if rest = rest[i+len(class):]; rest != "" && strings.ContainsRune(`" `, rune(rest[0])) {
+			return true
+		}
+	}
 }
 
 // need finds the scripts that a block needs in the visitor's browser.

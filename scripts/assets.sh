@@ -11,6 +11,8 @@ packages=(
   @fontsource/figtree@5.3.0 @fontsource/bricolage-grotesque@5.3.0 @fontsource/archivo@5.3.0 @fontsource/nunito@5.3.0
   @fontsource/karla@5.3.0 @fontsource/fraunces@5.3.0 @fontsource/spectral@5.3.0
   @fontsource/heebo@5.3.0 @fontsource/vazirmatn@5.3.0
+  @fontsource/arimo@5.3.0 @fontsource/roboto@5.3.0 @fontsource/tinos@5.3.0 @fontsource/noto-serif@5.3.0
+  @fontsource/dejavu-sans@5.3.0 @fontsource/dejavu-serif@5.3.0
   lucide-static@1.62.0
   cldr-numbers-full@48.2.0 cldr-dates-full@48.2.0 cldr-core@48.2.0 currency-codes@2.2.0
 )
@@ -58,6 +60,9 @@ beyond() { # family subset
 }
 beyond heebo hebrew
 beyond vazirmatn arabic
+
+# What visitors' own fonts measure, by which text is set until the dress's font has come. The files do not ship.
+go run ./tools/fallbacks "$modules" > dresses/fonts/fallbacks.json
 
 node scripts/locales.mjs "$modules" > core/money/locales.json
 node scripts/icons.mjs "$modules" > core/icon/icons.json

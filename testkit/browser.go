@@ -234,7 +234,7 @@ func (b *Browser) Await(expression string) {
 // FontsLoaded waits until the page is set in its own fonts. It works with script off.
 func (b *Browser) FontsLoaded() {
 	b.t.Helper()
-	Eval[bool](b, "Promise.all([...document.fonts].map((face) => face.load())).then(() => document.fonts.ready).then(() => document.body.getBoundingClientRect().height > 0)")
+	Eval[bool](b, "Promise.all([...document.fonts].map((face) => face.load().catch(() => null))).then(() => document.fonts.ready).then(() => document.body.getBoundingClientRect().height > 0)")
 }
 
 // Press types texts and keys to whatever has the focus; kb names the special ones.

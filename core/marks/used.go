@@ -3,6 +3,7 @@ package marks
 import (
 	"rubrel/core/kind"
 	"rubrel/core/look"
+	"rubrel/core/typeset"
 )
 
 // UsedPairs counts the pairs of colour roles that the block's texts really are set in: the role of the ink, and that
@@ -44,4 +45,39 @@ func (p painter) groundRole(part kind.Part, t look.Target) (look.Token, bool) {
 		}
 	}
 	return "ground", true
+}
+
+// UsedFaces are the faces in which the block's texts are set: of every part that is shown, at every width, for records
+// that are featured and for others.
+func (s Subject) UsedFaces(shown func(part string) bool) map[*typeset.Face]bool {
+	used := map[*typeset.Face]bool{}
+	set, ok := s.Site.SetByID(s.Block.SetID)
+	form, known := kind.Form{}, false
+	if ok {
+		form, known = set.Kind.FormNamed(s.Block.Form)
+	}
+	if !known || s.Book == nil {
+		return used
+	}
+	f := s.fitterOfLook(set.Set, form)
+	for _, part := range set.Kind.PartsOf(s.Block.Form) {
+		if !part.Text || !shown(part.Name) {
+			continue
+		}
+		for width := range s.Cascade.Widths {
+			for _, featured := range []bool{false, true} {
+				for _, state := range part.States() {
+					used[f.face(part, look.Target{Width: width, Featured: featured, State: state})] = true
+				}
+			}
+		}
+	}
+	for key := range s.Cascade.Block { // what a record says for itself
+		part, ok := set.Kind.PartNamed(key.Part)
+		if key.Record != "" && ok && (key.Property == "font-family" || key.Property == "font-weight") {
+			used[f.face(part, f.target(key.Record, max(0, s.Cascade.Widths.Index(key.Width))))] = true
+		}
+	}
+	delete(used, nil)
+	return used
 }

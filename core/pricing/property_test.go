@@ -168,7 +168,9 @@ func TestSavingNeverOverclaims(t *testing.T) {
 // randomPrices are a month's and a year's, the second often near ten of the first.
 func randomPrices(random *rand.Rand) (each, whole Price) {
 	amount := func() int64 { return 100 + random.Int64N(3000) }
-	year := func(month int64) money.Decimal { return money.NewDecimal(month*(7+random.Int64N(6))+random.Int64N(50), -2) }
+	year := func(month int64) money.Decimal {
+		return money.NewDecimal(month*(7+random.Int64N(6))+random.Int64N(50), -2)
+	}
 	month := amount()
 	each, whole = Price{Amount: money.NewDecimal(month, -2)}, Price{Amount: year(month)}
 	switch random.IntN(3) {

@@ -51,7 +51,7 @@ var parts = []kind.Part{
 			"padding": "space-0", "background-color": "raised"}},
 	{Name: "option", Text: true, Pressed: true, LeastHeight: 32, Help: "one side of the switch", Place: look.BlockItself, Parent: "switch", Paints: sidePaints, Properties: and(append(textProperties, boxProperties...), "accent-color"), As: sideAs,
 		Defaults: map[string]string{
-			"background-color": "transparent", "color": "quiet", "font-size": "type-3", "font-weight": "weight-strong", "line-height": "leading-tight", "padding": "space-1 space-3", "border-radius": "radius-2",
+			"background-color": "transparent", "color": "quiet", "font-size": "type-3", "font-weight": "weight-strong", "line-height": "leading-tight", "padding": "space-1 space-3", "padding@narrow": "space-1 space-2", "border-radius": "radius-2",
 			"background-color@selected": "ink", "color@selected": "raised", "color@hover": "ink", "accent-color": "ink",
 		}},
 	{Name: "first", Variant: true, Help: "the first side of the switch", Place: look.BlockItself, Parent: "option", Properties: []string{"color", "background-color", "font-weight"}, As: sideAs, Defaults: map[string]string{}},

@@ -1,0 +1,86 @@
+package dresses
+
+import (
+	_ "embed"
+	"encoding/json"
+	"fmt"
+	"strings"
+	"sync"
+
+	"rubrel/core/typeset"
+)
+
+// local is a font that visitors' systems have, with its measures: see tools/fallbacks.
+type local struct {
+	Name    string          `json:"name"`
+	Generic string          `json:"generic"`
+	Bold    bool            `json:"bold"`
+	Locals  []string        `json:"locals"`
+	Metrics typeset.Metrics `json:"metrics"`
+}
+
+//go:embed fonts/fallbacks.json
+var fallbacksJSON []byte
+
+var locals = sync.OnceValues(func() ([]local, error) {
+	var table []local
+	if err := json.Unmarshal(fallbacksJSON, &table); err != nil {
+		return nil, fmt.Errorf("dresses: fallbacks.json: %w", err)
+	}
+	return table, nil
+})
+
+// Fallback stands in for a face until its file has come: a font of the visitor's own, made to take as much room. Shares
+// are in percent of the font's size (CSS Fonts 5, section 2.2).
+type Fallback struct {
+	Family                               string // the name under which CSS knows it
+	For                                  string // the family it stands in for
+	Weight                               int
+	Locals                               []string
+	SizeAdjust, Ascent, Descent, LineGap float64
+}
+
+// boldFrom is the weight from which a system's bold font is nearer than its regular one.
+const boldFrom = 550
+
+// Fallbacks are the stand-ins of a dress's faces, in the order in which CSS tries them.
+func (d *Dress) Fallbacks() ([]Fallback, error) { return d.fallbacks() }
+
+func (d *Dress) makeFallbacks(f dressFile) ([]Fallback, error) {
+	book, err := d.Book()
+	if err != nil {
+		return nil, err
+	}
+	table, err := locals()
+	if err != nil {
+		return nil, err
+	}
+	generics := map[string]string{}
+	for _, name := range []string{"text", "display"} {
+		families := strings.Split(f.Tokens[name], ", ")
+		generics[families[0]] = families[len(families)-1]
+	}
+	var all []Fallback
+	for _, face := range d.Faces {
+		own := book.Metrics(book.Find([]string{face.Family}, face.Weight))
+		for _, l := range table {
+			if l.Generic != generics[face.Family] || l.Bold != (face.Weight >= boldFrom) {
+				continue
+			}
+			adjust := own.Average / l.Metrics.Average
+			all = append(all, Fallback{Family: face.Family + " as " + l.Name, For: face.Family, Weight: face.Weight, Locals: l.Locals,
+				SizeAdjust: 100 * adjust, Ascent: 100 * own.Ascent / adjust, Descent: 100 * own.Descent / adjust, LineGap: 100 * own.Gap / adjust})
+		}
+	}
+	return all, nil
+}
+
+// CSS is the rule by which a browser knows it.
+func (f Fallback) CSS() string {
+	var sources []string
+	for _, name := range f.Locals {
+		sources = append(sources, fmt.Sprintf("local(%q)", name))
+	}
+	return fmt.Sprintf("@font-face{font-family:%q;font-weight:%d;src:%s;size-adjust:%.2f%%;ascent-override:%.2f%%;descent-override:%.2f%%;line-gap-override:%.2f%%}",
+		f.Family, f.Weight, strings.Join(sources, ","), f.SizeAdjust, f.Ascent, f.Descent, f.LineGap)
+}
