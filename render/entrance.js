@@ -58,5 +58,8 @@
     waiting.set(element, entrance);
     watch.observe(element);
   }
+  // A page that waits for its fonts styles everything before it begins to render; browsers start no transition from a style
+  // of that time. One change in a frame that is rendered makes it a style of now.
+  requestAnimationFrame(() => roots.forEach((root) => root.style.setProperty('--rb-begun', 1)));
   for (const root of roots) root.addEventListener('focusin', ({ target }) => { for (let e = target; e; e = e.parentElement) show(e); });
 }

@@ -138,7 +138,8 @@ func TestContrast(t *testing.T) {
 	}
 }
 
-// On a rail, a side that is chosen has its ground's colour for its words, on the paper; it is measured and mended so.
+// On a rail, a side that is chosen has the mark's colour for its words, on the paper; it is measured and mended so. The
+// ground of a chosen side, which a rail has not, is of no account there.
 func TestContrastOfARail(t *testing.T) {
 	d := newDesk(t)
 	d.say("memberships", "option.background-color@selected", "#f5c25e")
@@ -146,6 +147,10 @@ func TestContrastOfARail(t *testing.T) {
 		t.Fatalf("found %+v", found)
 	}
 	d.do(document.SetFact{Set: "memberships", Key: "shape", Text: "rail"})
+	if found := d.contrasts("memberships"); len(found) > 0 {
+		t.Errorf("a ground that is not painted is measured: %+v", found[0].Finding)
+	}
+	d.say("memberships", "option.accent-color", "#f5c25e")
 	found := d.contrasts("memberships")
 	if len(found) == 0 || found[0].Where != "option, selected" || found[0].Measured != "1.49" {
 		t.Fatalf("found %+v", found)
