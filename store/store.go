@@ -154,15 +154,24 @@ func (s *Store) migrate(ctx context.Context) error {
 // ErrNewerSchema is the error for a database that a later Rubrel has written.
 var ErrNewerSchema = errors.New("the database was written by a later Rubrel than this one; start that one, or restore a backup")
 
-// refuseNewer refuses a schema with a migration that this program does not know.
-func refuseNewer(ctx context.Context, q rowsQuerier) error {
-	rows, err := q.Query(ctx, "select name from migration")
+// migrationsDone lists the changes of the schema that the database has had.
+func migrationsDone(ctx context.Context, q rowsQuerier) ([]string, error) {
+	rows, err := q.Query(ctx, "select name from migration order by name")
 	if err != nil {
-		return fmt.Errorf("store: migrations: %w", err)
+		return nil, fmt.Errorf("store: migrations: %w", err)
 	}
 	done, err := pgx.CollectRows(rows, pgx.RowTo[string])
 	if err != nil {
-		return fmt.Errorf("store: migrations: %w", err)
+		return nil, fmt.Errorf("store: migrations: %w", err)
+	}
+	return done, nil
+}
+
+// refuseNewer refuses a schema with a migration that this program does not know.
+func refuseNewer(ctx context.Context, q rowsQuerier) error {
+	done, err := migrationsDone(ctx, q)
+	if err != nil {
+		return err
 	}
 	for _, name := range done {
 		if _, err := fs.Stat(migrations, name); err != nil {

@@ -3,6 +3,7 @@ package testkit
 import (
 	"context"
 	"log/slog"
+	"net/http"
 	"net/http/httptest"
 	"net/netip"
 	"testing"
@@ -27,6 +28,8 @@ type Application struct {
 	// Checkout is the checkout stand-in.
 	Checkout string
 	Store    *store.Store
+	// Handler is Rubrel's, with its routes.
+	Handler http.Handler
 	// Database is the address of the database, for a second process over it.
 	Database string
 }
@@ -87,7 +90,7 @@ func Serve(t testing.TB, s *store.Store) *Application {
 		listening.Close()
 		stop()
 	})
-	return &Application{URL: listening.URL, Store: s}
+	return &Application{URL: listening.URL, Store: s, Handler: handler}
 }
 
 // Outbound may ask the stand-ins: any server of this machine.

@@ -8,6 +8,7 @@ import (
 	"strings"
 
 	"rubrel/core/document"
+	"rubrel/core/intake"
 	"rubrel/core/kind"
 	"rubrel/formats/delimited"
 )
@@ -23,6 +24,9 @@ type pasteView struct {
 	Reading *kind.Reading
 	Options kind.IntakeOptions
 	Decimal string
+	// Shows is the language that the list shows, where it is another than the site's; Takes says that the site takes it.
+	Shows string
+	Takes bool
 }
 
 func (s *Server) pasteForm(w http.ResponseWriter, r *http.Request) {
@@ -41,6 +45,11 @@ func (s *Server) showPaste(w http.ResponseWriter, r *http.Request, status int, v
 		return
 	}
 	view.Fault = fault
+	if base, _, _ := strings.Cut(l.Site.Language, "-"); base == view.Shows {
+		view.Shows = ""
+	}
+	// A site that holds nothing yet has the language of what it is made of, unless the designer says otherwise.
+	view.Takes = view.Takes || len(l.Site.Blocks) == 0 && r.FormValue("asked") == ""
 	if view.Kind == nil {
 		view.Kind = s.pasteKind(r)
 	}
@@ -87,7 +96,11 @@ func (s *Server) pasteMake(w http.ResponseWriter, r *http.Request) {
 		s.showPaste(w, r, status, view)
 		return
 	}
-	if after := s.siteEdit(w, r, document.AddBlock{Name: view.Name, Set: view.Reading.Set}); after != nil {
+	var change document.Change = document.AddBlock{Name: view.Name, Set: view.Reading.Set}
+	if view.Shows != "" && view.Takes {
+		change = document.Batch{Name: change.Label(nil), Changes: []document.Change{change, document.SetLanguage{Language: view.Shows}}}
+	}
+	if after := s.siteEdit(w, r, change); after != nil {
 		http.Redirect(w, r, newestBlock(after), http.StatusSeeOther)
 	}
 }
@@ -120,6 +133,8 @@ func (s *Server) readPasted(r *http.Request) (*pasteView, error) {
 		return view, err
 	}
 	view.Text, view.Table = text, table
+	view.Shows = intake.GuessLanguage(table.Rows)
+	view.Takes = r.FormValue("takes") == "yes"
 	if view.Name == "" {
 		view.Name = view.Kind.Title
 	}

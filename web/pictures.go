@@ -17,7 +17,7 @@ import (
 // addPicture takes a file that a look can show as a ground.
 func (s *Server) addPicture(w http.ResponseWriter, r *http.Request) {
 	file, header, err := r.FormFile("file")
-	if errors.Is(err, http.ErrMissingFile) {
+	if errors.Is(err, http.ErrMissingFile) || errors.Is(err, http.ErrNotMultipart) {
 		s.showHouse(w, r, http.StatusUnprocessableEntity, "Choose a picture first.")
 		return
 	}
