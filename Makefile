@@ -1,5 +1,7 @@
 # Two commands: `make demo` and `make test`. Each installs what is missing.
-.PHONY: demo test bench screenshots lint build
+.PHONY: demo test bench fuzz race screenshots lint build
+
+folders := cmd core demo dresses formats kinds outbound publish render standin store testkit tools web
 
 build:
 	go build -o bin/rubrel ./cmd/rubrel
@@ -16,9 +18,19 @@ test: lint
 
 lint:
 	scripts/install.sh lint
-	@test -z "$$(gofmt -l cmd core demo dresses formats kinds publish render standin store testkit tools web)" || { gofmt -l cmd core demo dresses formats kinds publish render standin store testkit tools web; exit 1; }
+	@test -z "$$(gofmt -l $(folders))" || { gofmt -l $(folders); exit 1; }
 	go vet ./...
 	go tool staticcheck ./...
+
+# Every fuzz test for a minute, and every route with every field and every nasty value.
+fuzz:
+	scripts/install.sh test
+	scripts/fuzz.sh 60s
+	RUBREL_FUZZ=all go test -count=1 -timeout 60m -run TestNastyValues ./web
+
+race:
+	scripts/install.sh test
+	go test -race -timeout 60m ./web ./store ./publish ./outbound
 
 bench:
 	scripts/install.sh run

@@ -85,7 +85,7 @@ func New(policy Policy) *Client {
 }
 
 var (
-	errRefused  = errors.New("Rubrel may not connect to this address; whoever runs it says which it may")
+	errRefused  = errors.New("this address may not be connected to; whoever runs Rubrel says which may")
 	errRedirect = errors.New("it sends Rubrel on to another server; give the address of that one")
 	errSlow     = errors.New("it takes too long to answer")
 	errLarge    = errors.New("its answer is too large")

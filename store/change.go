@@ -170,13 +170,14 @@ type entry struct {
 
 // stack finds the edit that undo or redo would take next for an author.
 func stack(ctx context.Context, tx querier, site string, by Author, state string) (*entry, error) {
-	// What is undone last is the oldest that is undone: redo goes back up the way undo came down.
+	// What is undone last is the oldest that is undone: redo goes back up the way undo came down. The state stands in the
+	// text of the query, since PostgreSQL uses the index of part of the table only where it sees that state.
 	order := map[string]string{"done": "desc", "undone": "asc"}[state]
 	e := &entry{}
 	var forward, inverse []byte
 	err := tx.QueryRow(ctx, `select id, label, patch, inverse from change
-		where site = $1 and actor = $2 and scope = $3 and act = 'edit' and state = $4 order by id `+order+` limit 1`,
-		site, by.Actor, by.Scope, state).Scan(&e.id, &e.label, &forward, &inverse)
+		where site = $1 and actor = $2 and scope = $3 and act = 'edit' and state = '`+state+`' order by id `+order+` limit 1`,
+		site, by.Actor, by.Scope).Scan(&e.id, &e.label, &forward, &inverse)
 	if errors.Is(err, pgx.ErrNoRows) {
 		return nil, nil
 	}

@@ -55,7 +55,7 @@ var (
 	// ErrNotFound is the error for a site, release or clash that is not there.
 	ErrNotFound = errors.New("not found")
 	// ErrReadOnly is the error of a change where none may be made.
-	ErrReadOnly = errors.New("Rubrel only shows what there is for now: whoever runs it has switched changes off")
+	ErrReadOnly = errors.New("nothing can be changed for now: whoever runs Rubrel has switched changes off")
 	// ErrUnavailable is the error of a database that does not answer.
 	ErrUnavailable = errors.New("the database does not answer")
 )

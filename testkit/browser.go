@@ -164,6 +164,15 @@ func (b *Browser) Media(medium string, features ...string) {
 	}))
 }
 
+// Front brings the tab before the others of its browser: pages behind it are hidden.
+func (b *Browser) Front() {
+	b.t.Helper()
+	b.Run(chromedp.Func(func(ctx context.Context, target *chromedp.Target) error {
+		_, err := cdp.Call(ctx, target, page.BringToFront, cdp.Empty{})
+		return err
+	}))
+}
+
 // Print writes the page as a PDF, as a printer that leaves backgrounds out gets it.
 func (b *Browser) Print(path string) {
 	b.t.Helper()

@@ -124,19 +124,54 @@ func (c *Cluster) DemoStore(t testing.TB) (*store.Store, string) {
 	return s, address
 }
 
-// Kill ends the server without warning; it has no time to write anything more.
-func (c *Cluster) Kill() error {
+// processes are those of the server, the first one last.
+func (c *Cluster) processes() ([]int, error) {
 	text, err := os.ReadFile(filepath.Join(c.folder, "postgres", "data", "postmaster.pid"))
 	if err != nil {
-		return fmt.Errorf("testkit: %w", err)
+		return nil, fmt.Errorf("testkit: %w", err)
 	}
-	pid, err := strconv.Atoi(strings.SplitN(string(text), "\n", 2)[0])
+	first, err := strconv.Atoi(strings.SplitN(string(text), "\n", 2)[0])
 	if err != nil {
-		return fmt.Errorf("testkit: %w", err)
+		return nil, fmt.Errorf("testkit: %w", err)
 	}
-	if err := syscall.Kill(pid, syscall.SIGKILL); err != nil {
-		return fmt.Errorf("testkit: kill %d: %w", pid, err)
+	children, err := os.ReadFile(fmt.Sprintf("/proc/%d/task/%d/children", first, first))
+	if err != nil {
+		return nil, fmt.Errorf("testkit: %w", err)
 	}
+	var all []int
+	for word := range strings.FieldsSeq(string(children)) {
+		if pid, err := strconv.Atoi(word); err == nil {
+			all = append(all, pid)
+		}
+	}
+	return append(all, first), nil
+}
+
+// signal sends a signal to every process of the server; one may have ended by then.
+func signal(processes []int, s syscall.Signal) {
+	for _, pid := range processes {
+		_ = syscall.Kill(pid, s)
+	}
+}
+
+// Suspend stops every process of the server where it is, as a machine does that swaps or hangs, until resume is called.
+func (c *Cluster) Suspend() (resume func(), err error) {
+	all, err := c.processes()
+	if err != nil {
+		return nil, err
+	}
+	signal(all, syscall.SIGSTOP)
+	return func() { signal(all, syscall.SIGCONT) }, nil
+}
+
+// Kill ends the server without warning; it has no time to write anything more.
+func (c *Cluster) Kill() error {
+	all, err := c.processes()
+	if err != nil {
+		return err
+	}
+	slices.Reverse(all) // the first one starts no others then
+	signal(all, syscall.SIGKILL)
 	return nil
 }
 

@@ -11,6 +11,7 @@ import (
 	"log/slog"
 	"net"
 	"net/http"
+	"slices"
 	"strings"
 	"time"
 
@@ -41,6 +42,8 @@ type Options struct {
 	Outbound *outbound.Client
 	// Log takes request lines, audit lines and what breaks; nil for nowhere.
 	Log *slog.Logger
+	// Hosts are names under which a proxy on this machine passes requests on.
+	Hosts []string
 	// Draining is closed when the program is about to stop: streams end then, and pages come back by themselves.
 	Draining <-chan struct{}
 }
@@ -88,7 +91,7 @@ func (s *Server) Handler() (http.Handler, error) {
 		return nil, fmt.Errorf("web: %w", err)
 	}
 	r := chi.NewRouter()
-	r.Use(logged(s.log), s.measured, middleware.Recoverer, http.NewCrossOriginProtection().Handler, loopbackHost, headers, middleware.Compress(1), s.edge)
+	r.Use(logged(s.log), s.measured, middleware.Recoverer, http.NewCrossOriginProtection().Handler, s.loopbackHost, headers, middleware.Compress(1), s.edge)
 	r.Get("/healthz", s.health)
 	r.Handle("/static/*", http.StripPrefix("/static/", static))
 	r.Get("/", s.home)
@@ -197,8 +200,8 @@ func headers(next http.Handler) http.Handler {
 }
 
 // loopbackHost refuses a foreign host name on a loopback address: a page elsewhere cannot reach Rubrel by having
-// its own name resolve to this machine.
-func loopbackHost(next http.Handler) http.Handler {
+// its own name resolve to this machine. A proxy's names are its operator's to say.
+func (s *Server) loopbackHost(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		host := r.Host
 		if name, _, err := net.SplitHostPort(host); err == nil {
@@ -206,7 +209,7 @@ func loopbackHost(next http.Handler) http.Handler {
 		}
 		local, ok := r.Context().Value(http.LocalAddrContextKey).(net.Addr)
 		if ok {
-			if address, is := local.(*net.TCPAddr); is && address.IP.IsLoopback() && host != "localhost" && !isLoopback(host) {
+			if address, is := local.(*net.TCPAddr); is && address.IP.IsLoopback() && host != "localhost" && !isLoopback(host) && !slices.Contains(s.options.Hosts, host) {
 				http.Error(w, "this address is not Rubrel's", http.StatusMisdirectedRequest)
 				return
 			}

@@ -25,6 +25,7 @@ type config struct {
 	Connections      int32
 	LogEntries       int64
 	ReadOnly         bool
+	Hosts            []string
 	Outbound         outbound.Policy
 	// StandIns are where the demo's stand-ins listen, by their setting.
 	StandIns map[string]string
@@ -60,6 +61,7 @@ var settings = []setting{
 	{"RUBREL_CONNECTIONS", "20", "how many connections to PostgreSQL a process opens, 4 to 1000", readConnections},
 	{"RUBREL_LOG_ENTRIES", strconv.Itoa(store.DefaultLogEntries), "how many entries a site's log keeps; older edits cannot be undone", readLogEntries},
 	{"RUBREL_READ_ONLY", "no", "yes shows what there is and refuses every change", readReadOnly},
+	{"RUBREL_HOSTS", "", "names under which a proxy on this machine passes requests on: rubrel.example.org", func(c *config, v string) error { c.Hosts = strings.FieldsFunc(v, isSeparator); return nil }},
 	{"RUBREL_OUTBOUND", "", "private networks and addresses with a port that may be asked: 10.1.0.0/16, 192.168.1.5:8443", readOutbound},
 	{"RUBREL_OUTBOUND_PORTS", "", "ports of other servers that may be asked; 80, 443, 8080 and 8443 where empty", readPorts},
 	standIn(ratesSetting, "127.0.0.1:8083", "where the demo's rates desk listens; for serve, the address of a rates desk, or empty"),

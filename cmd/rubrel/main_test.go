@@ -275,3 +275,86 @@ func kill(t *testing.T, pid string) {
 		t.Fatalf("kill %s: %v: %s", pid, err, out)
 	}
 }
+
+// Every setting is read, and all that cannot be are named at once, each with what would be right; a key is not repeated.
+func TestConfig(t *testing.T) {
+	lookup := func(values map[string]string) func(string) (string, bool) {
+		return func(name string) (string, bool) { value, ok := values[name]; return value, ok }
+	}
+	c, err := readConfig(lookup(map[string]string{
+		"RUBREL_KEY": strings.Repeat("ab", 32), "RUBREL_CONNECTIONS": "8", "RUBREL_LOG_ENTRIES": "500", "RUBREL_READ_ONLY": "yes",
+		"RUBREL_OUTBOUND": "10.1.0.0/16, 192.168.1.5:8443", "RUBREL_OUTBOUND_PORTS": "443 2078",
+	}))
+	if err != nil || len(c.Key) != 32 || c.Connections != 8 || c.LogEntries != 500 || !c.ReadOnly || len(c.Outbound.Networks) != 1 ||
+		len(c.Outbound.Endpoints) != 1 || len(c.Outbound.Ports) != 2 || c.Address != "127.0.0.1:8080" {
+		t.Errorf("%+v (%v)", c, err)
+	}
+	_, err = readConfig(lookup(map[string]string{"RUBREL_KEY": "secret", "RUBREL_CONNECTIONS": "many", "RUBREL_LOG_ENTRIES": "1", "RUBREL_READ_ONLY": "maybe",
+		"RUBREL_OUTBOUND": "localhost", "RUBREL_OUTBOUND_PORTS": "70000"}))
+	if err == nil || strings.Contains(err.Error(), "secret") {
+		t.Fatalf("%v", err)
+	}
+	for _, name := range []string{"RUBREL_KEY", "RUBREL_CONNECTIONS", "RUBREL_LOG_ENTRIES", "RUBREL_READ_ONLY", "RUBREL_OUTBOUND:", "RUBREL_OUTBOUND_PORTS"} {
+		if !strings.Contains(err.Error(), name) {
+			t.Errorf("%s is not named in %v", name, err)
+		}
+	}
+	var usage bytes.Buffer
+	if err := run(t.Context(), []string{"help"}, &usage); err != nil {
+		t.Fatal(err)
+	}
+	manual, err := os.ReadFile("../../docs/operating.md")
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, s := range settings {
+		if !strings.Contains(usage.String(), s.name) || !strings.Contains(string(manual), "`"+s.name+"`") && !strings.Contains(s.help, "demo") {
+			t.Errorf("%s is not documented", s.name)
+		}
+	}
+}
+
+// A request that is under way when the program is to stop is answered, and the next one is not taken.
+func TestStoppingDrains(t *testing.T) {
+	listener, err := net.Listen("tcp", "127.0.0.1:0")
+	if err != nil {
+		t.Fatal(err)
+	}
+	address := "http://" + listener.Addr().String()
+	under, finish := make(chan bool), make(chan bool)
+	app := &application{draining: make(chan struct{}), readOnly: true}
+	ctx, stop := context.WithCancel(t.Context())
+	stopped := make(chan error, 1)
+	go func() {
+		stopped <- app.serve(ctx, served{listener, http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+			close(under)
+			<-finish
+			if r.Context().Err() != nil {
+				w.WriteHeader(http.StatusInternalServerError)
+			}
+		})})
+	}()
+	answered := make(chan int, 1)
+	go func() {
+		response, err := http.Get(address)
+		if err != nil {
+			answered <- 0
+			return
+		}
+		response.Body.Close()
+		answered <- response.StatusCode
+	}()
+	<-under
+	stop()
+	<-app.draining
+	close(finish)
+	if status := <-answered; status != http.StatusOK {
+		t.Errorf("the request under way: %d", status)
+	}
+	if err := <-stopped; err != nil {
+		t.Error(err)
+	}
+	if _, err := http.Get(address); err == nil {
+		t.Error("a request after that is taken")
+	}
+}

@@ -90,6 +90,8 @@ export class Desk {
     document.body.addEventListener('rubrel:live', note, { once: true });
     try {
       await htmx.ajax(method, url, { source: this.root, swap: 'none', values });
+    } catch {
+      // There was no answer at all; one that is not an answer to an act is as good as none.
     } finally {
       document.body.removeEventListener('rubrel:live', note);
     }

@@ -1,0 +1,248 @@
+package web_test
+
+import (
+	"bufio"
+	"context"
+	"encoding/json"
+	"fmt"
+	"io"
+	"log"
+	"net/http"
+	"net/http/httptest"
+	"net/http/httputil"
+	"net/url"
+	"slices"
+	"strconv"
+	"strings"
+	"sync"
+	"sync/atomic"
+	"testing"
+	"time"
+
+	"github.com/chromedp/chromedp/kb"
+
+	"rubrel/store/cluster"
+	"rubrel/testkit"
+)
+
+// change is what a stream tells.
+type change struct {
+	Site    string
+	Version int64
+	Wait    int64
+}
+
+// listen opens a stream and passes on what it tells, until the context ends.
+func listen(ctx context.Context, address string, hear func(change)) error {
+	request, err := http.NewRequestWithContext(ctx, http.MethodGet, address, nil)
+	if err != nil {
+		return err
+	}
+	response, err := http.DefaultClient.Do(request)
+	if err != nil {
+		return err
+	}
+	defer response.Body.Close()
+	if response.StatusCode != http.StatusOK {
+		return fmt.Errorf("the stream answers %s", response.Status)
+	}
+	lines := bufio.NewScanner(response.Body)
+	for lines.Scan() {
+		if data, ok := strings.CutPrefix(lines.Text(), "data: {"); ok {
+			var c change
+			if err := json.Unmarshal([]byte("{"+data), &c); err != nil {
+				return err
+			}
+			hear(c)
+		}
+	}
+	return lines.Err()
+}
+
+// One stream tells of several sites: where each is at first, and then each change.
+func TestEvents(t *testing.T) {
+	app := shared.Start(t)
+	post(t, app.URL+"/sites", url.Values{"name": {"Other"}}, nil)
+	ctx, cancel := context.WithCancel(t.Context())
+	defer cancel()
+	heard := make(chan change, 10)
+	go func() {
+		_ = listen(ctx, app.URL+"/events?sites=fennmoor,other,nowhere", func(c change) { heard <- c })
+	}()
+	expect := func(want ...change) {
+		t.Helper()
+		for range want {
+			select {
+			case c := <-heard:
+				if c.Wait < 0 || c.Wait > 1500 {
+					t.Errorf("a page is to wait %d ms", c.Wait)
+				}
+				c.Wait = 0
+				if !slices.Contains(want, c) {
+					t.Errorf("heard %+v, want one of %+v", c, want)
+				}
+			case <-time.After(10 * time.Second):
+				t.Fatalf("not heard: %+v", want)
+			}
+		}
+	}
+	expect(change{Site: "fennmoor"}, change{Site: "other"})
+	post(t, app.URL+benchPath+"/edit", edit("act", "add"), nil)
+	expect(change{Site: "fennmoor", Version: 1})
+	post(t, app.URL+"/sites/other/rename", edit("name", "Another"), nil)
+	expect(change{Site: "other", Version: 1})
+	if status, _ := fetch(t, app.URL+"/events?sites="+strings.Repeat("a,", 60)); status != http.StatusBadRequest {
+		t.Errorf("sixty sites: %d", status)
+	}
+}
+
+// Eight tabs of one browser show one block: each still saves, and all hear of it. HTTP/1.1 allows a browser six
+// connections to a server.
+func TestEightTabsOfOneBrowser(t *testing.T) {
+	app := shared.Start(t)
+	first := testkit.Launch(t, 1280, 800)
+	tabs := []*testkit.Browser{first}
+	for range 7 {
+		tabs = append(tabs, first.Tab(1280, 800))
+	}
+	for _, b := range tabs {
+		b.Open(app.URL + benchPath + "/")
+		b.Await("document.querySelector('.cur')")
+	}
+	last := tabs[len(tabs)-1]
+	last.Click(cell("fact/dusk/price:month:eur"))
+	last.Press("12.50", kb.Enter)
+	last.Await("document.getElementById('saved').textContent === 'saved'")
+	shown(last, "fact/dusk/price:month:eur", "12.50")
+	for _, b := range tabs[:2] {
+		b.Front()
+		shown(b, "fact/dusk/price:month:eur", "12.50")
+	}
+}
+
+// With the server away the bench says that an edit is not saved, and keeps what was typed; when it is back, it is sent.
+func TestServerAway(t *testing.T) {
+	app := shared.Start(t)
+	target, err := url.Parse(app.URL)
+	if err != nil {
+		t.Fatal(err)
+	}
+	var away atomic.Bool
+	proxy := &httputil.ReverseProxy{Rewrite: func(r *httputil.ProxyRequest) { r.SetURL(target); r.Out.Host = r.In.Host }, ErrorLog: log.New(io.Discard, "", 0)}
+	between := httptest.NewServer(http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		if away.Load() {
+			panic(http.ErrAbortHandler)
+		}
+		proxy.ServeHTTP(w, r)
+	}))
+	t.Cleanup(func() { between.CloseClientConnections(); between.Close() })
+	b := testkit.Launch(t, 1280, 800)
+	b.Open(between.URL + benchPath + "/")
+	b.Await("document.querySelector('.cur')")
+	away.Store(true)
+	b.Click(cell("fact/dusk/price:month:eur"))
+	b.Press("12.50", kb.Enter)
+	b.Await("document.getElementById('saved').textContent === 'not saved' && document.querySelector('#said.failed')?.textContent.includes('not saved')")
+	shown(b, "fact/dusk/price:month:eur", "12.50")
+	away.Store(false)
+	b.Click(cell("fact/dusk/price:month:eur"))
+	b.Press(kb.Enter, kb.Enter)
+	b.Await("document.getElementById('saved').textContent === 'saved'")
+	l, err := app.Store.Load(t.Context(), "fennmoor")
+	if err != nil || l.Version != 1 {
+		t.Errorf("after it was sent again: version %v (%v)", l.Version, err)
+	}
+}
+
+// A database that is down, and one that hangs, are told from each other by nobody: pages answer 503 in words, and the check
+// of health in two seconds.
+func TestDatabaseAway(t *testing.T) {
+	c, err := testkit.StartCluster(cluster.Options{Forgetful: true})
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer c.Remove()
+	app := c.Start(t)
+	health := func() (int, time.Duration) {
+		began := time.Now()
+		status, _ := fetch(t, app.URL+"/healthz")
+		return status, time.Since(began)
+	}
+	if status, _ := health(); status != http.StatusOK {
+		t.Fatalf("healthy: %d", status)
+	}
+	resume, err := c.Suspend()
+	if err != nil {
+		t.Fatal(err)
+	}
+	status, took := health()
+	resume()
+	if status != http.StatusServiceUnavailable || took > 2*time.Second {
+		t.Errorf("with a database that hangs: %d after %v", status, took)
+	}
+	if status, _ := health(); status != http.StatusOK {
+		t.Errorf("when it goes on: %d", status)
+	}
+	if err := c.Kill(); err != nil {
+		t.Fatal(err)
+	}
+	if status, took := health(); status != http.StatusServiceUnavailable || took > 2*time.Second {
+		t.Errorf("with a database that is down: %d after %v", status, took)
+	}
+	for _, path := range []string{"/", "/sites/fennmoor/", benchPath + "/"} {
+		if status, body := fetch(t, app.URL+path); status != http.StatusServiceUnavailable || !strings.Contains(body, "database does not answer") {
+			t.Errorf("%s: %d", path, status)
+		}
+	}
+	if _, err := c.Restart(t.Context()); err != nil {
+		t.Fatal(err)
+	}
+}
+
+// Two hundred pages show one block, and each looks again when it hears of an edit: how long edits take meanwhile.
+func BenchmarkTwoHundredTabs(b *testing.B) {
+	app := shared.Start(b)
+	ctx, cancel := context.WithCancel(b.Context())
+	var group sync.WaitGroup
+	defer group.Wait()
+	defer cancel()
+	client := &http.Client{Transport: &http.Transport{MaxIdleConnsPerHost: 300}}
+	var ready sync.WaitGroup
+	for i := range 200 {
+		ready.Add(1)
+		once := sync.OnceFunc(ready.Done)
+		group.Go(func() {
+			_ = listen(ctx, app.URL+"/events?sites=fennmoor", func(c change) {
+				once()
+				select {
+				case <-ctx.Done():
+					return
+				case <-time.After(time.Duration(c.Wait) * time.Millisecond):
+				}
+				request, err := http.NewRequestWithContext(ctx, http.MethodGet, app.URL+benchPath+"/live?part=card&width=wide&tab=t"+strconv.Itoa(i), nil)
+				if err != nil {
+					return
+				}
+				if response, err := client.Do(request); err == nil {
+					_, _ = io.Copy(io.Discard, response.Body)
+					response.Body.Close()
+				}
+			})
+		})
+	}
+	ready.Wait()
+	var took []time.Duration
+	for i := 0; b.Loop(); i++ {
+		form := edit("act", "cells", "cells", fmt.Sprintf(`[{"At":"fact/dusk/price:month:eur","Text":"%d"}]`, 10+i%50))
+		form.Set("version", "999999")
+		began := time.Now()
+		response, err := client.PostForm(app.URL+benchPath+"/edit", form)
+		if err != nil {
+			b.Fatal(err)
+		}
+		_, _ = io.Copy(io.Discard, response.Body)
+		response.Body.Close()
+		took = append(took, time.Since(began))
+	}
+	testkit.ReportP95(b, took)
+}
