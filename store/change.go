@@ -83,7 +83,7 @@ func keepClash(ctx context.Context, tx pgx.Tx, before *Loaded, by Author, base i
 	if clash == nil {
 		return nil, nil
 	}
-	return clash, addClash(ctx, tx, before, by, change.Label(before.Site), clash, mine)
+	return clash, addClash(ctx, tx, before, by, clash, mine)
 }
 
 // commitEdit commits a new edit: what its author has undone before it cannot be redone any more.

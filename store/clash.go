@@ -29,14 +29,14 @@ type Clash struct {
 }
 
 // addClash keeps an edit that met another's.
-func addClash(ctx context.Context, tx pgx.Tx, before *Loaded, by Author, label string, clash *document.Clash, mine patch.Patch) error {
+func addClash(ctx context.Context, tx pgx.Tx, before *Loaded, by Author, clash *document.Clash, mine patch.Patch) error {
 	text, err := json.Marshal(mine)
 	if err != nil {
 		return fmt.Errorf("store: clash: %w", err)
 	}
 	added, err := tx.Exec(ctx, `insert into clash (site, scope, actor, label, path, mine, theirs, patch)
 		select $1, $2, $3, $4, $5, $6, $7, $8 where (select count(*) from clash where site = $1 and scope = $2) < $9`,
-		before.ID, by.Scope, by.Actor, label, clash.Path.String(), clash.Mine, clash.Theirs, string(text), maxClashes)
+		before.ID, by.Scope, by.Actor, document.PlaceName(before.Site, clash.Path), clash.Path.String(), clash.Mine, clash.Theirs, string(text), maxClashes)
 	if err != nil {
 		return fmt.Errorf("store: clash: %w", err)
 	}

@@ -53,11 +53,15 @@ func (s *Server) measured(next http.Handler) http.Handler {
 	})
 }
 
-// logged writes a line for each request, without bodies, cookies and credentials.
+// requestFields are what a line tells of a request: no query, body, cookie or credential.
+var requestFields = &httplog.Schema{RequestMethod: "method", RequestPath: "path", RequestRemoteIP: "from", ResponseStatus: "status",
+	ResponseDuration: "took", ResponseBytes: "bytes", ErrorMessage: "error", ErrorStackTrace: "stack"}
+
+// logged writes a line for each request.
 func logged(log *slog.Logger) func(http.Handler) http.Handler {
 	return httplog.RequestLogger(log, &httplog.Options{
-		Level: slog.LevelInfo, Schema: httplog.SchemaECS.Concise(true), RecoverPanics: true,
-		LogRequestHeaders: []string{"Content-Type"}, LogResponseHeaders: []string{},
+		Level: slog.LevelInfo, Schema: requestFields, RecoverPanics: true,
+		LogRequestHeaders: []string{}, LogResponseHeaders: []string{},
 		Skip: func(r *http.Request, status int) bool {
 			return status < http.StatusBadRequest && r.Method == http.MethodGet && chi.RouteContext(r.Context()).RoutePattern() == "/static/*"
 		},

@@ -39,7 +39,7 @@ func Revert(tree any, s *Site, done, inverse patch.Patch, label string, foreign 
 		if free(tree, done, operation, foreign) {
 			kept = append(kept, operation)
 		} else {
-			stands.Places = append(stands.Places, placeName(s, operation.Path))
+			stands.Places = append(stands.Places, PlaceName(s, operation.Path))
 		}
 	}
 	if len(stands.Places) == 0 {
@@ -92,8 +92,8 @@ func valueAt(p patch.Patch, at patch.Pointer) (any, bool) {
 	return nil, false
 }
 
-// placeName says in words what a place of the document is.
-func placeName(s *Site, path patch.Pointer) string {
+// PlaceName says in words what a place of the document is: "price month eur of Dusk", "accent of the house style".
+func PlaceName(s *Site, path patch.Pointer) string {
 	at := func(i int) string {
 		if i < len(path) {
 			return path[i]
