@@ -89,12 +89,8 @@ func TestExportsInChromium(t *testing.T) {
 			}
 		}
 	}
-	if said := b.Console(); len(said) > 0 {
-		for _, line := range said {
-			if !strings.Contains(line, "favicon") {
-				t.Errorf("console: %s", line)
-			}
-		}
+	for _, line := range b.Console() { // a request that answers 404, too
+		t.Errorf("console: %s", line)
 	}
 }
 

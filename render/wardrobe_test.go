@@ -182,3 +182,67 @@ func checkPrint(t *testing.T, what, path string, areas map[string]float64) {
 		}
 	}
 }
+
+// Without script, the forms that ask for a number say for how many their amounts are, and show nothing to ask with.
+func TestNumberWithoutScript(t *testing.T) {
+	site := parse(t, demo.Fennmoor)
+	files, err := render.Release(site, loadDresses(t), now)
+	if err != nil {
+		t.Fatal(err)
+	}
+	b := testkit.Launch(t, 1200, 900)
+	b.Script(false)
+	b.Open(serveFiles(t, files) + "schools.html")
+	for _, block := range []string{"evenings", "class-size"} {
+		if got := b.Text("[...document.querySelectorAll('#" + block + " .rb-for')].filter((e) => e.getClientRects().length).map((e) => e.textContent).join()"); got != "For 24 pupils" {
+			t.Errorf("%s says %q", block, got)
+		}
+		if got := b.Text("document.querySelector('#" + block + " .rb-ask').getClientRects().length"); got != "0" {
+			t.Errorf("%s shows what does not work", block)
+		}
+	}
+}
+
+// A figure that is counting when the page is printed is printed as it is.
+func TestCountersOnPaper(t *testing.T) {
+	g := testkit.Gallery{Kind: "statistics", Forms: []string{"tiles"}, Look: map[string]string{"value.animation-name": "count", "sheet.padding": "2000px 20px"},
+		Records: []map[string]string{{"label": "Objects", "value": "14500"}}}
+	_, address := testkit.Publish(t, g.Site(t))
+	b := testkit.Launch(t, 1200, 900)
+	b.Open(address)
+	b.Await("document.querySelector('[data-now]')")
+	shown := "getComputedStyle(document.querySelector('[data-now]')).visibility + getComputedStyle(document.querySelector('[data-now]'), '::before').content"
+	if got := b.Text(shown); got != `hidden"0"` {
+		t.Errorf("before it is seen: %s", got)
+	}
+	b.Media("print")
+	if got := b.Text(shown); got != "visiblenone" {
+		t.Errorf("on paper: %s", got)
+	}
+}
+
+// Two blocks of one set on a page say each product once; for how many a plan fits bounds no offer.
+func TestProductsAreSaidOnce(t *testing.T) {
+	site := parse(t, demo.Fennmoor)
+	files, err := render.Release(site, loadDresses(t), now)
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, f := range files {
+		if f.Path != "index.html" && f.Path != "schools.html" {
+			continue
+		}
+		page := string(f.Bytes)
+		for _, name := range []string{"Dusk", "Meridian", "Zenith", "Twilight", "Midnight"} {
+			if n := strings.Count(page, `"name":"`+name+`"`); n > 1 {
+				t.Errorf("%s: %s is said %d times", f.Path, name, n)
+			}
+		}
+		if !strings.Contains(page, `"@type":"Product"`) || strings.Contains(page, `"maxValue":15`) {
+			t.Errorf("%s: what it says to machines: %.400s", f.Path, page)
+		}
+		if !strings.Contains(page, `<meta name="description"`) {
+			t.Errorf("%s has no description", f.Path)
+		}
+	}
+}

@@ -246,3 +246,39 @@ func BenchmarkTwoHundredTabs(b *testing.B) {
 	}
 	testkit.ReportP95(b, took)
 }
+
+// Publishing belongs to the server: a page that is closed right after it asked does not stop it.
+func TestPublishingOutlivesThePage(t *testing.T) {
+	app := shared.Start(t)
+	for range 5 {
+		ctx, cancel := context.WithCancel(t.Context())
+		request, err := http.NewRequestWithContext(ctx, http.MethodPost, app.URL+"/sites/fennmoor/releases", nil)
+		if err != nil {
+			t.Fatal(err)
+		}
+		client := &http.Client{CheckRedirect: func(*http.Request, []*http.Request) error { cancel(); return http.ErrUseLastResponse }}
+		if response, err := client.Do(request); err == nil {
+			response.Body.Close()
+		}
+		cancel()
+		if p := app.Published(t, "fennmoor"); p.State != "live" || p.Sent != p.Total || p.Total == 0 {
+			t.Fatalf("release %d is %s with %d of %d files: %s", p.Number, p.State, p.Sent, p.Total, p.Problem)
+		}
+	}
+}
+
+// A body that stops coming ends its request; one that comes slowly does not.
+func TestBodyThatDoesNotCome(t *testing.T) {
+	app := shared.Start(t)
+	reader, writer := io.Pipe()
+	go func() {
+		for _, piece := range []string{"name=", "Slow", "+coach"} {
+			_, _ = io.WriteString(writer, piece)
+			time.Sleep(100 * time.Millisecond)
+		}
+		writer.Close()
+	}()
+	if status, _ := ask(t, http.MethodPost, app.URL+"/sites", http.Header{"Content-Type": {"application/x-www-form-urlencoded"}}, reader); status != http.StatusOK {
+		t.Errorf("a slow body: %d", status)
+	}
+}

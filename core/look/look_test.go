@@ -289,3 +289,21 @@ func TestTokens(t *testing.T) {
 		t.Error("an unknown token was taken")
 	}
 }
+
+// A class of the client's own is a name, and no value or word of CSS or script.
+func TestOwnNames(t *testing.T) {
+	for _, name := range []string{"class", "id"} {
+		p, err := PropertyNamed(name)
+		if err != nil {
+			t.Fatal(err)
+		}
+		for text, takes := range map[string]bool{
+			"hero": true, "js-buy": true, "_x": true, "Nancy": true, "nano": true, "automatic": true, "NaN": false, "NaNpx": false, "nanem": false, "inherit": false,
+			"Initial": false, "unset": false, "revert-layer": false, "undefined": false, "null": false, "none": false, "rb-x": false, "1a": false, "a.b": false, "": name == "class",
+		} {
+			if _, err := p.Parse(text, Vocabulary{}); (err == nil) != takes {
+				t.Errorf("%s %q: %v", name, text, err)
+			}
+		}
+	}
+}
