@@ -10,7 +10,7 @@ require (
 	github.com/go-chi/httplog/v3 v3.3.0
 	github.com/go-text/typesetting v0.3.0
 	github.com/hashicorp/golang-lru/v2 v2.0.7
-	github.com/jackc/pgx/v5 v5.12.0
+	github.com/jackc/pgx/v5 v5.13.0
 	github.com/prometheus/client_golang v1.25.0
 	github.com/santhosh-tekuri/jsonschema/v6 v6.0.3
 	github.com/tdewolff/minify/v2 v2.24.25

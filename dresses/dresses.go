@@ -166,7 +166,8 @@ func fontFile(file, unicodeRange string) (FontFile, error) {
 		return FontFile{}, err
 	}
 	sum := sha256.Sum256(bytes)
-	return FontFile{strings.TrimSuffix(file, ".woff2") + "." + hex.EncodeToString(sum[:6]) + ".woff2", unicodeRange, bytes}, nil
+	return FontFile{strings.TrimSuffix(file, ".woff2") + "." + hex.EncodeToString(sum[:6]) + ".woff2", unicodeRange,
+		bytes}, nil
 }
 
 // bookOf reads the WOFF 1 files of a dress: the same fonts as those that a release carries.
@@ -174,7 +175,8 @@ func bookOf(f dressFile) (*typeset.Book, error) {
 	book := &typeset.Book{}
 	for _, face := range f.Faces {
 		for _, subset := range subsets {
-			file, err := files.ReadFile(path.Join("fonts", fmt.Sprintf("%s-%s-%d-normal.woff", face.File, subset.name, face.Weight)))
+			file, err := files.ReadFile(path.Join("fonts", fmt.Sprintf("%s-%s-%d-normal.woff", face.File, subset.name,
+				face.Weight)))
 			if err != nil {
 				return nil, err
 			}

@@ -15,8 +15,10 @@ import (
 
 // pairs are the tokens that stand on each other in the kinds' default looks.
 var pairs = []struct{ ink, ground look.Token }{
-	{"ink", "ground"}, {"ink", "raised"}, {"quiet", "ground"}, {"quiet", "raised"}, {"on-accent", "accent"}, {"accent", "raised"},
-	{"on-feature", "feature"}, {"feature-quiet", "feature"}, {"feature-accent", "feature"}, {"on-feature-accent", "feature-accent"},
+	{"ink", "ground"}, {"ink", "raised"}, {"quiet", "ground"}, {"quiet", "raised"}, {"on-accent", "accent"},
+	{"accent", "raised"},
+	{"on-feature", "feature"}, {"feature-quiet", "feature"}, {"feature-accent", "feature"},
+	{"on-feature-accent", "feature-accent"},
 	{"good", "raised"}, {"warn", "raised"}, {"raised", "ink"},
 }
 

@@ -68,8 +68,10 @@ func (d *Dress) makeFallbacks(f dressFile) ([]Fallback, error) {
 				continue
 			}
 			adjust := own.Average / l.Metrics.Average
-			all = append(all, Fallback{Family: face.Family + " as " + l.Name, For: face.Family, Weight: face.Weight, Locals: l.Locals,
-				SizeAdjust: 100 * adjust, Ascent: 100 * own.Ascent / adjust, Descent: 100 * own.Descent / adjust, LineGap: 100 * own.Gap / adjust})
+			all = append(all, Fallback{Family: face.Family + " as " + l.Name, For: face.Family, Weight: face.Weight,
+				Locals:     l.Locals,
+				SizeAdjust: 100 * adjust, Ascent: 100 * own.Ascent / adjust, Descent: 100 * own.Descent / adjust,
+				LineGap: 100 * own.Gap / adjust})
 		}
 	}
 	return all, nil

@@ -61,7 +61,8 @@ type Client struct {
 // New makes a client.
 func New(policy Policy) *Client {
 	c := &Client{policy: policy, paces: map[string]*rate.Limiter{}}
-	dialer := &net.Dialer{Timeout: 10 * time.Second, ControlContext: func(_ context.Context, _, address string, _ syscall.RawConn) error {
+	dialer := &net.Dialer{Timeout: 10 * time.Second, ControlContext: func(_ context.Context, _, address string,
+		_ syscall.RawConn) error {
 		// Here the name has been resolved: what is checked is what is connected to.
 		endpoint, err := netip.ParseAddrPort(address)
 		if err != nil {
@@ -134,7 +135,8 @@ func (p Policy) check(endpoint netip.AddrPort) error {
 // that netip knows by itself. The last two carry IPv4 addresses inside, which would pass unseen.
 var special = []netip.Prefix{
 	netip.MustParsePrefix("0.0.0.0/8"), netip.MustParsePrefix("100.64.0.0/10"), netip.MustParsePrefix("192.0.0.0/24"),
-	netip.MustParsePrefix("192.0.2.0/24"), netip.MustParsePrefix("198.18.0.0/15"), netip.MustParsePrefix("198.51.100.0/24"),
+	netip.MustParsePrefix("192.0.2.0/24"), netip.MustParsePrefix("198.18.0.0/15"),
+	netip.MustParsePrefix("198.51.100.0/24"),
 	netip.MustParsePrefix("203.0.113.0/24"), netip.MustParsePrefix("240.0.0.0/4"), netip.MustParsePrefix("2001:db8::/32"),
 	netip.MustParsePrefix("64:ff9b::/96"), netip.MustParsePrefix("2002::/16"),
 }
@@ -221,7 +223,8 @@ func (a *Act) Do(request *http.Request) (*Answer, error) {
 	}
 	defer response.Body.Close()
 	silence.Reset(a.limits.Silence)
-	body, err := io.ReadAll(heardBody{io.NopCloser(io.LimitReader(response.Body, a.limits.Bytes+1)), silence, a.limits.Silence})
+	body, err := io.ReadAll(heardBody{io.NopCloser(io.LimitReader(response.Body, a.limits.Bytes+1)), silence,
+		a.limits.Silence})
 	if err != nil {
 		return nil, a.explain(ctx, host, err)
 	}

@@ -38,15 +38,18 @@ func get(t *testing.T, c *Client, limits Limits, address string) (*Answer, error
 
 // Addresses from the IANA special-purpose registries and from this machine's own networks.
 func TestPolicy(t *testing.T) {
-	open := Policy{Networks: []netip.Prefix{netip.MustParsePrefix("10.1.0.0/16")}, Endpoints: []netip.AddrPort{netip.MustParseAddrPort("127.0.0.1:5000")}}
+	open := Policy{Networks: []netip.Prefix{netip.MustParsePrefix("10.1.0.0/16")},
+		Endpoints: []netip.AddrPort{netip.MustParseAddrPort("127.0.0.1:5000")}}
 	for address, allowed := range map[string]bool{
 		"93.184.216.34:443": true, "93.184.216.34:80": true, "[2606:2800:220:1::1]:443": true,
 		"93.184.216.34:22": false, "93.184.216.34:5432": false,
-		"127.0.0.1:80": false, "127.0.0.1:5000": true, "127.0.0.1:5001": false, "[::1]:80": false, "[::ffff:127.0.0.1]:80": false,
+		"127.0.0.1:80": false, "127.0.0.1:5000": true, "127.0.0.1:5001": false, "[::1]:80": false,
+		"[::ffff:127.0.0.1]:80":   false,
 		"[::ffff:127.0.0.1]:5000": true,
 		"10.1.2.3:80":             true, "10.2.2.3:80": false, "192.168.1.1:80": false, "172.16.0.1:443": false,
 		"169.254.169.254:80": false, "[fe80::1]:80": false, "0.0.0.0:80": false, "[::]:80": false, "224.0.0.1:80": false,
-		"100.64.0.1:80": false, "[fd00::1]:80": false, "[64:ff9b::7f00:1]:80": false, "[2002:7f00:1::]:80": false, "255.255.255.255:80": false,
+		"100.64.0.1:80": false, "[fd00::1]:80": false, "[64:ff9b::7f00:1]:80": false, "[2002:7f00:1::]:80": false,
+		"255.255.255.255:80": false,
 	} {
 		if err := open.check(netip.MustParseAddrPort(address)); (err == nil) != allowed {
 			t.Errorf("%s: %v, want allowed %v", address, err, allowed)
@@ -65,7 +68,8 @@ func TestNameOfThisMachine(t *testing.T) {
 	server := httptest.NewServer(http.HandlerFunc(func(http.ResponseWriter, *http.Request) { asked = true }))
 	defer server.Close()
 	address := strings.Replace(server.URL, "127.0.0.1", "localhost", 1)
-	if _, err := get(t, New(Policy{Ports: []uint16{endpoint(t, server.URL).Port()}}), quick, address); !errors.Is(err, errRefused) || asked {
+	if _, err := get(t, New(Policy{Ports: []uint16{endpoint(t, server.URL).Port()}}), quick, address); !errors.Is(err,
+		errRefused) || asked {
 		t.Errorf("asked %v: %v", asked, err)
 	}
 }
@@ -132,7 +136,10 @@ func TestPortsLookAlike(t *testing.T) {
 func TestRedirects(t *testing.T) {
 	var elsewhere *httptest.Server
 	secret := ""
-	elsewhere = httptest.NewServer(http.HandlerFunc(func(_ http.ResponseWriter, r *http.Request) { _, secret, _ = r.BasicAuth() }))
+	elsewhere = httptest.NewServer(http.HandlerFunc(func(_ http.ResponseWriter, r *http.Request) {
+		_, secret,
+			_ = r.BasicAuth()
+	}))
 	defer elsewhere.Close()
 	here := httptest.NewServer(http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		switch r.URL.Path {

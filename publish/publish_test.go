@@ -32,8 +32,8 @@ var shared *testkit.Cluster
 
 func TestMain(m *testing.M) { testkit.Main(m, &shared) }
 
-// flaky is a web host that can be killed after it has taken so many bytes: it cuts the connection and answers nobody until
-// it is started again.
+// flaky is a web host that can be killed after it has taken so many bytes: it cuts the connection and answers nobody
+// until it is started again.
 type flaky struct {
 	*httptest.Server
 	left atomic.Int64 // bytes that it still takes
@@ -77,7 +77,8 @@ func (m metered) Read(p []byte) (int, error) {
 }
 
 func (f *flaky) target(site string) store.Host {
-	return store.Host{URL: f.URL + "/dav/" + site, Public: f.URL + "/" + site, Username: webhost.Username, Password: webhost.Password}
+	return store.Host{URL: f.URL + "/dav/" + site, Public: f.URL + "/" + site, Username: webhost.Username,
+		Password: webhost.Password}
 }
 
 // release is three pages that share a style sheet and a large picture, all of one number.
@@ -160,8 +161,8 @@ func remember(releases map[string][]byte, n int, files []render.File) {
 	}
 }
 
-// However an upload ends, every file that a visitor can reach is whole, and publishing again makes everything right: the
-// host is killed, or the application, at 30 moments spread over the whole of an upload.
+// However an upload ends, every file that a visitor can reach is whole, and publishing again makes everything right:
+// the host is killed, or the application, at 30 moments spread over the whole of an upload.
 func TestCutUploads(t *testing.T) {
 	random := rand.New(rand.NewPCG(11, 12))
 	for i := range 30 {
@@ -240,7 +241,8 @@ func cutAt(t *testing.T, moment int64, killHost bool) {
 // run publishes until it is stopped at once, as by a kill.
 func run(s *store.Store) (stop func()) {
 	ctx, cancel := context.WithCancel(context.Background())
-	runner := &publish.Runner{Store: s, Client: testkit.Outbound(), Log: slog.New(slog.DiscardHandler), Patience: 5 * time.Millisecond, Grace: time.Nanosecond}
+	runner := &publish.Runner{Store: s, Client: testkit.Outbound(), Log: slog.New(slog.DiscardHandler),
+		Patience: 5 * time.Millisecond, Grace: time.Nanosecond}
 	done := make(chan struct{})
 	go func() {
 		defer close(done)
@@ -252,8 +254,8 @@ func run(s *store.Store) (stop func()) {
 	})
 }
 
-// A reader that loads whole pages in a loop meets none that is of two releases, while several publish at once through two
-// processes; and in the end all pages are of one release.
+// A reader that loads whole pages in a loop meets none that is of two releases, while several publish at once through
+// two processes; and in the end all pages are of one release.
 func TestReadersSeeWholeReleases(t *testing.T) {
 	s, address := shared.DemoStore(t)
 	other, err := store.Open(t.Context(), address, nil, store.Options{Key: testkit.Key})
@@ -343,7 +345,8 @@ func TestSpoiltFilesAreReplaced(t *testing.T) {
 	sent := 0
 	put := func(files, before []render.File) {
 		t.Helper()
-		if err := target.Put(t.Context(), testkit.Outbound(), files, before, func(n int) error { sent = n; return nil }); err != nil {
+		if err := target.Put(t.Context(), testkit.Outbound(), files, before,
+			func(n int) error { sent = n; return nil }); err != nil {
 			t.Fatal(err)
 		}
 	}

@@ -40,8 +40,8 @@ const (
 	lookEvery = 10 * time.Second
 )
 
-// Run sends until the context ends. Then it begins nothing more, gives what is under way some time to finish, and returns
-// when nothing is under way any more; what is not finished is taken up at the next start.
+// Run sends until the context ends. Then it begins nothing more, gives what is under way some time to finish, and
+// returns when nothing is under way any more; what is not finished is taken up at the next start.
 func (r *Runner) Run(ctx context.Context) {
 	asked, end := r.Store.Publications()
 	defer end()
@@ -178,7 +178,8 @@ func (r *Runner) try(ctx context.Context, turn *store.Turn, p store.Publication)
 		if err == nil || !errors.Is(err, errUnreachable) || tries == maxTries {
 			return err
 		}
-		r.Log.WarnContext(ctx, "publish", "site", p.Site, "release", p.Number, "try", tries, "error", err, "cause", causeOf(err))
+		r.Log.WarnContext(ctx, "publish", "site", p.Site, "release", p.Number, "try", tries, "error", err, "cause",
+			causeOf(err))
 		select {
 		case <-ctx.Done():
 			return ctx.Err()

@@ -41,13 +41,14 @@ const parallelMoves = 6
 
 // Put makes the target hold a release, and reads it back. Everything is written under another name first, checked
 // there, and moved to its own, which replaces a file in one step. Pages come last, in one burst; pages of the release
-// before that the new one lacks are removed. Files that carry a hash in their name stay when a release goes, for visitors
-// who still have its pages. What is there already is trusted only where its length and, where the host gives one, its
-// checksum agree. The progress of files that are there is told to note, whose error ends the sending.
+// before that the new one lacks are removed. Files that carry a hash in their name stay when a release goes, for
+// visitors who still have its pages. What is there already is trusted only where its length and, where the host gives
+// one, its checksum agree. The progress of files that are there is told to note, whose error ends the sending.
 //
 // A whole collection is not moved over another: by RFC 4918, section 9.9.3, the server deletes the old one first, with
 // whatever else the client keeps in it, and visitors would find nothing meanwhile.
-func (t Target) Put(ctx context.Context, client *outbound.Client, files, before []render.File, note func(sent int) error) error {
+func (t Target) Put(ctx context.Context, client *outbound.Client, files, before []render.File,
+	note func(sent int) error) error {
 	act := client.Begin(ctx, limits)
 	defer act.Close()
 	h := &host{target: t, act: act, collections: map[string]bool{}}

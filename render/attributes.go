@@ -17,7 +17,8 @@ import (
 
 // withAttributes gives the parts of a block's HTML the classes and ids that its look says. An id goes to the first
 // element of its part.
-func withAttributes(inside template.HTML, set kind.Set, cascade look.Cascade, parts []kind.Part) (template.HTML, error) {
+func withAttributes(inside template.HTML, set kind.Set, cascade look.Cascade,
+	parts []kind.Part) (template.HTML, error) {
 	if !saysAttributes(cascade) {
 		return inside, nil
 	}
@@ -70,7 +71,8 @@ type attributeWriter struct {
 type openElement struct{ name, record string }
 
 // void elements have no end (HTML, section 13.1.2).
-var void = []string{"area", "base", "br", "col", "embed", "hr", "img", "input", "link", "meta", "source", "track", "wbr"}
+var void = []string{"area", "base", "br", "col", "embed", "hr", "img", "input", "link", "meta", "source", "track",
+	"wbr"}
 
 func (w *attributeWriter) record() string {
 	if len(w.open) == 0 {

@@ -34,13 +34,17 @@ func TestOwnClassAndID(t *testing.T) {
 		return ""
 	}
 	plain := page()
-	got := page(say("card.class", "offer js-offer"), say("zenith:card.class", "offer best"), say("zenith:card.id", "best-offer"), say("button.class@featured", "track"), say("table.id", "prices"), say("dusk:feature.id", "first-line"))
-	for text, times := range map[string]int{` offer js-offer"`: 2, ` offer best"`: 1, ` id="best-offer"`: 1, ` track"`: 3, ` id="prices"`: 1, ` id="first-line"`: 1} {
+	got := page(say("card.class", "offer js-offer"), say("zenith:card.class", "offer best"),
+		say("zenith:card.id", "best-offer"), say("button.class@featured", "track"), say("table.id", "prices"),
+		say("dusk:feature.id", "first-line"))
+	for text, times := range map[string]int{` offer js-offer"`: 2, ` offer best"`: 1, ` id="best-offer"`: 1, ` track"`: 3,
+		` id="prices"`: 1, ` id="first-line"`: 1} {
 		if n := strings.Count(got, text); n != times {
 			t.Errorf("%s stands there %d times, not %d", text, n, times)
 		}
 	}
-	for _, added := range []string{" offer js-offer", " offer best", ` id="best-offer"`, " track", ` id="prices"`, ` id="first-line"`} {
+	for _, added := range []string{" offer js-offer", " offer best", ` id="best-offer"`, " track", ` id="prices"`,
+		` id="first-line"`} {
 		got = strings.ReplaceAll(got, added, "")
 	}
 	// Only quotation marks in attributes are written another way; both are the same text.
@@ -48,7 +52,8 @@ func TestOwnClassAndID(t *testing.T) {
 	if same.Replace(got) != same.Replace(plain) {
 		t.Errorf("something else changed:\n%s\n%s", got, plain)
 	}
-	for _, c := range [][2]string{{"card.id", "x"}, {"card.class@hover", "x"}, {"card.class@narrow", "x"}, {"card.class", "rb-x"}, {"card.class", "a<b"}, {"table.id", "memberships"}} {
+	for _, c := range [][2]string{{"card.id", "x"}, {"card.class@hover", "x"}, {"card.class@narrow", "x"},
+		{"card.class", "rb-x"}, {"card.class", "a<b"}, {"table.id", "memberships"}} {
 		site, tree, err := document.Parse(memberships(t), all)
 		if err != nil {
 			t.Fatal(err)

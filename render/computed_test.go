@@ -25,12 +25,21 @@ type expectation struct {
 func randomLook(t *testing.T, random *rand.Rand) *document.Site {
 	t.Helper()
 	values := map[string][]string{
-		"color": {"#123456", "ink", "#a03020", "accent"}, "background-color": {"#eeeeee", "raised", "#ddeeff80"}, "font-size": {"type-2", "17px", "1.2em", "24px", "17px to 26.5px", "30px at 400 to 20px at 1100"}, "font-weight": {"500", "weight-strong"},
-		"line-height": {"1.1", "leading-text"}, "letter-spacing": {"0.05em", "1px"}, "text-transform": {"uppercase", "none"}, "padding": {"3px", "space-2 7px", "1px 2px 3px 4px"},
-		"font-style": {"italic", "normal"}, "word-spacing": {"2px", "0.1em"}, "text-decoration": {"underline", "none"}, "text-shadow": {"0 1px 2px #00000040", "none"}, "opacity": {"0.8", "50%"},
-		"background-image": {"linear-gradient(135deg, accent 0%, #123456 60%, ink 100%)", "radial-gradient(at 30% 20%, raised, ground)", "stripes(line, 2px, 12px)", "dots(accent, 3px, 16px), linear-gradient(0deg, raised, ground)", "checks(line, 8px)", "none"}, "order": {"2", "-1"}, "max-width": {"42ch", "none"},
-		"translate": {"0 -4px", "none"}, "scale": {"1.02"}, "transition-duration": {"0.2s", "120ms"}, "transition-timing-function": {"ease-out", "cubic-bezier(0.2, 0, 0, 1)"},
-		"margin": {"2px 0 0", "space-1"}, "border": {"2px dashed line", "none", "1px solid #334455"}, "box-shadow": {"0 2px 8px 0 #00000033", "shadow-2", "none"}, "text-align": {"center", "end"},
+		"color": {"#123456", "ink", "#a03020", "accent"}, "background-color": {"#eeeeee", "raised", "#ddeeff80"},
+		"font-size":   {"type-2", "17px", "1.2em", "24px", "17px to 26.5px", "30px at 400 to 20px at 1100"},
+		"font-weight": {"500", "weight-strong"},
+		"line-height": {"1.1", "leading-text"}, "letter-spacing": {"0.05em", "1px"}, "text-transform": {"uppercase", "none"},
+		"padding":    {"3px", "space-2 7px", "1px 2px 3px 4px"},
+		"font-style": {"italic", "normal"}, "word-spacing": {"2px", "0.1em"}, "text-decoration": {"underline", "none"},
+		"text-shadow": {"0 1px 2px #00000040", "none"}, "opacity": {"0.8", "50%"},
+		"background-image": {"linear-gradient(135deg, accent 0%, #123456 60%, ink 100%)",
+			"radial-gradient(at 30% 20%, raised, ground)", "stripes(line, 2px, 12px)",
+			"dots(accent, 3px, 16px), linear-gradient(0deg, raised, ground)", "checks(line, 8px)", "none"},
+		"order": {"2", "-1"}, "max-width": {"42ch", "none"},
+		"translate": {"0 -4px", "none"}, "scale": {"1.02"}, "transition-duration": {"0.2s", "120ms"},
+		"transition-timing-function": {"ease-out", "cubic-bezier(0.2, 0, 0, 1)"},
+		"margin":                     {"2px 0 0", "space-1"}, "border": {"2px dashed line", "none", "1px solid #334455"},
+		"box-shadow": {"0 2px 8px 0 #00000033", "shadow-2", "none"}, "text-align": {"center", "end"},
 	}
 	set := parse(t, memberships(t)).Sets[0]
 	var changes []document.Change
@@ -63,7 +72,8 @@ func randomLook(t *testing.T, random *rand.Rand) *document.Site {
 }
 
 // What Resolve finds is what Chromium computes: for random looks, every part and property of every record at every
-// width, as it is and while it is pointed at. The resolved value is set on the element itself, and its computed style must stay as it was.
+// width, as it is and while it is pointed at. The resolved value is set on the element itself, and its computed style
+// must stay as it was.
 func TestResolvedIsComputed(t *testing.T) {
 	random := rand.New(rand.NewPCG(31, 32))
 	b := testkit.Launch(t, 1200, 900)
@@ -121,14 +131,17 @@ func TestResolvedIsComputed(t *testing.T) {
 }
 
 // variants leave out the elements of a part that are of a more particular part too, and the chosen side of a switch.
-var variants = map[string]string{"feature": ":not(.rb-excluded, .rb-later)", "option": ":not(.rb-first, .rb-second, :has(:checked))", "first": ":not(:has(:checked))", "second": ":not(:has(:checked))"}
+var variants = map[string]string{"feature": ":not(.rb-excluded, .rb-later)",
+	"option": ":not(.rb-first, .rb-second, :has(:checked))", "first": ":not(:has(:checked))",
+	"second": ":not(:has(:checked))"}
 
 func expectations(site *document.Site, cascade look.Cascade, width int) []expectation {
 	var list []expectation
 	set := site.Sets[0]
 	for _, part := range set.Kind.PartsOf("cards") {
 		for _, property := range part.Properties {
-			if known, err := look.PropertyNamed(property); err != nil || known.Layout || known.Carrier != "" || part.As[property] != "" {
+			if known, err := look.PropertyNamed(property); err != nil || known.Layout || known.Carrier != "" ||
+				part.As[property] != "" {
 				continue
 			}
 			targets := map[string]look.Target{"#memberships .rb-" + part.Name: {Width: width}}
@@ -171,7 +184,8 @@ func TestGradientIsWhatChromiumPaints(t *testing.T) {
 	}
 	b := testkit.Launch(t, 600, 200)
 	b.Open(serveFiles(t, []render.File{{Path: "index.html", Bytes: []byte("<!doctype html><title>x</title>")}}))
-	for _, c := range [][2]string{{"#ff0000", "#0000ff"}, {"#10203a", "#f4c15d"}, {"#ffffff", "#10203a40"}, {"#00000000", "#ff8800"}} {
+	for _, c := range [][2]string{{"#ff0000", "#0000ff"}, {"#10203a", "#f4c15d"}, {"#ffffff", "#10203a40"},
+		{"#00000000", "#ff8800"}} {
 		value, err := property.Parse(fmt.Sprintf("linear-gradient(90deg, %s 0%%, %s 100%%)", c[0], c[1]), look.Vocabulary{})
 		if err != nil {
 			t.Fatal(err)

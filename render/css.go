@@ -41,7 +41,8 @@ type dressed struct {
 func dressedSite(site *document.Site, registry dresses.Registry, now time.Time) (*dressed, error) {
 	dress, ok := registry[site.House.Dress]
 	if !ok {
-		return nil, fmt.Errorf("/house/dress: there is no dress %q; there are %s", site.House.Dress, strings.Join(registry.Names(), ", "))
+		return nil, fmt.Errorf("/house/dress: there is no dress %q; there are %s", site.House.Dress,
+			strings.Join(registry.Names(), ", "))
 	}
 	d := &dressed{site: site, dress: dress, now: now}
 	languages := []string{site.Language}
@@ -123,9 +124,9 @@ func (d *dressed) cascade(b *document.Block) (look.Cascade, error) {
 // inks are the colour roles that text is set in.
 var inks = []look.Token{"ink", "on-feature", "raised", "ground", "on-accent"}
 
-// inkOn is the role that stands out most from a ground, in every scheme that the site shows. Where none stands out enough,
-// as on a fixed ground in a site that is light and dark, it is a colour: of a role in one of the schemes, or black or white.
-// A ground that lets through what is below it has none.
+// inkOn is the role that stands out most from a ground, in every scheme that the site shows. Where none stands out
+// enough, as on a fixed ground in a site that is light and dark, it is a colour: of a role in one of the schemes, or
+// black or white. A ground that lets through what is below it has none.
 func (d *dressed) inkOn(ground look.Value) (look.Value, bool) {
 	candidates := make([]look.Value, 0, 4*len(inks))
 	for _, role := range inks {
@@ -139,15 +140,16 @@ func (d *dressed) inkOn(ground look.Value) (look.Value, bool) {
 			candidates = append(candidates, tokens.Value(role))
 		}
 	}
-	best, _ := d.mostSeen(append(candidates, look.ColourValue{Colour: colour.Black}, look.ColourValue{Colour: colour.White}), ground)
+	best, _ := d.mostSeen(append(candidates, look.ColourValue{Colour: colour.Black},
+		look.ColourValue{Colour: colour.White}), ground)
 	return best, best != nil
 }
 
 // enough is the contrast that text needs (WCAG 2.2, 1.4.3).
 const enough = 4.5
 
-// mostSeen is the candidate with the most contrast on a ground in the scheme where it has the least; nil where a colour is
-// not known.
+// mostSeen is the candidate with the most contrast on a ground in the scheme where it has the least; nil where a colour
+// is not known.
 func (d *dressed) mostSeen(candidates []look.Value, ground look.Value) (best look.Value, most float64) {
 	for _, candidate := range candidates {
 		least := math.Inf(1)
@@ -282,10 +284,13 @@ func writeTokens(b *strings.Builder, selector string, declarations []look.Declar
 	b.WriteString("}")
 }
 
-// fluidOnly is the tokens that follow the block's width. They are said again inside the block, where its width is known:
-// a custom property takes the values of others where it is said, not where it is used.
+// fluidOnly is the tokens that follow the block's width. They are said again inside the block, where its width is
+// known: a custom property takes the values of others where it is said, not where it is used.
 func fluidOnly(declarations []look.Declaration) []look.Declaration {
-	return slices.DeleteFunc(slices.Clone(declarations), func(d look.Declaration) bool { return !strings.Contains(d.Value, look.WidthProperty) })
+	return slices.DeleteFunc(slices.Clone(declarations), func(d look.Declaration) bool {
+		return !strings.Contains(d.Value,
+			look.WidthProperty)
+	})
 }
 
 func differing(a, b []look.Declaration) []look.Declaration {
@@ -310,7 +315,8 @@ func formsCSS(pieces []piece) string {
 }
 
 // blockCSS is a block's own, and the class by which it reaches the block: the variables of its layout and its look.
-func (d *dressed) blockCSS(b *document.Block, form kind.Form, view kind.View, cascade look.Cascade, rules []look.Rule) (class, css string) {
+func (d *dressed) blockCSS(b *document.Block, form kind.Form, view kind.View, cascade look.Cascade,
+	rules []look.Rule) (class, css string) {
 	class = look.ClassPrefix + "b-" + b.ID
 	const open = "-?" // no class has it: it stands for the content's until that is known
 	var out strings.Builder

@@ -18,7 +18,8 @@ func entering(t *testing.T) []render.File {
 	say := func(property, text string) document.Change {
 		return document.SetLook{Block: "memberships", Key: look.Key{Part: "card", Property: property}, Text: text}
 	}
-	site := changed(t, say("animation-name", "rise"), say("animation-duration", "240ms"), say("animation-delay", "150ms each"),
+	site := changed(t, say("animation-name", "rise"), say("animation-duration", "240ms"),
+		say("animation-delay", "150ms each"),
 		say("animation-range-start", "entry 50%"), say("transition-duration", "120ms"))
 	files, err := render.Release(site, loadDresses(t), now)
 	if err != nil {
@@ -33,7 +34,8 @@ func TestEntrance(t *testing.T) {
 	b := testkit.Launch(t, 1200, 300)
 	b.Open(serveFiles(t, entering(t)))
 	b.Await("document.querySelectorAll('[data-sight=rise]').length === 3")
-	if got := b.Text("getComputedStyle(document.querySelector('.rb-card')).opacity + ' ' + getComputedStyle(document.querySelector('.rb-card')).translate"); got != "0 0px 24px" {
+	if got := b.Text("getComputedStyle(document.querySelector('.rb-card')).opacity + ' ' + " +
+		"getComputedStyle(document.querySelector('.rb-card')).translate"); got != "0 0px 24px" {
 		t.Errorf("before it is seen a card has %s", got)
 	}
 	testkit.Eval[bool](b, `(() => {
@@ -44,7 +46,9 @@ func TestEntrance(t *testing.T) {
 		return true;
 	})()`)
 	b.Await("window.order.length === 3 && document.querySelectorAll('[data-sight=done]').length === 3")
-	if got := b.Text("window.order.join() + ' ' + window.shift + ' ' + getComputedStyle(document.querySelector('.rb-card')).opacity + ' ' + getComputedStyle(document.querySelector('.rb-card')).transitionDuration"); got != "dusk,meridian,zenith 0 1 0.12s" {
+	if got := b.Text("window.order.join() + ' ' + window.shift + ' ' + " +
+		"getComputedStyle(document.querySelector('.rb-card')).opacity + ' ' + " +
+		"getComputedStyle(document.querySelector('.rb-card')).transitionDuration"); got != "dusk,meridian,zenith 0 1 0.12s" {
 		t.Errorf("afterwards: %s", got)
 	}
 }
@@ -53,7 +57,8 @@ func TestEntrance(t *testing.T) {
 // by the keyboard, before a card is in view.
 func TestEntranceIsNeverInTheWay(t *testing.T) {
 	address := serveFiles(t, entering(t))
-	still := "[...document.querySelectorAll('.rb-card')].every((e) => getComputedStyle(e).opacity === '1' && getComputedStyle(e).translate === 'none')"
+	still := "[...document.querySelectorAll('.rb-card')].every((e) => getComputedStyle(e).opacity === '1' && " +
+		"getComputedStyle(e).translate === 'none')"
 	b := testkit.Launch(t, 1200, 300)
 	b.Script(false)
 	b.Open(address)
@@ -68,7 +73,8 @@ func TestEntranceIsNeverInTheWay(t *testing.T) {
 	b.Open(address)
 	b.Await("document.querySelector('[data-sight=rise]')")
 	b.Press(kb.Tab, kb.Tab) // the switch, and the first card's button
-	b.Await("document.activeElement.closest('.rb-card')?.dataset.sight === 'done' && getComputedStyle(document.activeElement.closest('.rb-card')).opacity === '1'")
+	b.Await("document.activeElement.closest('.rb-card')?.dataset.sight === 'done' && " +
+		"getComputedStyle(document.activeElement.closest('.rb-card')).opacity === '1'")
 }
 
 // What is not used does not ship.

@@ -102,13 +102,15 @@ func TestSwitch(t *testing.T) {
 	b.Open(address("currencies-light"))
 	prices := func(want string) {
 		t.Helper()
-		got := b.Text("[...document.querySelectorAll('.rb-price')].filter(e => getComputedStyle(e).visibility !== 'hidden').map(e => e.querySelector('.rb-spoken').textContent).join(', ')")
+		got := b.Text("[...document.querySelectorAll('.rb-price')].filter(e => getComputedStyle(e).visibility !== " +
+			"'hidden').map(e => e.querySelector('.rb-spoken').textContent).join(', ')")
 		if got != want {
 			t.Errorf("the page shows %q, want %q", got, want)
 		}
 	}
 	places := func() string {
-		return b.Text("[...document.querySelectorAll('.rb-button, .rb-feature, .rb-title, .rb-option')].map(e => { const r = e.getBoundingClientRect(); return [r.left, r.top, r.width, r.height].join(); }).join(' ')")
+		return b.Text("[...document.querySelectorAll('.rb-button, .rb-feature, .rb-title, .rb-option')].map(e => { const r " +
+			"= e.getBoundingClientRect(); return [r.left, r.top, r.width, r.height].join(); }).join(' ')")
 	}
 	prices("€90.00 a year, €190.00 a year, €395.00 a year") // it opens on the year
 	if got := b.Text("[...document.querySelectorAll('.rb-saving')].map(e => e.textContent).join()"); got != "−16%" {
@@ -140,7 +142,8 @@ func TestRowsLineUp(t *testing.T) {
 	for _, sample := range []string{"almanac-light", "slipway-light", "5-plans-light", "long-light"} {
 		b.Open(address(sample))
 		for _, part := range []string{"title", "button", "feature:last-child", "feature:first-child"} {
-			tops := testkit.Eval[[]float64](b, fmt.Sprintf("[...new Set([...document.querySelectorAll('.rb-%s')].filter(e => getComputedStyle(e).visibility !== 'hidden').map(e => Math.round(e.getBoundingClientRect().top * 4) / 4))]", part))
+			tops := testkit.Eval[[]float64](b, fmt.Sprintf("[...new Set([...document.querySelectorAll('.rb-%s')].filter(e => "+
+				"getComputedStyle(e).visibility !== 'hidden').map(e => Math.round(e.getBoundingClientRect().top * 4) / 4))]", part))
 			if len(tops) != 1 {
 				t.Errorf("%s: %s stands at %v", sample, part, tops)
 			}
@@ -156,7 +159,8 @@ func TestSnippetSurvivesHostileCSS(t *testing.T) {
 		*::before, *::after { content: "!" !important; position: fixed } #host a, #host #inner a:hover { display: none !important }
 		#host h2, #host h3 { font-size: 80px !important } #host ul li { list-style: square inside; display: inline !important }
 		section, article, div { width: 40px !important; max-height: 20px !important; overflow: hidden !important; display: inline !important } .rb-card { order: 3 }`
-	for _, c := range []struct{ dress, block string }{{"almanac", "memberships"}, {"slipway", "memberships"}, {"slipway", "training"}, {"almanac", "levels"}, {"almanac", "nights"}, {"slipway", "visitors"}} {
+	for _, c := range []struct{ dress, block string }{{"almanac", "memberships"}, {"slipway", "memberships"},
+		{"slipway", "training"}, {"almanac", "levels"}, {"almanac", "nights"}, {"slipway", "visitors"}} {
 		site := parse(t, demo.Fennmoor)
 		site.House.Dress = c.dress
 		dress := c.dress + ", " + c.block
@@ -276,7 +280,8 @@ func TestNothingTypedIsMarkup(t *testing.T) {
 // HTML and CSS of a page, without fonts, stay under 14 KB compressed, its script under 3 KB: the demo's, and 4 plans of
 // 24 features, 3 periods and 3 currencies.
 func TestPageSize(t *testing.T) {
-	for name, site := range map[string]*document.Site{"demo": changed(t), "4 plans, 24 features, 3 periods, 3 currencies": full(t)} {
+	for name, site := range map[string]*document.Site{"demo": changed(t),
+		"4 plans, 24 features, 3 periods, 3 currencies": full(t)} {
 		page, script := compressed(t, site, loadDresses(t))
 		t.Logf("%s: HTML and CSS %d bytes compressed, script %d", name, page, script)
 		if page > 14<<10 || script > 3<<10 {

@@ -62,7 +62,8 @@ type measured struct {
 	Lines      int
 }
 
-func compareFit(t *testing.T, b *testkit.Browser, site *document.Site, registry dresses.Registry, id string, width int, where string) (compared, wrong int) {
+func compareFit(t *testing.T, b *testkit.Browser, site *document.Site, registry dresses.Registry, id string, width int,
+	where string) (compared, wrong int) {
 	t.Helper()
 	subject, err := render.Subject(site, registry, id, now)
 	if err != nil {
@@ -99,14 +100,17 @@ func compareFit(t *testing.T, b *testkit.Browser, site *document.Site, registry 
 		// What stands on one line may be as wide as its words only; its room is what it may grow to.
 		shrunk := got.Lines == 1 && got.Room < text.Room
 		if !shrunk && (got.Room-text.Room > 1.01 || text.Room-got.Room > 1.01) {
-			t.Errorf("%s, %s, %s of %s, %s: the room is %.1f px, Chromium has %.1f", where, id, text.Part, text.Record, site.Widths[width].Name, text.Room, got.Room)
+			t.Errorf("%s, %s, %s of %s, %s: the room is %.1f px, Chromium has %.1f", where, id, text.Part, text.Record,
+				site.Widths[width].Name, text.Room, got.Room)
 		}
 		if got.Size-text.Size > 0.1 || text.Size-got.Size > 0.1 {
-			t.Errorf("%s, %s, %s of %s, %s: the size is %.2f px, Chromium has %.2f", where, id, text.Part, text.Record, site.Widths[width].Name, text.Size, got.Size)
+			t.Errorf("%s, %s, %s of %s, %s: the size is %.2f px, Chromium has %.2f", where, id, text.Part, text.Record,
+				site.Widths[width].Name, text.Size, got.Size)
 		}
 		if got.Lines != len(text.Lines) {
 			wrong++
-			t.Logf("%s, %s, %s of %s, %s: %q has %d lines, Chromium %d", where, id, text.Part, text.Record, site.Widths[width].Name, text.Text, len(text.Lines), got.Lines)
+			t.Logf("%s, %s, %s of %s, %s: %q has %d lines, Chromium %d", where, id, text.Part, text.Record,
+				site.Widths[width].Name, text.Text, len(text.Lines), got.Lines)
 		}
 	}
 	return compared, wrong

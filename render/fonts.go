@@ -18,7 +18,8 @@ func fontsCSS(faces []dresses.Face, fallbacks []dresses.Fallback, fontURL func(d
 	var b strings.Builder
 	for _, face := range faces {
 		for _, file := range face.Files {
-			fmt.Fprintf(&b, "@font-face{font-family:%q;font-weight:%d;font-display:swap;src:url(%s) format(\"woff2\");unicode-range:%s}",
+			fmt.Fprintf(&b, "@font-face{font-family:%q;font-weight:%d;font-display:swap;src:url(%s) "+
+				"format(\"woff2\");unicode-range:%s}",
 				face.Family, face.Weight, fontURL(file), file.UnicodeRange)
 		}
 		for _, f := range fallbacks {

@@ -12,17 +12,17 @@ import (
 	"rubrel/testkit"
 )
 
-// How much a page may move while its fonts come: a tenth of what counts as good (Web Vitals: 0.1). A stand-in is within a
-// percent or two of the font, so that a line may still break where the other does not, by less than that of its width:
-// seldom, and little.
+// How much a page may move while its fonts come: a tenth of what counts as good (Web Vitals: 0.1). A stand-in is within
+// a percent or two of the font, so that a line may still break where the other does not, by less than that of its
+// width: seldom, and little.
 const (
 	maxShift    = 0.01
 	seldomShift = 0.03
 	seldomOneOf = 12
 )
 
-// On a phone whose fonts come late, the page stands still: what stands in for them takes as much room. And what is asked
-// for ahead is what the page uses.
+// On a phone whose fonts come late, the page stands still: what stands in for them takes as much room. And what is
+// asked for ahead is what the page uses.
 func TestFontsComeLate(t *testing.T) {
 	registry := loadDresses(t)
 	b := testkit.Launch(t, 390, 844)

@@ -85,7 +85,8 @@ func (h *hardener) begin() {
 	h.out.WriteString(prelude + "{")
 	h.statement.Reset()
 	h.space = false
-	plain := strings.HasPrefix(prelude, "@font-face") || strings.HasPrefix(prelude, "@keyframes") || strings.HasPrefix(prelude, "@property")
+	plain := strings.HasPrefix(prelude, "@font-face") || strings.HasPrefix(prelude, "@keyframes") ||
+		strings.HasPrefix(prelude, "@property")
 	if n := len(h.blocks); n > 0 {
 		plain = plain || h.blocks[n-1]
 	}

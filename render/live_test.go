@@ -78,14 +78,16 @@ func TestSeatsAreCountedAsTheCoreCounts(t *testing.T) {
 	}
 	// Every number, in both currencies.
 	for n := int64(8); n <= 60; n++ {
-		b.Text(fmt.Sprintf("((f) => { f.value = %d; f.dispatchEvent(new Event('input', { bubbles: true })); })(document.querySelector('#evenings .rb-number'))", n))
+		b.Text(fmt.Sprintf("((f) => { f.value = %d; f.dispatchEvent(new Event('input', { bubbles: true })); "+
+			"})(document.querySelector('#evenings .rb-number'))", n))
 		shows("evenings", "GBP", 1, n)
 	}
 	// A link opens on a choice.
 	b.Open(address("fennmoor-light") + "schools.html?seats=41&currency=GBP")
 	shows("evenings", "GBP", 1, 41)
 	shows("class-size", "GBP", 1, 41)
-	if got := b.Text("document.querySelector('#evenings [data-record=midnight] .rb-button:not([style])').search"); got == "" {
+	if got := b.Text("document.querySelector('#evenings [data-record=midnight] " +
+		".rb-button:not([style])').search"); got == "" {
 		t.Error("the button has no query")
 	}
 }
@@ -96,7 +98,8 @@ func TestSlider(t *testing.T) {
 	b := testkit.Launch(t, 1200, 1400)
 	b.Open(address("fennmoor-light") + "schools.html")
 	forward := func() string {
-		return b.Text("[...document.querySelectorAll('#class-size .rb-featured')].map(e => e.dataset.record).join() + ' ' + document.querySelector('#class-size .rb-count').textContent")
+		return b.Text("[...document.querySelectorAll('#class-size .rb-featured')].map(e => e.dataset.record).join() + ' ' " +
+			"+ document.querySelector('#class-size .rb-count').textContent")
 	}
 	if got := forward(); got != "nightfall 24" {
 		t.Errorf("it opens on %s", got)
@@ -116,10 +119,12 @@ func TestSlider(t *testing.T) {
 	if got := forward(); got != "midnight 60" {
 		t.Errorf("End: %s", got)
 	}
-	if got := b.Text("document.querySelector('#class-size .rb-range').getAttribute('aria-valuetext')"); got != "60 pupils" {
+	if got := b.Text("document.querySelector('#class-size .rb-range').getAttribute('aria-valuetext')"); got != "60 "+
+		"pupils" {
 		t.Errorf("a screen reader hears %q", got)
 	}
-	if got := b.Text("document.querySelector('#class-size .rb-featured .rb-button').href"); got != "https://checkout.invalid/fennmoor/evenings?plan=midnight&currency=EUR&seats=60" {
+	if got := b.Text("document.querySelector('#class-size .rb-featured " +
+		".rb-button').href"); got != "https://checkout.invalid/fennmoor/evenings?plan=midnight&currency=EUR&seats=60" {
 		t.Errorf("the button leads to %s", got)
 	}
 	b.Drag("#class-size .rb-range", -340, 0) // from the middle of the track
@@ -128,7 +133,8 @@ func TestSlider(t *testing.T) {
 	}
 	// On a phone the plan that fits is the one that shows.
 	b.Size(390, 900)
-	if got := b.Text("[...document.querySelectorAll('#class-size .rb-card')].filter(e => getComputedStyle(e).visibility === 'visible').map(e => e.dataset.record).join()"); got != "twilight" {
+	if got := b.Text("[...document.querySelectorAll('#class-size .rb-card')].filter(e => getComputedStyle(e).visibility " +
+		"=== 'visible').map(e => e.dataset.record).join()"); got != "twilight" {
 		t.Errorf("on a phone %s show", got)
 	}
 }
@@ -147,7 +153,9 @@ func TestSeatsFromRightToLeft(t *testing.T) {
 	}
 	// The figures of an amount run from left to right, with the sign to their left.
 	b.Open(address("saltline-light") + "crews.html")
-	order := b.Text("[...document.querySelectorAll('#crew-count .rb-line:first-child .rb-price:first-child .rb-amount > *')].sort((a, b) => a.getBoundingClientRect().left - b.getBoundingClientRect().left).map(e => e.className).join(' ')")
+	order := b.Text("[...document.querySelectorAll('#crew-count .rb-line:first-child .rb-price:first-child .rb-amount > " +
+		"*')].sort((a, b) => a.getBoundingClientRect().left - b.getBoundingClientRect().left).map(e => e.className).join(' " +
+		"')")
 	if order != "rb-sign rb-whole rb-separator rb-fraction" {
 		t.Errorf("from left to right an amount is %s", order)
 	}
@@ -163,7 +171,9 @@ func TestSeatsWithoutScript(t *testing.T) {
 		t.Error("a field that nothing answers is shown")
 	}
 	row := func() string {
-		return b.Text("[...document.querySelectorAll('#evenings .rb-totals tbody tr')].map(tr => [...tr.children].map(cell => [...cell.querySelectorAll('.rb-stack span')].filter(e => getComputedStyle(e).visibility !== 'hidden').map(e => e.textContent).join() || cell.textContent).join(' ')).find(text => text.startsWith('41 '))")
+		return b.Text("[...document.querySelectorAll('#evenings .rb-totals tbody tr')].map(tr => [...tr.children].map(cell " +
+			"=> [...cell.querySelectorAll('.rb-stack span')].filter(e => getComputedStyle(e).visibility !== 'hidden').map(e " +
+			"=> e.textContent).join() || cell.textContent).join(' ')).find(text => text.startsWith('41 '))")
 	}
 	if got := row(); got != "41 €266.50 €209.10 €210.90" {
 		t.Errorf("41 come to %q", got)
@@ -172,7 +182,8 @@ func TestSeatsWithoutScript(t *testing.T) {
 	if got := row(); got != "41 £227.55 £178.35 £180.85" {
 		t.Errorf("41 come to %q in pounds", got)
 	}
-	if got := b.Text("[...document.querySelectorAll('#class-size .rb-card')].filter(e => getComputedStyle(e).visibility === 'visible').length"); got != "3" {
+	if got := b.Text("[...document.querySelectorAll('#class-size .rb-card')].filter(e => getComputedStyle(e).visibility " +
+		"=== 'visible').length"); got != "3" {
 		t.Errorf("%s cards of the slider show", got)
 	}
 }
@@ -184,9 +195,11 @@ func TestNothingMoves(t *testing.T) {
 	b := testkit.Launch(t, 1200, 1400)
 	const watch = `(() => { window.moved = []; new PerformanceObserver((list) => { for (const e of list.getEntries()) moved.push(e.value + ' ' + e.sources.map((s) => (s.node?.className ?? s.node?.parentElement?.className))); }).observe({ type: 'layout-shift' }); return true; })()`
 	settled := func() string {
-		return testkit.Eval[string](b, "new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(() => done(window.moved.join('; ')))))")
+		return testkit.Eval[string](b, "new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(() => "+
+			"done(window.moved.join('; ')))))")
 	}
-	for _, page := range []string{"full-light/", "offer-light/", "fennmoor-light/", "fennmoor-light/schools.html", "saltline-dark/", "saltline-dark/crews.html"} {
+	for _, page := range []string{"full-light/", "offer-light/", "fennmoor-light/", "fennmoor-light/schools.html",
+		"saltline-dark/", "saltline-dark/crews.html"} {
 		for _, width := range []int64{1200, 768, 390} {
 			b.Size(width, 1400)
 			b.Open(strings.TrimSuffix(address(page), "/"))
@@ -200,7 +213,8 @@ func TestNothingMoves(t *testing.T) {
 					t.Fatalf("%s at %d: switch %d moves %s", page, width, i, moved)
 				}
 			}
-			b.Text("document.querySelectorAll('.rb-number, .rb-range').forEach((f) => { for (const n of [f.min, f.max, 37]) { f.value = n; f.dispatchEvent(new Event('input', { bubbles: true })); } })")
+			b.Text("document.querySelectorAll('.rb-number, .rb-range').forEach((f) => { for (const n of [f.min, f.max, 37]) { " +
+				"f.value = n; f.dispatchEvent(new Event('input', { bubbles: true })); } })")
 			if moved := settled(); moved != "" {
 				t.Errorf("%s at %d: counting moves %s", page, width, moved)
 			}
@@ -211,8 +225,10 @@ func TestNothingMoves(t *testing.T) {
 // A page that was published before an offer's deadline and is opened after it shows the ordinary price, everywhere.
 func TestDeadlineInPagesAlreadyPublished(t *testing.T) {
 	offer := func(until time.Time) *document.Site {
-		return changed(t, document.SetFact{Set: "memberships", Record: "dusk", Key: "price:month:eur", Text: "9.00 was 12.00"},
-			document.SetFact{Set: "memberships", Record: "dusk", Key: "until", Text: until.UTC().Format("2006-01-02 15:04") + " UTC"})
+		return changed(t, document.SetFact{Set: "memberships", Record: "dusk", Key: "price:month:eur",
+			Text: "9.00 was 12.00"},
+			document.SetFact{Set: "memberships", Record: "dusk", Key: "until", Text: until.UTC().Format("2006-01-02 15:04") +
+				" UTC"})
 	}
 	b := testkit.Launch(t, 1200, 900)
 	for _, c := range []struct {
@@ -230,7 +246,8 @@ func TestDeadlineInPagesAlreadyPublished(t *testing.T) {
 			t.Fatal(err)
 		}
 		b.Open(serveFiles(t, files))
-		got := b.Text("[...document.querySelectorAll('[data-record=dusk] .rb-price')].filter(e => getComputedStyle(e).visibility !== 'hidden').map(e => e.querySelector('.rb-spoken').textContent).join('; ')")
+		got := b.Text("[...document.querySelectorAll('[data-record=dusk] .rb-price')].filter(e => " +
+			"getComputedStyle(e).visibility !== 'hidden').map(e => e.querySelector('.rb-spoken').textContent).join('; ')")
 		if got != c.want {
 			t.Errorf("%s: %q, want %q", c.name, got, c.want)
 		}

@@ -89,7 +89,8 @@ func withPound(t testing.TB) *document.Site {
 	pound := func(key, text string) document.Change {
 		return document.SetFact{Set: "memberships", Axis: "currencies", Item: "gbp", Key: key, Text: text}
 	}
-	return changed(t, document.AddItem{Set: "memberships", Axis: "currencies", Text: "gbp"}, pound("rate", "0.8571"), pound("rounding", "ending .99"),
+	return changed(t, document.AddItem{Set: "memberships", Axis: "currencies", Text: "gbp"}, pound("rate", "0.8571"),
+		pound("rounding", "ending .99"),
 		document.SetFact{Set: "memberships", Record: "dusk", Key: "price:month:gbp", Text: "7.50"},
 		document.SetFact{Set: "memberships", Key: "opens", Text: "a year"})
 }
@@ -111,10 +112,12 @@ func listText(t testing.TB, n, m int) []byte {
 	t.Helper()
 	features, records := map[string]any{}, map[string]any{}
 	for f := range m {
-		features[fmt.Sprintf("f%d", f)] = map[string]any{"order": fmt.Sprintf("%04d5", f), "facts": map[string]any{"name": fmt.Sprintf("Feature number %d", f)}}
+		features[fmt.Sprintf("f%d", f)] = map[string]any{"order": fmt.Sprintf("%04d5", f),
+			"facts": map[string]any{"name": fmt.Sprintf("Feature number %d", f)}}
 	}
 	for p := range n {
-		facts := map[string]any{"title": fmt.Sprintf("Plan %d", p), "price:month:eur": map[string]any{"amount": fmt.Sprintf("%d.50", p*7)}}
+		facts := map[string]any{"title": fmt.Sprintf("Plan %d", p),
+			"price:month:eur": map[string]any{"amount": fmt.Sprintf("%d.50", p*7)}}
 		for f := range m {
 			facts[fmt.Sprintf("feature:f%d", f)] = (f+p)%3 > 0
 		}
@@ -122,13 +125,17 @@ func listText(t testing.TB, n, m int) []byte {
 	}
 	text, err := json.Marshal(map[string]any{
 		"rubrel": 1, "name": "Load", "language": "en", "house": map[string]any{"dress": "almanac"},
-		"sets": map[string]any{"s": map[string]any{"kind": "pricing", "name": "S", "order": "i", "facts": map[string]any{"button": "Take {plan}", "link": "#"}, "records": records, "axes": map[string]any{
-			"periods":    map[string]any{"month": map[string]any{"order": "i", "facts": map[string]any{"label": "a month", "duration": "P1M"}}},
-			"currencies": map[string]any{"eur": map[string]any{"order": "i", "facts": map[string]any{"code": "EUR"}}},
-			"features":   features,
-		}}},
+		"sets": map[string]any{"s": map[string]any{"kind": "pricing", "name": "S", "order": "i",
+			"facts": map[string]any{"button": "Take {plan}", "link": "#"}, "records": records, "axes": map[string]any{
+				"periods": map[string]any{"month": map[string]any{"order": "i", "facts": map[string]any{"label": "a month",
+					"duration": "P1M"}}},
+				"currencies": map[string]any{"eur": map[string]any{"order": "i", "facts": map[string]any{"code": "EUR"}}},
+				"features":   features,
+			}}},
 		"blocks": map[string]any{"b": map[string]any{"order": "i", "name": "Plans", "set": "s", "form": "cards"}},
-		"pages":  map[string]any{"p": map[string]any{"order": "i", "title": "Plans", "bands": map[string]any{"b": map[string]any{"order": "i", "blocks": map[string]any{"b": map[string]any{"order": "i"}}}}}},
+		"pages": map[string]any{"p": map[string]any{"order": "i", "title": "Plans",
+			"bands": map[string]any{"b": map[string]any{"order": "i",
+				"blocks": map[string]any{"b": map[string]any{"order": "i"}}}}}},
 	})
 	if err != nil {
 		t.Fatal(err)
@@ -150,12 +157,17 @@ func samples(t testing.TB) map[string]*document.Site {
 		"matrix of 12": asMatrix(t, listOf(t, 12, 20)),
 		"slipway":      changed(t, document.Redress{Dress: "slipway"}),
 		"markup": changed(t, fact("title", `<script>alert(1)</script>`), fact("subtitle", `"><img src=x onerror=alert(1)>`),
-			fact("button", "</a></style><b>"), document.SetFact{Set: "memberships", Axis: "features", Item: "darkroom", Key: "name", Text: `</ul><iframe src="javascript:alert(1)">`},
+			fact("button", "</a></style><b>"), document.SetFact{Set: "memberships", Axis: "features", Item: "darkroom",
+				Key: "name", Text: `</ul><iframe src="javascript:alert(1)">`},
 			document.Rename{Block: "memberships", Name: `A & B "quoted" <i>`}),
-		"long": changed(t, fact("title", long), fact("subtitle", strings.Repeat("word ", 39)), fact("badge", strings.Repeat("B", 40)),
+		"long": changed(t, fact("title", long), fact("subtitle", strings.Repeat("word ", 39)),
+			fact("badge", strings.Repeat("B", 40)),
 			fact("price:month:eur", "9999999999.99"), fact("feature:darkroom", strings.Repeat("unbreakable", 10))),
-		"no plans":   changed(t, document.RemoveRecord{Set: "memberships", Record: "dusk"}, document.RemoveRecord{Set: "memberships", Record: "meridian"}, document.RemoveRecord{Set: "memberships", Record: "zenith"}),
-		"one plan":   changed(t, document.RemoveRecord{Set: "memberships", Record: "dusk"}, document.RemoveRecord{Set: "memberships", Record: "zenith"}),
+		"no plans": changed(t, document.RemoveRecord{Set: "memberships", Record: "dusk"},
+			document.RemoveRecord{Set: "memberships", Record: "meridian"}, document.RemoveRecord{Set: "memberships",
+				Record: "zenith"}),
+		"one plan": changed(t, document.RemoveRecord{Set: "memberships", Record: "dusk"},
+			document.RemoveRecord{Set: "memberships", Record: "zenith"}),
 		"no feature": changed(t, document.FeatureRecord{Set: "memberships", Record: "meridian"}),
 		"40 plans":   listOf(t, 40, 6),
 		"5 plans":    listOf(t, 5, 24),
@@ -163,9 +175,12 @@ func samples(t testing.TB) map[string]*document.Site {
 		"fennmoor":   parse(t, demo.Fennmoor),
 		"saltline":   parse(t, demo.Saltline),
 		"full":       full(t),
-		"offer": changed(t, fact("price:month:eur", "9.00 was 12.00"), fact("until", "2026-12-31 23:59 Europe/Dublin"), fact("trial", "First month free"),
-			document.SetFact{Set: "memberships", Key: "amounts", Text: "by first period"}, document.SetFact{Set: "memberships", Key: "lists", Text: "what is new"},
-			document.SetFact{Set: "memberships", Key: "stand", Text: "joined"}, document.SetFact{Set: "memberships", Key: "shape", Text: "chips"}, document.SetFact{Set: "memberships", Key: "quiet", Text: "a month"}),
+		"offer": changed(t, fact("price:month:eur", "9.00 was 12.00"), fact("until", "2026-12-31 23:59 Europe/Dublin"),
+			fact("trial", "First month free"),
+			document.SetFact{Set: "memberships", Key: "amounts", Text: "by first period"}, document.SetFact{Set: "memberships",
+				Key: "lists", Text: "what is new"},
+			document.SetFact{Set: "memberships", Key: "stand", Text: "joined"}, document.SetFact{Set: "memberships",
+				Key: "shape", Text: "chips"}, document.SetFact{Set: "memberships", Key: "quiet", Text: "a month"}),
 	}
 }
 
@@ -180,9 +195,12 @@ func full(t testing.TB) *document.Site {
 		return document.SetFact{Set: "s", Axis: axis, Item: item, Key: key, Text: text}
 	}
 	for _, change := range []document.Change{
-		document.AddItem{Set: "s", Axis: "periods", Text: "year"}, say("periods", "year", "rule", "2 free"), document.AddItem{Set: "s", Axis: "periods", Text: "quarter"}, say("periods", "quarter", "rule", "10% off"),
-		document.AddItem{Set: "s", Axis: "currencies", Text: "GBP"}, say("currencies", "gbp", "rate", "0.8571"), say("currencies", "gbp", "rounding", "ending .99"),
-		document.AddItem{Set: "s", Axis: "currencies", Text: "JPY"}, say("currencies", "jpy", "rate", "162.45"), say("currencies", "jpy", "rounding", "to 10"),
+		document.AddItem{Set: "s", Axis: "periods", Text: "year"}, say("periods", "year", "rule", "2 free"),
+		document.AddItem{Set: "s", Axis: "periods", Text: "quarter"}, say("periods", "quarter", "rule", "10% off"),
+		document.AddItem{Set: "s", Axis: "currencies", Text: "GBP"}, say("currencies", "gbp", "rate", "0.8571"),
+		say("currencies", "gbp", "rounding", "ending .99"),
+		document.AddItem{Set: "s", Axis: "currencies", Text: "JPY"}, say("currencies", "jpy", "rate", "162.45"),
+		say("currencies", "jpy", "rounding", "to 10"),
 	} {
 		result, err := document.Apply(tree, site, change)
 		if err != nil {

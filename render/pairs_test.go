@@ -14,8 +14,8 @@ import (
 	"rubrel/testkit"
 )
 
-// earlier are exports as Rubrel wrote them before blocks had classes of their own content, of the demo in Gazette: written
-// once by the program at commit ad114db, and pasted into clients' pages since.
+// earlier are exports as Rubrel wrote them before blocks had classes of their own content, of the demo in Gazette:
+// written once by the program at commit ad114db, and pasted into clients' pages since.
 //
 //go:embed testdata/export-1-*.html
 var earlier embed.FS
@@ -43,7 +43,8 @@ func TestPairsOfSnippets(t *testing.T) {
 		}
 		return pasted{"earlier " + block, string(text)}
 	}
-	ours := []pasted{snippet("almanac", "memberships"), snippet("nocturne", "memberships"), snippet("almanac", "class-size"), snippet("slipway", "training"), snippet("foundry", "nights")}
+	ours := []pasted{snippet("almanac", "memberships"), snippet("nocturne", "memberships"),
+		snippet("almanac", "class-size"), snippet("slipway", "training"), snippet("foundry", "nights")}
 	all := append(ours, old("memberships"), old("training"), old("nights"))
 	page := func(parts ...pasted) string {
 		html := `<!doctype html><html lang="en"><title>x</title><body>`
@@ -89,12 +90,15 @@ func TestPairsOfSnippets(t *testing.T) {
 	}
 	// A choice in one moves only that one, with the same names twice, also inside a form of the page's own.
 	for _, around := range []string{"%s%s", "<form>%s</form><form>%s</form>"} {
-		pages["/twice"] = `<!doctype html><html lang="en"><title>x</title><body>` + fmt.Sprintf(around, `<div id="place-0">`+ours[0].html+"</div>", `<div id="place-1">`+ours[0].html+"</div>")
+		pages["/twice"] = `<!doctype html><html lang="en"><title>x</title><body>` + fmt.Sprintf(around,
+			`<div id="place-0">`+ours[0].html+"</div>", `<div id="place-1">`+ours[0].html+"</div>")
 		for _, script := range []bool{true, false} {
 			b.Script(script)
 			b.Open(server.URL + "/twice")
 			shown := func() string {
-				return b.Text("[0, 1].map((i) => [...document.querySelectorAll(`#place-${i} .rb-card`)].map((card) => [...card.querySelectorAll('.rb-price')].filter((p) => getComputedStyle(p).visibility === 'visible').length).join(' ')).join(' | ')")
+				return b.Text("[0, 1].map((i) => [...document.querySelectorAll(`#place-${i} .rb-card`)].map((card) => " +
+					"[...card.querySelectorAll('.rb-price')].filter((p) => getComputedStyle(p).visibility === " +
+					"'visible').length).join(' ')).join(' | ')")
 			}
 			if got := shown(); got != "1 1 1 | 1 1 1" {
 				t.Errorf("prices that show: %s", got)
@@ -103,7 +107,8 @@ func TestPairsOfSnippets(t *testing.T) {
 			if got := shown(); got != "1 1 1 | 1 1 1" {
 				t.Errorf("prices that show after a choice: %s", got)
 			}
-			if got := b.Text("[0, 1].map((i) => document.querySelector(`#place-${i} .rb-radio:checked`).value).join(' ')"); strings.Fields(got)[0] == strings.Fields(got)[1] {
+			if got := b.Text("[0, 1].map((i) => document.querySelector(`#place-${i} .rb-radio:checked`).value).join(' " +
+				"')"); strings.Fields(got)[0] == strings.Fields(got)[1] {
 				t.Errorf("a choice in one block moved the other: %s", got)
 			}
 		}

@@ -11,8 +11,8 @@ import (
 	"rubrel/testkit"
 )
 
-// A pattern as Chromium paints it has nothing but its ink, its ground and the soft edges between, and as much ink as its
-// geometry says.
+// A pattern as Chromium paints it has nothing but its ink, its ground and the soft edges between, and as much ink as
+// its geometry says.
 func TestPatternIsWhatChromiumPaints(t *testing.T) {
 	property, err := look.PropertyNamed("background-image")
 	if err != nil {

@@ -106,7 +106,8 @@ func Proof(site *document.Site, registry dresses.Registry, blockID string, now t
 	if !ok {
 		return nil, fmt.Errorf("there is no block %q", blockID)
 	}
-	written, err := d.page("index", document.Page{Title: b.Name, Language: site.LanguageOf(blockID), Bands: []document.Band{{Blocks: []string{blockID}}}})
+	written, err := d.page("index", document.Page{Title: b.Name, Language: site.LanguageOf(blockID),
+		Bands: []document.Band{{Blocks: []string{blockID}}}})
 	if err != nil {
 		return nil, err
 	}
@@ -115,7 +116,8 @@ func Proof(site *document.Site, registry dresses.Registry, blockID string, now t
 
 // Snippet renders one block as a single piece of HTML to paste into any page: style, pictures and, if asked for, fonts
 // within. Pictures that the document does not bring are asked for by their hash.
-func Snippet(site *document.Site, registry dresses.Registry, blockID string, withFonts bool, pictures func(hash string) ([]byte, error), now time.Time) ([]byte, error) {
+func Snippet(site *document.Site, registry dresses.Registry, blockID string, withFonts bool,
+	pictures func(hash string) ([]byte, error), now time.Time) ([]byte, error) {
 	d, err := dressedSite(site, registry, now)
 	if err != nil {
 		return nil, err
@@ -180,7 +182,10 @@ func hashed(name, extension string, content []byte) string {
 func (d *dressed) files() []File {
 	var files []File
 	for _, p := range d.site.Pictures {
-		if slices.ContainsFunc(d.site.Blocks, func(b document.Block) bool { return slices.Contains(d.picturesOf(&b), p.ID) }) {
+		if slices.ContainsFunc(d.site.Blocks, func(b document.Block) bool {
+			return slices.Contains(d.picturesOf(&b),
+				p.ID)
+		}) {
 			files = append(files, File{Path: p.Path(), Type: p.Type, Bytes: p.Data, Held: p.File})
 		}
 	}
@@ -198,7 +203,8 @@ func (d *dressed) files() []File {
 // page writes a page, its style sheet and its script.
 func (d *dressed) page(name string, page document.Page) ([]File, error) {
 	language := d.site.PageLanguage(page)
-	view := pageView{Root: d.rootClass(), Language: language, Direction: direction(language), Title: page.Title, Intro: page.Intro, Head: page.ID != ""}
+	view := pageView{Root: d.rootClass(), Language: language, Direction: direction(language), Title: page.Title,
+		Intro: page.Intro, Head: page.ID != ""}
 	var pieces []piece
 	for _, band := range page.Bands {
 		shown := bandView{Heading: band.Heading}
@@ -246,8 +252,10 @@ func (d *dressed) besides(name string, pieces []piece, view *pageView) ([]File, 
 		told[p.set] = p.set != ""
 		pictures = append(pictures, p.pictures...)
 	}
-	house := d.houseCSS() + picturesCSS(d.site, pictures, document.Picture.Path) + entranceSheet(enters) + "@layer rubrel.form{" + pageCSS + "}"
-	css, err := harden(fontsCSS(d.faces, d.fallbacks, fontPath) + rooted(house, d.rootClass()) + formsCSS(pieces) + withFallbacks(own.String(), d.fallbacks))
+	house := d.houseCSS() + picturesCSS(d.site, pictures, document.Picture.Path) + entranceSheet(enters) +
+		"@layer rubrel.form{" + pageCSS + "}"
+	css, err := harden(fontsCSS(d.faces, d.fallbacks, fontPath) + rooted(house, d.rootClass()) + formsCSS(pieces) +
+		withFallbacks(own.String(), d.fallbacks))
 	if err != nil {
 		return nil, err
 	}
@@ -399,7 +407,8 @@ func (d *dressed) view(b *document.Block, cascade look.Cascade) kind.View {
 	if part, ok := set.Kind.ColumnsPart(b.Form); ok {
 		columns = cascade.Columns(part.Name)
 	}
-	return kind.View{Columns: columns, BlockID: b.ID, Name: b.Name, Set: set.Set, Locale: language, FromRight: direction(language) == "rtl", HeadingLevel: 2, Widths: d.site.Widths, Now: d.now}
+	return kind.View{Columns: columns, BlockID: b.ID, Name: b.Name, Set: set.Set, Locale: language,
+		FromRight: direction(language) == "rtl", HeadingLevel: 2, Widths: d.site.Widths, Now: d.now}
 }
 
 // direction is the writing direction of a language, by its script's default in the CLDR.

@@ -47,8 +47,8 @@ func scoped(sheet string) formSheet {
 	return f
 }
 
-// sheetsOf are a form's style sheets. On a page of Rubrel's own, forms share those that they have in common, in one order.
-// Elsewhere a sheet may come again after one that builds on it: there all of a form's are one.
+// sheetsOf are a form's style sheets. On a page of Rubrel's own, forms share those that they have in common, in one
+// order. Elsewhere a sheet may come again after one that builds on it: there all of a form's are one.
 func sheetsOf(form kind.Form, anywhere bool) []formSheet {
 	if anywhere {
 		return []formSheet{scoped(strings.Join(form.CSS, "\n"))}
@@ -65,7 +65,8 @@ func scriptClass(script string) string { return contentClass("script " + script)
 
 // called is a script as a page runs it: a function of the blocks that it works for.
 func called(script string) string {
-	return "(" + strings.TrimSuffix(minified(script), ";") + `)([...document.querySelectorAll(".` + scriptClass(script) + `")]);`
+	return "(" + strings.TrimSuffix(minified(script), ";") + `)([...document.querySelectorAll(".` + scriptClass(script) +
+		`")]);`
 }
 
 // scopeInto writes rules with a prefix before each of their selectors; those in a conditional group too.
@@ -78,7 +79,8 @@ func scopeInto(out *strings.Builder, sheet, prefix string) {
 		prelude, end := strings.TrimSpace(sheet[:open]), blockEnd(sheet, open)
 		inside := sheet[open+1 : end]
 		switch {
-		case strings.HasPrefix(prelude, "@media"), strings.HasPrefix(prelude, "@container"), strings.HasPrefix(prelude, "@supports"):
+		case strings.HasPrefix(prelude, "@media"), strings.HasPrefix(prelude, "@container"), strings.HasPrefix(prelude,
+			"@supports"):
 			out.WriteString(prelude + "{")
 			scopeInto(out, inside, prefix)
 			out.WriteString("}")

@@ -71,8 +71,8 @@ func wardrobe(t *testing.T, dress string, scheme document.Scheme) *document.Site
 	return parse(t, text)
 }
 
-// Every dress × kind × form × switch × place of labels × scheme: nothing that the marks or axe-core find about colour, on
-// the screen, with forced colours and on paper.
+// Every dress × kind × form × switch × place of labels × scheme: nothing that the marks or axe-core find about colour,
+// on the screen, with forced colours and on paper.
 func TestEveryDressIsSeen(t *testing.T) {
 	registry := loadDresses(t)
 	folder := t.TempDir()
@@ -116,7 +116,8 @@ func TestEveryDressIsSeen(t *testing.T) {
 	}
 }
 
-// forcedFaults lists the switches whose chosen side looks as the others do, and the bars whose fill looks as their track.
+// forcedFaults lists the switches whose chosen side looks as the others do, and the bars whose fill looks as their
+// track.
 const forcedFaults = `(() => {
 	const faults = [];
 	const look = (e, pseudo) => { const s = getComputedStyle(e, pseudo); return [s.color, s.backgroundColor, s.borderBottomColor, s.visibility].join(); };
@@ -131,8 +132,8 @@ const forcedFaults = `(() => {
 	return faults;
 })()`
 
-// drawnColours are the colours of what is drawn by a ground, fills, lines at a target, chosen sides, with the area of each
-// in CSS px.
+// drawnColours are the colours of what is drawn by a ground, fills, lines at a target, chosen sides, with the area of
+// each in CSS px.
 const drawnColours = `(() => {
 	const areas = {};
 	for (const e of document.querySelectorAll('.rb-as-line .rb-fill, .rb-as-line .rb-aim, .rb-as-column .rb-fill, .rb-as-steps .rb-fill, .rb-is-bar .rb-option:has(:checked)')) {
@@ -194,7 +195,8 @@ func TestNumberWithoutScript(t *testing.T) {
 	b.Script(false)
 	b.Open(serveFiles(t, files) + "schools.html")
 	for _, block := range []string{"evenings", "class-size"} {
-		if got := b.Text("[...document.querySelectorAll('#" + block + " .rb-for')].filter((e) => e.getClientRects().length).map((e) => e.textContent).join()"); got != "For 24 pupils" {
+		if got := b.Text("[...document.querySelectorAll('#" + block +
+			" .rb-for')].filter((e) => e.getClientRects().length).map((e) => e.textContent).join()"); got != "For 24 pupils" {
 			t.Errorf("%s says %q", block, got)
 		}
 		if got := b.Text("document.querySelector('#" + block + " .rb-ask').getClientRects().length"); got != "0" {
@@ -205,13 +207,15 @@ func TestNumberWithoutScript(t *testing.T) {
 
 // A figure that is counting when the page is printed is printed as it is.
 func TestCountersOnPaper(t *testing.T) {
-	g := testkit.Gallery{Kind: "statistics", Forms: []string{"tiles"}, Look: map[string]string{"value.animation-name": "count", "sheet.padding": "2000px 20px"},
+	g := testkit.Gallery{Kind: "statistics", Forms: []string{"tiles"},
+		Look:    map[string]string{"value.animation-name": "count", "sheet.padding": "2000px 20px"},
 		Records: []map[string]string{{"label": "Objects", "value": "14500"}}}
 	_, address := testkit.Publish(t, g.Site(t))
 	b := testkit.Launch(t, 1200, 900)
 	b.Open(address)
 	b.Await("document.querySelector('[data-now]')")
-	shown := "getComputedStyle(document.querySelector('[data-now]')).visibility + getComputedStyle(document.querySelector('[data-now]'), '::before').content"
+	shown := "getComputedStyle(document.querySelector('[data-now]')).visibility + " +
+		"getComputedStyle(document.querySelector('[data-now]'), '::before').content"
 	if got := b.Text(shown); got != `hidden"0"` {
 		t.Errorf("before it is seen: %s", got)
 	}

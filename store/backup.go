@@ -14,7 +14,8 @@ import (
 )
 
 // A backup is a compressed tar archive: manifest.json first, then a file for each table in PostgreSQL's own text format
-// (COPY), in the order in which they refer to each other. Passwords of hosts are in it as they are in the database, sealed.
+// (COPY), in the order in which they refer to each other. Passwords of hosts are in it as they are in the database,
+// sealed.
 
 // backupTables are what a backup holds, each after those it refers to.
 var backupTables = []string{"site", "blob", "change", "clash", "release", "release_file", "host", "publication"}
@@ -39,25 +40,30 @@ const manifestName = "manifest.json"
 func (s *Store) Backup(ctx context.Context, to io.Writer, now time.Time) error {
 	compressed := gzip.NewWriter(to)
 	archive := tar.NewWriter(compressed)
-	err := pgx.BeginTxFunc(ctx, s.pool, pgx.TxOptions{IsoLevel: pgx.RepeatableRead, AccessMode: pgx.ReadOnly}, func(tx pgx.Tx) error {
-		migrations, err := migrationsDone(ctx, tx)
-		if err != nil {
-			return err
-		}
-		text, err := json.MarshalIndent(manifest{backupFormat, now.UTC(), migrations, backupTables}, "", "  ")
-		if err != nil {
-			return err
-		}
-		if err := writeEntry(archive, manifestName, now, int64(len(text)), func(w io.Writer) error { _, err := w.Write(text); return err }); err != nil {
-			return err
-		}
-		for _, table := range backupTables {
-			if err := backupTable(ctx, tx, archive, table, now); err != nil {
-				return fmt.Errorf("table %s: %w", table, err)
+	err := pgx.BeginTxFunc(ctx, s.pool, pgx.TxOptions{IsoLevel: pgx.RepeatableRead, AccessMode: pgx.ReadOnly},
+		func(tx pgx.Tx) error {
+			migrations, err := migrationsDone(ctx, tx)
+			if err != nil {
+				return err
 			}
-		}
-		return nil
-	})
+			text, err := json.MarshalIndent(manifest{backupFormat, now.UTC(), migrations, backupTables}, "", "  ")
+			if err != nil {
+				return err
+			}
+			if err := writeEntry(archive, manifestName, now, int64(len(text)), func(w io.Writer) error {
+				_,
+					err := w.Write(text)
+				return err
+			}); err != nil {
+				return err
+			}
+			for _, table := range backupTables {
+				if err := backupTable(ctx, tx, archive, table, now); err != nil {
+					return fmt.Errorf("table %s: %w", table, err)
+				}
+			}
+			return nil
+		})
 	if err = errors.Join(err, archive.Close(), compressed.Close()); err != nil {
 		return fmt.Errorf("store: backup: %w", err)
 	}
@@ -72,8 +78,8 @@ func (c *counter) Write(p []byte) (int, error) {
 	return len(p), nil
 }
 
-// backupTable copies a table twice: a tar archive says how long an entry is before it comes, and the transaction sees the
-// same both times.
+// backupTable copies a table twice: a tar archive says how long an entry is before it comes, and the transaction sees
+// the same both times.
 func backupTable(ctx context.Context, tx pgx.Tx, archive *tar.Writer, table string, now time.Time) error {
 	sql := "copy (select * from " + table + " order by 1) to stdout"
 	var size counter
@@ -127,7 +133,8 @@ func (s *Store) Restore(ctx context.Context, from io.Reader) error {
 			}
 		}
 		for _, table := range identities {
-			_, err := tx.Exec(ctx, "select setval(pg_get_serial_sequence($1, 'id'), coalesce((select max(id) from "+table+"), 0) + 1, false)", table)
+			_, err := tx.Exec(ctx, "select setval(pg_get_serial_sequence($1, 'id'), coalesce((select max(id) from "+table+"), "+
+				"0) + 1, false)", table)
 			if err != nil {
 				return fmt.Errorf("table %s: %w", table, err)
 			}
@@ -140,8 +147,8 @@ func (s *Store) Restore(ctx context.Context, from io.Reader) error {
 	return nil
 }
 
-// checkManifest refuses an archive of another form, and one of another schema: the Rubrel that wrote it restores it, and
-// the next brings it up to date.
+// checkManifest refuses an archive of another form, and one of another schema: the Rubrel that wrote it restores it,
+// and the next brings it up to date.
 func checkManifest(ctx context.Context, tx pgx.Tx, archive *tar.Reader) error {
 	header, err := archive.Next()
 	if err != nil || header.Name != manifestName {
@@ -156,7 +163,8 @@ func checkManifest(ctx context.Context, tx pgx.Tx, archive *tar.Reader) error {
 		return err
 	}
 	if m.Format != backupFormat || len(m.Migrations) != len(have) {
-		return fmt.Errorf("it was written by another version of Rubrel (%d changes of the schema, here %d): restore it with that one, then start this one", len(m.Migrations), len(have))
+		return fmt.Errorf("it was written by another version of Rubrel (%d changes of the schema, here %d): restore it "+
+			"with that one, then start this one", len(m.Migrations), len(have))
 	}
 	return nil
 }

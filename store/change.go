@@ -22,7 +22,8 @@ type Author struct {
 }
 
 // ErrTooOld is the error of an edit on a version of which the log no longer tells what was changed since.
-var ErrTooOld = errors.New("this page is too old to tell what others changed since: reload it, and make the change again")
+var ErrTooOld = errors.New("this page is too old to tell what others changed since: reload it, and make the change " +
+	"again")
 
 // ErrNothingToUndo and ErrNothingToRedo end the walk through the log.
 var (
@@ -70,8 +71,10 @@ func (s *Store) Edit(ctx context.Context, site string, by Author, base int64, ch
 }
 
 // keepClash stores an edit that meets what other tabs did since base; it returns nil where it meets nothing.
-func keepClash(ctx context.Context, tx pgx.Tx, before *Loaded, by Author, base int64, change document.Change) (*document.Clash, error) {
-	since, err := patches(ctx, tx, "select patch from change where site = $1 and version > $2 and tab <> $3", before.ID, base, by.Tab)
+func keepClash(ctx context.Context, tx pgx.Tx, before *Loaded, by Author, base int64,
+	change document.Change) (*document.Clash, error) {
+	since, err := patches(ctx, tx, "select patch from change where site = $1 and version > $2 and tab <> $3", before.ID,
+		base, by.Tab)
 	if err != nil {
 		return nil, err
 	}
@@ -87,8 +90,10 @@ func keepClash(ctx context.Context, tx pgx.Tx, before *Loaded, by Author, base i
 }
 
 // commitEdit commits a new edit: what its author has undone before it cannot be redone any more.
-func (s *Store) commitEdit(ctx context.Context, tx pgx.Tx, before *Loaded, by Author, result *document.Result) (*Loaded, error) {
-	_, err := tx.Exec(ctx, "update change set state = 'forgotten' where site = $1 and actor = $2 and scope = $3 and act = 'edit' and state = 'undone'",
+func (s *Store) commitEdit(ctx context.Context, tx pgx.Tx, before *Loaded, by Author,
+	result *document.Result) (*Loaded, error) {
+	_, err := tx.Exec(ctx, "update change set state = 'forgotten' where site = $1 and actor = $2 and scope = $3 and act "+
+		"= 'edit' and state = 'undone'",
 		before.ID, by.Actor, by.Scope)
 	if err != nil {
 		return nil, fmt.Errorf("store: forget undone: %w", err)
@@ -106,7 +111,9 @@ func (s *Store) commitEdit(ctx context.Context, tx pgx.Tx, before *Loaded, by Au
 func joinHeld(ctx context.Context, tx pgx.Tx, before *Loaded, by Author, result *document.Result) error {
 	var id int64
 	var forward, backward []byte
-	err := tx.QueryRow(ctx, `select id, patch, inverse from change where site = $1 and version = $2 and actor = $3 and tab = $4 and scope = $5 and hold = $6 and act = 'edit' and state = 'done'`,
+	err := tx.QueryRow(ctx, `
+		select id, patch, inverse from change where site = $1 and version = $2 and actor = $3 and tab = $4
+			and scope = $5 and hold = $6 and act = 'edit' and state = 'done'`,
 		before.ID, before.Version, by.Actor, by.Tab, by.Scope, by.Hold).Scan(&id, &forward, &backward)
 	if errors.Is(err, pgx.ErrNoRows) {
 		return nil
@@ -126,7 +133,8 @@ func joinHeld(ctx context.Context, tx pgx.Tx, before *Loaded, by Author, result 
 }
 
 // commit writes the new document and its log entry, and tells the other processes.
-func (s *Store) commit(ctx context.Context, tx pgx.Tx, before *Loaded, by Author, result *document.Result, act string, of *int64) (*Loaded, error) {
+func (s *Store) commit(ctx context.Context, tx pgx.Tx, before *Loaded, by Author, result *document.Result, act string,
+	of *int64) (*Loaded, error) {
 	after := &Loaded{ID: before.ID, Version: before.Version + 1, Site: result.Site, Tree: result.Tree}
 	text, err := document.Encode(result.Tree)
 	if err != nil {
@@ -141,9 +149,12 @@ func (s *Store) commit(ctx context.Context, tx pgx.Tx, before *Loaded, by Author
 		return nil, fmt.Errorf("store: inverse: %w", err)
 	}
 	batch := &pgx.Batch{}
-	batch.Queue("update site set version = $2, document = $3, changed_at = now() where id = $1 returning changed_at", after.ID, after.Version, string(text))
-	batch.Queue("insert into change (site, version, actor, tab, scope, label, act, of, state, patch, inverse, hold) values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12)",
-		after.ID, after.Version, by.Actor, by.Tab, by.Scope, result.Label, act, of, stateOf(result), string(forward), string(inverse), by.Hold)
+	batch.Queue("update site set version = $2, document = $3, changed_at = now() where id = $1 returning changed_at",
+		after.ID, after.Version, string(text))
+	batch.Queue("insert into change (site, version, actor, tab, scope, label, act, of, state, patch, inverse, hold) "+
+		"values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12)",
+		after.ID, after.Version, by.Actor, by.Tab, by.Scope, result.Label, act, of, stateOf(result), string(forward),
+		string(inverse), by.Hold)
 	batch.Queue("select pg_notify($1, $2)", siteChannel, after.ID)
 	results := tx.SendBatch(ctx, batch)
 	err = results.QueryRow().Scan(&after.changed)
@@ -190,12 +201,13 @@ func stack(ctx context.Context, tx querier, site string, by Author, state string
 	return e, nil
 }
 
-// Walked is what undo or redo did: the change's label, and in words what of it stands in the way; "" where nothing does.
+// Walked is what undo or redo did: the change's label, and in words what of it stands in the way; "" where nothing
+// does.
 type Walked struct{ Label, Stands string }
 
-// Undo takes back the author's last edit in the scope: all of it that nobody has changed since. What cannot be taken back
-// at all is passed over, so that the one before it is next. The error is ErrNothingToUndo, or a *document.Stands where
-// the edit was passed over.
+// Undo takes back the author's last edit in the scope: all of it that nobody has changed since. What cannot be taken
+// back at all is passed over, so that the one before it is next. The error is ErrNothingToUndo, or a *document.Stands
+// where the edit was passed over.
 func (s *Store) Undo(ctx context.Context, site string, by Author) (*Loaded, Walked, error) {
 	return s.walk(ctx, site, by, undo)
 }
@@ -286,7 +298,8 @@ func (e *entry) turn(ctx context.Context, tx pgx.Tx, w way, result *document.Res
 	if err != nil {
 		return fmt.Errorf("store: %s: %w", w.act, err)
 	}
-	_, err = tx.Exec(ctx, "update change set state = $2, patch = $3, inverse = $4 where id = $1", e.id, w.to, string(forwardText), string(backwardText))
+	_, err = tx.Exec(ctx, "update change set state = $2, patch = $3, inverse = $4 where id = $1", e.id, w.to,
+		string(forwardText), string(backwardText))
 	if err != nil {
 		return fmt.Errorf("store: %s: %w", w.act, err)
 	}
@@ -323,7 +336,8 @@ type Entry struct{ Act, Label string }
 // EntryAt is the entry that made a version; ErrNotFound where there is none.
 func (s *Store) EntryAt(ctx context.Context, site string, version int64) (Entry, error) {
 	var e Entry
-	err := s.pool.QueryRow(ctx, "select act, label from change where site = $1 and version = $2", site, version).Scan(&e.Act, &e.Label)
+	err := s.pool.QueryRow(ctx, "select act, label from change where site = $1 and version = $2", site,
+		version).Scan(&e.Act, &e.Label)
 	if err != nil {
 		return e, fmt.Errorf("store: version %d of %s: %w", version, site, notFound(err))
 	}

@@ -12,12 +12,13 @@ import (
 	"rubrel/core/patch"
 )
 
-// maxClashes bounds how many edits wait for a decision in one scope. Beyond it an edit is refused, and stays where it was
-// typed.
+// maxClashes bounds how many edits wait for a decision in one scope. Beyond it an edit is refused, and stays where it
+// was typed.
 const maxClashes = 100
 
 // ErrManyClashes is the error of one more.
-var ErrManyClashes = fmt.Errorf("%d edits wait for a decision here: settle them first, then make this one again", maxClashes)
+var ErrManyClashes = fmt.Errorf("%d edits wait for a decision here: settle them first, then make this one again",
+	maxClashes)
 
 // shownOfClash is how much of a value is shown for comparison, in characters.
 const shownOfClash = 200
@@ -29,14 +30,16 @@ type Clash struct {
 }
 
 // addClash keeps an edit that met another's.
-func addClash(ctx context.Context, tx pgx.Tx, before *Loaded, by Author, clash *document.Clash, mine patch.Patch) error {
+func addClash(ctx context.Context, tx pgx.Tx, before *Loaded, by Author, clash *document.Clash,
+	mine patch.Patch) error {
 	text, err := json.Marshal(mine)
 	if err != nil {
 		return fmt.Errorf("store: clash: %w", err)
 	}
 	added, err := tx.Exec(ctx, `insert into clash (site, scope, actor, label, path, mine, theirs, patch)
 		select $1, $2, $3, $4, $5, $6, $7, $8 where (select count(*) from clash where site = $1 and scope = $2) < $9`,
-		before.ID, by.Scope, by.Actor, document.PlaceName(before.Site, clash.Path), clash.Path.String(), clash.Mine, clash.Theirs, string(text), maxClashes)
+		before.ID, by.Scope, by.Actor, document.PlaceName(before.Site, clash.Path), clash.Path.String(), clash.Mine,
+		clash.Theirs, string(text), maxClashes)
 	if err != nil {
 		return fmt.Errorf("store: clash: %w", err)
 	}
@@ -68,20 +71,22 @@ func (s *Store) Settle(ctx context.Context, site string, by Author, id int64, mi
 	return s.settle(ctx, site, by, mine, "id = $3", id)
 }
 
-// SettleAll ends every clash of the author's scope in one way, in the order in which they came. Those whose edit no longer
-// fits the document stay, and the error is the first one's.
+// SettleAll ends every clash of the author's scope in one way, in the order in which they came. Those whose edit no
+// longer fits the document stay, and the error is the first one's.
 func (s *Store) SettleAll(ctx context.Context, site string, by Author, mine bool) (*Loaded, error) {
 	return s.settle(ctx, site, by, mine, "true")
 }
 
-func (s *Store) settle(ctx context.Context, site string, by Author, mine bool, which string, arguments ...any) (*Loaded, error) {
+func (s *Store) settle(ctx context.Context, site string, by Author, mine bool, which string,
+	arguments ...any) (*Loaded, error) {
 	var after *Loaded
 	var unfit error
 	err := pgx.BeginFunc(ctx, s.pool, func(tx pgx.Tx) (err error) {
 		if after, err = s.load(ctx, tx, site, "for update"); err != nil {
 			return err
 		}
-		all, err := heldBack(ctx, tx, "where site = $1 and scope = $2 and "+which+" order by id", append([]any{site, by.Scope}, arguments...)...)
+		all, err := heldBack(ctx, tx, "where site = $1 and scope = $2 and "+which+" order by id",
+			append([]any{site, by.Scope}, arguments...)...)
 		if err != nil {
 			return err
 		}
@@ -110,7 +115,8 @@ func (s *Store) settle(ctx context.Context, site string, by Author, mine bool, w
 }
 
 // useMine carries out an edit that was held back. It returns the document as it was where the edit does not fit.
-func (s *Store) useMine(ctx context.Context, tx pgx.Tx, before *Loaded, by Author, held document.Held) (*Loaded, error) {
+func (s *Store) useMine(ctx context.Context, tx pgx.Tx, before *Loaded, by Author,
+	held document.Held) (*Loaded, error) {
 	result, err := document.Apply(before.Tree, before.Site, held)
 	if errors.Is(err, document.Nothing) {
 		return before, nil

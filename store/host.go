@@ -70,7 +70,8 @@ func (s *Store) SetHost(ctx context.Context, site string, h Host) error {
 			return err
 		}
 	}
-	_, err = s.pool.Exec(ctx, `insert into host (site, url, public, username, password, sealed) values ($1, $2, $3, $4, '', $5)
+	_, err = s.pool.Exec(ctx, `
+		insert into host (site, url, public, username, password, sealed) values ($1, $2, $3, $4, '', $5)
 		on conflict (site) do update set live = case when host.url = excluded.url then host.live end,
 		url = excluded.url, public = excluded.public, username = excluded.username, password = '', sealed = excluded.sealed`,
 		site, h.URL, h.Public, h.Username, sealed)

@@ -8,8 +8,8 @@ import (
 	"github.com/jackc/pgx/v5"
 )
 
-// maintainLock is the advisory lock under which one process at a time maintains; pruneAtOnce is how many entries go in one
-// transaction, so that no edit waits long.
+// maintainLock is the advisory lock under which one process at a time maintains; pruneAtOnce is how many entries go in
+// one transaction, so that no edit waits long.
 const (
 	maintainLock = 0x727562726d
 	pruneAtOnce  = 2000
@@ -18,8 +18,8 @@ const (
 // MaintainEvery is how often a process looks after the database.
 const MaintainEvery = 10 * time.Minute
 
-// Maintain keeps the log within its bound: of each site it drops the oldest entries beyond it. Releases and clashes stay,
-// and what is dropped can only not be undone any more. Where another process is at it, nothing is done.
+// Maintain keeps the log within its bound: of each site it drops the oldest entries beyond it. Releases and clashes
+// stay, and what is dropped can only not be undone any more. Where another process is at it, nothing is done.
 func (s *Store) Maintain(ctx context.Context) error {
 	if s.readOnly {
 		return nil
@@ -58,7 +58,9 @@ func (s *Store) prune(ctx context.Context, site string) error {
 		var left int64
 		err := pgx.BeginFunc(ctx, s.pool, func(tx pgx.Tx) error {
 			var from, to int64
-			err := tx.QueryRow(ctx, `update site set logged_from = least(version - $2, logged_from + $3) where id = $1 and version - logged_from > $2
+			err := tx.QueryRow(ctx, `
+				update site set logged_from = least(version - $2, logged_from + $3)
+				where id = $1 and version - logged_from > $2
 				returning logged_from, version - $2`, site, s.logEntries, pruneAtOnce).Scan(&from, &to)
 			if err == nil {
 				left = to - from

@@ -45,7 +45,8 @@ const maxPublications = 50
 func (s *Store) Publish(ctx context.Context, site, actor string, number int) error {
 	err := pgx.BeginFunc(ctx, s.pool, func(tx pgx.Tx) error {
 		batch := &pgx.Batch{}
-		batch.Queue("insert into publication (site, number, actor, state) values ($1, $2, $3, $4)", site, number, actor, Waiting)
+		batch.Queue("insert into publication (site, number, actor, state) values ($1, $2, $3, $4)", site, number, actor,
+			Waiting)
 		batch.Queue(`delete from publication where site = $1 and ended_at is not null and id <=
 			(select id from publication where site = $1 order by id desc offset $2 limit 1)`, site, maxPublications)
 		batch.Queue("select pg_notify($1, '')", publishChannel)
@@ -59,7 +60,8 @@ func (s *Store) Publish(ctx context.Context, site, actor string, number int) err
 
 // LastPublication is the publication of a site that was asked for last; ErrNotFound where there is none.
 func (s *Store) LastPublication(ctx context.Context, site string) (Publication, error) {
-	rows, err := s.pool.Query(ctx, "select "+publicationColumns+" from publication where site = $1 order by id desc limit 1", site)
+	rows, err := s.pool.Query(ctx, "select "+publicationColumns+" from publication where site = $1 order by id desc "+
+		"limit 1", site)
 	if err != nil {
 		return Publication{}, fmt.Errorf("store: publications of %s: %w", site, err)
 	}
@@ -83,8 +85,9 @@ func (s *Store) SitesToPublish(ctx context.Context) ([]string, error) {
 	return sites, nil
 }
 
-// Turn is the right to publish a site. One process has it at a time: it is a lock of the connection it holds, which ends
-// with the process. What is noted goes over that very connection, so that who has lost the lock notes nothing more.
+// Turn is the right to publish a site. One process has it at a time: it is a lock of the connection it holds, which
+// ends with the process. What is noted goes over that very connection, so that who has lost the lock notes nothing
+// more.
 type Turn struct {
 	site       string
 	connection *pgxpool.Conn

@@ -23,7 +23,8 @@ type Release struct {
 }
 
 // AddRelease stores rendered files as the site's next release.
-func (s *Store) AddRelease(ctx context.Context, site string, version int64, note string, files []render.File) (int, error) {
+func (s *Store) AddRelease(ctx context.Context, site string, version int64, note string,
+	files []render.File) (int, error) {
 	var number int
 	err := pgx.BeginFunc(ctx, s.pool, func(tx pgx.Tx) error {
 		// The site's row serialises numbering: two who publish at once get two numbers.
@@ -31,7 +32,8 @@ func (s *Store) AddRelease(ctx context.Context, site string, version int64, note
 			return fmt.Errorf("store: release of %s: %w", site, err)
 		}
 		err := tx.QueryRow(ctx, `insert into release (site, number, version, note)
-			select $1, coalesce(max(number), 0) + 1, $2, $3 from release where site = $1 returning number`, site, version, note).Scan(&number)
+			select $1, coalesce(max(number), 0) + 1, $2, $3 from release where site = $1
+			returning number`, site, version, note).Scan(&number)
 		if err != nil {
 			return fmt.Errorf("store: release of %s: %w", site, err)
 		}
@@ -43,7 +45,8 @@ func (s *Store) AddRelease(ctx context.Context, site string, version int64, note
 				hash = hex.EncodeToString(sum[:])
 				batch.Queue("insert into blob (hash, bytes) values ($1, $2) on conflict do nothing", hash, f.Bytes)
 			}
-			batch.Queue("insert into release_file (site, number, path, type, hash) values ($1, $2, $3, $4, $5)", site, number, f.Path, f.Type, hash)
+			batch.Queue("insert into release_file (site, number, path, type, hash) values ($1, $2, $3, $4, $5)", site, number,
+				f.Path, f.Type, hash)
 		}
 		if err := tx.SendBatch(ctx, batch).Close(); err != nil {
 			return fmt.Errorf("store: files of release %d of %s: %w", number, site, err)
@@ -78,7 +81,8 @@ func (s *Store) Releases(ctx context.Context, site string) ([]Release, error) {
 	rows, err := s.pool.Query(ctx, `
 		select number, version, note, at,
 		       (select count(*) from release_file f where f.site = r.site and f.number = r.number),
-		       (select coalesce(sum(octet_length(bytes)), 0) from release_file f join blob on blob.hash = f.hash where f.site = r.site and f.number = r.number)
+		       (select coalesce(sum(octet_length(bytes)), 0) from release_file f join blob on blob.hash = f.hash
+		        where f.site = r.site and f.number = r.number)
 		from release r where site = $1 order by number desc`, site)
 	if err != nil {
 		return nil, fmt.Errorf("store: releases of %s: %w", site, err)

@@ -15,10 +15,12 @@ func (s *Store) RemoveSite(ctx context.Context, site string) error {
 
 // RestoreSite brings a removed site back as it was.
 func (s *Store) RestoreSite(ctx context.Context, site string) error {
-	return s.one(ctx, "restore site "+site, "update site set removed_at = null where id = $1 and removed_at is not null", site)
+	return s.one(ctx, "restore site "+site, "update site set removed_at = null where id = $1 and removed_at is not null",
+		site)
 }
 
-// DeleteSite deletes a removed site for good, with its log, releases and host. What is published at the host stays there.
+// DeleteSite deletes a removed site for good, with its log, releases and host. What is published at the host stays
+// there.
 func (s *Store) DeleteSite(ctx context.Context, site string) error {
 	return s.one(ctx, "delete site "+site, "delete from site where id = $1 and removed_at is not null", site)
 }
@@ -31,7 +33,8 @@ type Removed struct {
 
 // RemovedSites lists the sites that were removed, the last first.
 func (s *Store) RemovedSites(ctx context.Context) ([]Removed, error) {
-	rows, err := s.pool.Query(ctx, "select id, document->>'name', removed_at from site where removed_at is not null order by removed_at desc")
+	rows, err := s.pool.Query(ctx, "select id, document->>'name', removed_at from site where removed_at is not null "+
+		"order by removed_at desc")
 	if err != nil {
 		return nil, fmt.Errorf("store: removed sites: %w", err)
 	}
@@ -50,7 +53,8 @@ func (s *Store) DeleteRelease(ctx context.Context, site string, number int) erro
 	return pgx.BeginFunc(ctx, s.pool, func(tx pgx.Tx) error {
 		var live bool
 		err := tx.QueryRow(ctx, `select exists (select from host where site = $1 and live = $2)
-			or exists (select from publication where site = $1 and number = $2 and state in ('waiting', 'sending'))`, site, number).Scan(&live)
+			or exists (select from publication where site = $1 and number = $2 and state in ('waiting', 'sending'))`,
+			site, number).Scan(&live)
 		if err != nil {
 			return fmt.Errorf("store: delete release %d of %s: %w", number, site, err)
 		}

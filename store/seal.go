@@ -88,7 +88,8 @@ func (s *Store) sealPasswords(ctx context.Context) error {
 		if err != nil {
 			return err
 		}
-		_, err = s.pool.Exec(ctx, "update host set password = '', sealed = $3 where site = $1 and password = $2", p.site, p.password, sealed)
+		_, err = s.pool.Exec(ctx, "update host set password = '', sealed = $3 where site = $1 and password = $2", p.site,
+			p.password, sealed)
 		if err != nil {
 			return fmt.Errorf("store: seal the password of %s: %w", p.site, err)
 		}

@@ -109,7 +109,9 @@ func (s *Store) load(ctx context.Context, q querier, id, lock string) (*Loaded, 
 	known, l := s.recent.get(id), &Loaded{ID: id}
 	var text []byte
 	// The document is sent only where this process does not have this very state of it already.
-	err := q.QueryRow(ctx, `select version, changed_at, logged_from, case when version = $2 and changed_at = $3 then null else document end
+	err := q.QueryRow(ctx, `
+		select version, changed_at, logged_from,
+		       case when version = $2 and changed_at = $3 then null else document end
 		from site where id = $1 and removed_at is null `+lock, id, known.Version, known.changed).
 		Scan(&l.Version, &l.changed, &l.loggedFrom, &text)
 	if err != nil {

@@ -131,7 +131,8 @@ func (s *Store) migrate(ctx context.Context) error {
 		if _, err := tx.Exec(ctx, "select pg_advisory_xact_lock($1)", migrationLock); err != nil {
 			return fmt.Errorf("store: migrate: %w", err)
 		}
-		_, err := tx.Exec(ctx, "create table if not exists migration (name text primary key, at timestamptz not null default now())")
+		_, err := tx.Exec(ctx, "create table if not exists migration (name text primary key, at timestamptz not null "+
+			"default now())")
 		if err != nil {
 			return fmt.Errorf("store: migrate: %w", err)
 		}
@@ -152,7 +153,8 @@ func (s *Store) migrate(ctx context.Context) error {
 }
 
 // ErrNewerSchema is the error for a database that a later Rubrel has written.
-var ErrNewerSchema = errors.New("the database was written by a later Rubrel than this one; start that one, or restore a backup")
+var ErrNewerSchema = errors.New("the database was written by a later Rubrel than this one; start that one, or " +
+	"restore a backup")
 
 // migrationsDone lists the changes of the schema that the database has had.
 func migrationsDone(ctx context.Context, q rowsQuerier) ([]string, error) {
@@ -202,7 +204,8 @@ func (s *Store) checkSchema(ctx context.Context, q rowsQuerier) error {
 
 func migrateOne(ctx context.Context, tx pgx.Tx, name string) error {
 	var done bool
-	if err := tx.QueryRow(ctx, "select exists (select from migration where name = $1)", name).Scan(&done); err != nil || done {
+	if err := tx.QueryRow(ctx, "select exists (select from migration where name = $1)", name).Scan(&done); err != nil ||
+		done {
 		return err
 	}
 	text, err := migrations.ReadFile(name)
@@ -231,14 +234,16 @@ func Reason(err error) error {
 	var network net.Error
 	switch {
 	case errors.As(err, &pg):
-		// 25006 is read_only_sql_transaction; 57P.. an administrator's stop; 53300 too many connections (PostgreSQL, appendix A).
+		// 25006 is read_only_sql_transaction; 57P.. an administrator's stop; 53300 too many connections (PostgreSQL, appendix
+		// A).
 		if pg.Code == "25006" {
 			return ErrReadOnly
 		}
 		if strings.HasPrefix(pg.Code, "57P") || pg.Code == "53300" {
 			return ErrUnavailable
 		}
-	case errors.As(err, &connect), errors.As(err, &network), errors.Is(err, context.DeadlineExceeded), errors.Is(err, io.ErrUnexpectedEOF), errors.Is(err, io.EOF):
+	case errors.As(err, &connect), errors.As(err, &network), errors.Is(err, context.DeadlineExceeded),
+		errors.Is(err, io.ErrUnexpectedEOF), errors.Is(err, io.EOF):
 		return ErrUnavailable
 	}
 	return err

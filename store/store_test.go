@@ -120,7 +120,8 @@ func TestClash(t *testing.T) {
 		t.Fatalf("an edit over another's: %v", err)
 	}
 	waiting, _, err := s.Clashes(ctx, "fennmoor", "memberships", 5)
-	if err != nil || len(waiting) != 1 || waiting[0].Mine == "" || waiting[0].Theirs == "" || waiting[0].Mine == waiting[0].Theirs {
+	if err != nil || len(waiting) != 1 || waiting[0].Mine == "" || waiting[0].Theirs == "" ||
+		waiting[0].Mine == waiting[0].Theirs {
 		t.Fatalf("clashes %+v (%v)", waiting, err)
 	}
 	if l, err = s.Settle(ctx, "fennmoor", ben, waiting[0].ID, true); err != nil || shown(t, l, "dusk") != "8" {
@@ -141,7 +142,8 @@ func TestClash(t *testing.T) {
 	// Ann's undo finds that Ben has changed her place, takes nothing from him, says so in words, and is not stuck there.
 	var stands *document.Stands
 	l, _, err = s.Undo(ctx, "fennmoor", ann)
-	if !errors.As(err, &stands) || shown(t, l, "dusk") != "8" || !strings.Contains(stands.Error(), "price month eur of Dusk") || strings.ContainsAny(stands.Error(), "{}") {
+	if !errors.As(err, &stands) || shown(t, l, "dusk") != "8" || !strings.Contains(stands.Error(),
+		"price month eur of Dusk") || strings.ContainsAny(stands.Error(), "{}") {
 		t.Errorf("undo over another's edit: %v", err)
 	}
 	if _, _, err := s.Undo(ctx, "fennmoor", ann); !errors.Is(err, store.ErrNothingToUndo) {
@@ -158,7 +160,8 @@ func TestConcurrentEdits(t *testing.T) {
 		go func() {
 			defer group.Done()
 			by := store.Author{Actor: fmt.Sprint(i), Tab: fmt.Sprint(i), Scope: "memberships"}
-			if _, err := s.Edit(context.Background(), "fennmoor", by, 0, document.AddRecord{Set: "memberships", After: "dusk"}); err != nil {
+			if _, err := s.Edit(context.Background(), "fennmoor", by, 0, document.AddRecord{Set: "memberships",
+				After: "dusk"}); err != nil {
 				t.Error(err)
 			}
 		}()
@@ -223,7 +226,8 @@ func TestSites(t *testing.T) {
 // Releases are numbered in order and never change; equal files are kept once.
 func TestReleases(t *testing.T) {
 	s, _ := shared.DemoStore(t)
-	files := []render.File{{Path: "index.html", Type: "text/html", Bytes: []byte("one")}, {Path: "a.css", Type: "text/css", Bytes: []byte("css")}}
+	files := []render.File{{Path: "index.html", Type: "text/html", Bytes: []byte("one")},
+		{Path: "a.css", Type: "text/css", Bytes: []byte("css")}}
 	for want := 1; want <= 3; want++ {
 		files[0].Bytes = fmt.Appendf(nil, "page %d", want)
 		number, err := s.AddRelease(t.Context(), "fennmoor", 0, "note", files)

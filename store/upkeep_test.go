@@ -46,8 +46,8 @@ func count(t testing.TB, address, sql string, arguments ...any) (n int) {
 	return n
 }
 
-// The log keeps as many entries as the operator says; what is left can be undone, releases and clashes stay, and an edit
-// from before says that it is too old.
+// The log keeps as many entries as the operator says; what is left can be undone, releases and clashes stay, and an
+// edit from before says that it is too old.
 func TestLogIsBounded(t *testing.T) {
 	_, address := shared.DemoStore(t)
 	s, err := store.Open(t.Context(), address, kinds.All(), store.Options{Key: testkit.Key, LogEntries: 20})
@@ -56,7 +56,8 @@ func TestLogIsBounded(t *testing.T) {
 	}
 	defer s.Close()
 	ctx := t.Context()
-	if _, err := s.AddRelease(ctx, "fennmoor", 0, "", []render.File{{Path: "index.html", Type: "text/html", Bytes: []byte("x")}}); err != nil {
+	if _, err := s.AddRelease(ctx, "fennmoor", 0, "", []render.File{{Path: "index.html", Type: "text/html",
+		Bytes: []byte("x")}}); err != nil {
 		t.Fatal(err)
 	}
 	for version := range int64(60) {
@@ -108,7 +109,9 @@ func TestAThousandMoves(t *testing.T) {
 	}
 	tree, site := l.Tree, l.Site
 	for i := range 1200 {
-		for _, change := range []document.Change{document.MoveRecord{Set: "memberships", Record: []string{"zenith", "meridian", "dusk"}[i%3]}, document.MoveItem{Set: "memberships", Axis: "features", Item: []string{"remote", "guest-passes"}[i%2]}} {
+		for _, change := range []document.Change{document.MoveRecord{Set: "memberships", Record: []string{"zenith",
+			"meridian", "dusk"}[i%3]}, document.MoveItem{Set: "memberships", Axis: "features", Item: []string{"remote",
+			"guest-passes"}[i%2]}} {
 			before := site
 			result, err := document.Apply(tree, site, change)
 			if err != nil {
@@ -161,8 +164,8 @@ func TestClashesAreBounded(t *testing.T) {
 	}
 }
 
-// A password is in the database as nobody can read it who has not the key; moved to another row it opens no more; one that
-// was written before there was a key is sealed at the next start.
+// A password is in the database as nobody can read it who has not the key; moved to another row it opens no more; one
+// that was written before there was a key is sealed at the next start.
 func TestPasswordsAreSealed(t *testing.T) {
 	s, address := shared.DemoStore(t)
 	ctx := t.Context()
@@ -170,7 +173,8 @@ func TestPasswordsAreSealed(t *testing.T) {
 	if err := s.SetHost(ctx, "fennmoor", host); err != nil {
 		t.Fatal(err)
 	}
-	if n := count(t, address, "select count(*) from host where host::text like '%sesame%' or encode(sealed, 'escape') like '%sesame%'"); n != 0 {
+	if n := count(t, address, "select count(*) from host where host::text like '%sesame%' or encode(sealed, 'escape') "+
+		"like '%sesame%'"); n != 0 {
 		t.Error("the password can be read in the database")
 	}
 	if kept, err := s.Credentials(ctx, "fennmoor"); err != nil || kept.Password != host.Password {
@@ -189,7 +193,8 @@ func TestPasswordsAreSealed(t *testing.T) {
 		t.Fatal(err)
 	}
 	defer again.Close()
-	if kept, err := again.Credentials(ctx, "fennmoor"); err != nil || kept.Password != "from before" || count(t, address, "select count(*) from host where password <> ''") != 0 {
+	if kept, err := again.Credentials(ctx, "fennmoor"); err != nil || kept.Password != "from before" ||
+		count(t, address, "select count(*) from host where password <> ''") != 0 {
 		t.Errorf("one from before: %q (%v)", kept.Password, err)
 	}
 	none, err := store.Open(ctx, address, kinds.All(), store.Options{})
@@ -255,10 +260,12 @@ func TestBackupAndRestore(t *testing.T) {
 		t.Fatal(err)
 	}
 	awkward := []byte("tabs\tand\nlines\\ and \x00 bytes\xff")
-	if _, err := s.AddRelease(ctx, "fennmoor", 3, "first\tnote", []render.File{{Path: "index.html", Type: "text/html", Bytes: awkward}}); err != nil {
+	if _, err := s.AddRelease(ctx, "fennmoor", 3, "first\tnote", []render.File{{Path: "index.html", Type: "text/html",
+		Bytes: awkward}}); err != nil {
 		t.Fatal(err)
 	}
-	if err := s.SetHost(ctx, "fennmoor", store.Host{URL: "https://host.test/dav", Public: "https://host.test", Password: "secret"}); err != nil {
+	if err := s.SetHost(ctx, "fennmoor", store.Host{URL: "https://host.test/dav", Public: "https://host.test",
+		Password: "secret"}); err != nil {
 		t.Fatal(err)
 	}
 	var archive bytes.Buffer

@@ -60,7 +60,8 @@ func (c *Cluster) Start(t testing.TB) *Application {
 
 // HostFor is a site's place at the web host stand-in.
 func (a *Application) HostFor(site string) store.Host {
-	return store.Host{URL: a.Host + "/dav/" + site, Public: a.Host + "/" + site, Username: webhost.Username, Password: webhost.Password}
+	return store.Host{URL: a.Host + "/dav/" + site, Public: a.Host + "/" + site, Username: webhost.Username,
+		Password: webhost.Password}
 }
 
 // Serve serves the application over a store, and publishes what is asked to be.
@@ -74,7 +75,8 @@ func Serve(t testing.TB, s *store.Store) *Application {
 	desk := httptest.NewServer(ratesdesk.New(time.Now))
 	t.Cleanup(desk.Close)
 	draining := make(chan struct{})
-	server, err := web.New(s, all, registry, web.Options{Services: map[string]string{"rates": desk.URL}, Outbound: Outbound(), Draining: draining})
+	server, err := web.New(s, all, registry, web.Options{Services: map[string]string{"rates": desk.URL},
+		Outbound: Outbound(), Draining: draining})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -111,7 +113,8 @@ func ports() []uint16 {
 func RunPublisher(t testing.TB, s *store.Store) (stop func()) {
 	t.Helper()
 	ctx, cancel := context.WithCancel(context.Background())
-	runner := &publish.Runner{Store: s, Client: Outbound(), Log: slog.New(slog.DiscardHandler), Patience: 50 * time.Millisecond}
+	runner := &publish.Runner{Store: s, Client: Outbound(), Log: slog.New(slog.DiscardHandler),
+		Patience: 50 * time.Millisecond}
 	done := make(chan struct{})
 	go func() {
 		defer close(done)

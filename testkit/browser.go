@@ -38,8 +38,10 @@ func Launch(t testing.TB, width, height int64) *Browser {
 	if err != nil {
 		t.Fatal(err)
 	}
-	options := append(chromedp.DefaultExecAllocatorOptions[:], chromedp.NoSandbox, chromedp.DisableGPU, chromedp.UserDataDir(profile),
-		chromedp.Flag("disable-quic", true), chromedp.Flag("disable-component-update", true), chromedp.Flag("disable-sync", true),
+	options := append(chromedp.DefaultExecAllocatorOptions[:], chromedp.NoSandbox, chromedp.DisableGPU,
+		chromedp.UserDataDir(profile),
+		chromedp.Flag("disable-quic", true), chromedp.Flag("disable-component-update", true), chromedp.Flag("disable-sync",
+			true),
 		chromedp.Flag("hide-scrollbars", true),
 		// Nothing of the window around the page is needed: its own pages are renderers, too.
 		chromedp.Flag("disable-features", "site-per-process,Translate,BlinkGenPropertyTrees,PreloadTopChromeWebUI,WebUITabStrip,TabSearch,SidePanel,OptimizationHints,MediaRouter,InterestFeedContentSuggestions"), chromedp.Flag("disable-breakpad", true),
@@ -139,7 +141,8 @@ func (b *Browser) Size(width, height int64) {
 func (b *Browser) Script(on bool) {
 	b.t.Helper()
 	b.Run(chromedp.Func(func(ctx context.Context, target *chromedp.Target) error {
-		_, err := cdp.Call(ctx, target, emulation.SetScriptExecutionDisabled, emulation.SetScriptExecutionDisabledParams{Value: !on})
+		_, err := cdp.Call(ctx, target, emulation.SetScriptExecutionDisabled,
+			emulation.SetScriptExecutionDisabledParams{Value: !on})
 		return err
 	}))
 }
@@ -150,8 +153,8 @@ func (b *Browser) LessMotion(on bool) {
 	b.Media("", "prefers-reduced-motion", map[bool]string{true: "reduce", false: "no-preference"}[on])
 }
 
-// Media makes pages see a medium ("print", or "" for the screen) and features of it, by name and value; all others are as
-// the browser has them.
+// Media makes pages see a medium ("print", or "" for the screen) and features of it, by name and value; all others are
+// as the browser has them.
 func (b *Browser) Media(medium string, features ...string) {
 	b.t.Helper()
 	var all []*emulation.MediaFeature
@@ -159,7 +162,8 @@ func (b *Browser) Media(medium string, features ...string) {
 		all = append(all, &emulation.MediaFeature{Name: features[i], Value: features[i+1]})
 	}
 	b.Run(chromedp.Func(func(ctx context.Context, target *chromedp.Target) error {
-		_, err := cdp.Call(ctx, target, emulation.SetEmulatedMedia, emulation.SetEmulatedMediaParams{Media: medium, Features: all})
+		_, err := cdp.Call(ctx, target, emulation.SetEmulatedMedia, emulation.SetEmulatedMediaParams{Media: medium,
+			Features: all})
 		return err
 	}))
 }
@@ -228,7 +232,8 @@ func (b *Browser) Await(expression string) {
 	deadline := time.Now().Add(patience)
 	var err error
 	for time.Now().Before(deadline) {
-		err = b.run(chromedp.Poll[chromedp.Void]("document.body && ("+expression+")", chromedp.WithPollingTimeout(time.Until(deadline))))
+		err = b.run(chromedp.Poll[chromedp.Void]("document.body && ("+expression+")",
+			chromedp.WithPollingTimeout(time.Until(deadline))))
 		if err == nil {
 			return
 		}
@@ -236,14 +241,16 @@ func (b *Browser) Await(expression string) {
 			break
 		}
 	}
-	page, _ := value[string](b, chromedp.Evaluate[string]("(document.getElementById('foot')?.innerText ?? '') + document.body.innerText.slice(0, 700)"))
+	page, _ := value[string](b, chromedp.Evaluate[string]("(document.getElementById('foot')?.innerText ?? '') + "+
+		"document.body.innerText.slice(0, 700)"))
 	b.t.Fatalf("waiting for %s: %v\nconsole: %s\npage: %s", expression, err, strings.Join(b.Console(), "; "), page)
 }
 
 // FontsLoaded waits until the page is set in its own fonts. It works with script off.
 func (b *Browser) FontsLoaded() {
 	b.t.Helper()
-	Eval[bool](b, "Promise.all([...document.fonts].map((face) => face.load().catch(() => null))).then(() => document.fonts.ready).then(() => document.body.getBoundingClientRect().height > 0)")
+	Eval[bool](b, "Promise.all([...document.fonts].map((face) => face.load().catch(() => null))).then(() => "+
+		"document.fonts.ready).then(() => document.body.getBoundingClientRect().height > 0)")
 }
 
 // Press types texts and keys to whatever has the focus; kb names the special ones.

@@ -58,7 +58,8 @@ const chunks = [];
 for await (const chunk of process.stdin) chunks.push(chunk);
 const found = JSON.parse(Buffer.concat(chunks)).flatMap((css) => validate(css).map((e) => e.message + ' at ' + css.slice(Math.max(0, (e.offset ?? 0) - 40), (e.offset ?? 0) + 60)));
 console.log(JSON.stringify(found));`
-	command := exec.Command("node", "--input-type=module", "-e", script, filepath.Join(tools(t), "csstree-validator", "lib", "index.js"))
+	command := exec.Command("node", "--input-type=module", "-e", script, filepath.Join(tools(t), "csstree-validator",
+		"lib", "index.js"))
 	input, err := json.Marshal(css)
 	if err != nil {
 		t.Fatal(err)
@@ -102,7 +103,8 @@ func (b *Browser) CheckOverflow(what string, widths ...int64) {
 		b.Size(width, 900)
 		if got := Eval[int64](b, "document.documentElement.scrollWidth"); got > width {
 			b.t.Errorf("%s: at %d px the page is %d px wide: %s", what, width, got, b.Text(fmt.Sprintf(
-				"[...document.querySelectorAll('*')].filter(e => e.getBoundingClientRect().right > %d + 1).slice(0, 5).map(e => e.className + ' ' + e.textContent.slice(0, 40)).join(' | ')", width)))
+				"[...document.querySelectorAll('*')].filter(e => e.getBoundingClientRect().right > %d + 1).slice(0, 5).map(e => "+
+					"e.className + ' ' + e.textContent.slice(0, 40)).join(' | ')", width)))
 		}
 	}
 }
@@ -158,7 +160,8 @@ console.log(JSON.stringify(said));`
 	}
 }
 
-// CheckWellFormed fails where a drawing is not well-formed XML, shows a number that is none, or does not say what it shows.
+// CheckWellFormed fails where a drawing is not well-formed XML, shows a number that is none, or does not say what it
+// shows.
 func CheckWellFormed(t testing.TB, what string, svg []byte) {
 	t.Helper()
 	decoder := xml.NewDecoder(bytes.NewReader(svg))

@@ -54,7 +54,8 @@ func (e *Exhibit) Do(change document.Change) {
 // Site makes the site.
 func (g Gallery) Site(t testing.TB) *document.Site { t.Helper(); return g.Hang(t).Site }
 
-// Hang makes the site so that it can be changed. Records have the IDs r0, r1 and so on; the block and the page of a form have its name.
+// Hang makes the site so that it can be changed. Records have the IDs r0, r1 and so on; the block and the page of a
+// form have its name.
 func (g Gallery) Hang(t testing.TB) *Exhibit {
 	t.Helper()
 	registry := kinds.All()
@@ -78,7 +79,8 @@ func (g Gallery) Hang(t testing.TB) *Exhibit {
 		if g.Forms != nil && !slices.Contains(g.Forms, form.Name) {
 			continue
 		}
-		blocks[form.Name] = map[string]any{"order": orderOf(i), "name": form.Title, "set": "s", "form": form.Name, "look": g.Look}
+		blocks[form.Name] = map[string]any{"order": orderOf(i), "name": form.Title, "set": "s", "form": form.Name,
+			"look": g.Look}
 		band := map[string]any{"order": orderOf(i), "blocks": map[string]any{form.Name: map[string]any{"order": "i"}}}
 		page := form.Name
 		if g.Forms != nil {
@@ -100,8 +102,10 @@ func (g Gallery) Hang(t testing.TB) *Exhibit {
 	if language == "" {
 		language = "en"
 	}
-	text, err := json.Marshal(map[string]any{"rubrel": document.Version, "name": "Gallery", "language": language, "house": house,
-		"sets": map[string]any{"s": map[string]any{"kind": g.Kind, "name": "Set", "order": "i", "facts": held(k.SetFields, g.Facts), "records": records}}, "blocks": blocks, "pages": pages})
+	text, err := json.Marshal(map[string]any{"rubrel": document.Version, "name": "Gallery", "language": language,
+		"house": house,
+		"sets": map[string]any{"s": map[string]any{"kind": g.Kind, "name": "Set", "order": "i", "facts": held(k.SetFields,
+			g.Facts), "records": records}}, "blocks": blocks, "pages": pages})
 	if err != nil {
 		t.Fatal(err)
 	}

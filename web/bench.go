@@ -31,7 +31,8 @@ type benchView struct {
 	Failed  bool
 }
 
-// sharedView is what of a bench is the same on every page that shows the same of the block: written once for all of them.
+// sharedView is what of a bench is the same on every page that shows the same of the block: written once for all of
+// them.
 type sharedView struct {
 	Block   *document.Block
 	Set     *document.Set
@@ -65,7 +66,8 @@ func (s *Server) live(w http.ResponseWriter, r *http.Request) {
 	}
 }
 
-func (s *Server) benchView(w http.ResponseWriter, r *http.Request, l *store.Loaded, block *document.Block) (*benchView, error) {
+func (s *Server) benchView(w http.ResponseWriter, r *http.Request, l *store.Loaded,
+	block *document.Block) (*benchView, error) {
 	by := author(w, r)
 	shown := shownOf(r)
 	shared, err := s.ledgers.of(l, addressOf(block.ID, shown), func(now time.Time) (*sharedView, error) {
@@ -87,7 +89,8 @@ func (s *Server) benchView(w http.ResponseWriter, r *http.Request, l *store.Load
 }
 
 // sharedView builds and writes what many pages share.
-func (s *Server) sharedView(l *store.Loaded, block *document.Block, shown ledger.Shown, now time.Time) (*sharedView, error) {
+func (s *Server) sharedView(l *store.Loaded, block *document.Block, shown ledger.Shown,
+	now time.Time) (*sharedView, error) {
 	set, _ := l.Site.SetByID(block.SetID)
 	cascade, tokens, err := render.Cascade(l.Site, s.dresses, block.ID)
 	if err != nil {
@@ -101,13 +104,15 @@ func (s *Server) sharedView(l *store.Loaded, block *document.Block, shown ledger
 	if err != nil {
 		return nil, err
 	}
-	view := &sharedView{Block: block, Set: set, Grid: grid, Widths: l.Site.Widths, Marks: subject.Marks(), Sources: s.sourcesOf(set)}
+	view := &sharedView{Block: block, Set: set, Grid: grid, Widths: l.Site.Widths, Marks: subject.Marks(),
+		Sources: s.sourcesOf(set)}
 	for _, mark := range view.Marks {
 		if !mark.Quiet {
 			view.Loud++
 		}
 	}
-	for name, into := range map[string]*template.HTML{"forms": &view.FormsHTML, "sources": &view.SourcesHTML, "marks": &view.MarksHTML, "ledger": &view.LedgerHTML} {
+	for name, into := range map[string]*template.HTML{"forms": &view.FormsHTML, "sources": &view.SourcesHTML,
+		"marks": &view.MarksHTML, "ledger": &view.LedgerHTML} {
 		var out strings.Builder
 		if err := s.pages.ExecuteTemplate(&out, name, view); err != nil {
 			return nil, fmt.Errorf("web: %s of %s: %w", name, block.ID, err)
@@ -119,7 +124,8 @@ func (s *Server) sharedView(l *store.Loaded, block *document.Block, shown ledger
 
 // shownOf is what of the ledger a request is about.
 func shownOf(r *http.Request) ledger.Shown {
-	shown := ledger.Shown{Part: r.FormValue("part"), Width: r.FormValue("width"), State: look.State(r.FormValue("state")), Default: !r.Form.Has("open")}
+	shown := ledger.Shown{Part: r.FormValue("part"), Width: r.FormValue("width"), State: look.State(r.FormValue("state")),
+		Default: !r.Form.Has("open")}
 	for name := range strings.SplitSeq(r.FormValue("open"), ",") {
 		shown.Open = append(shown.Open, name)
 	}
@@ -128,7 +134,8 @@ func shownOf(r *http.Request) ledger.Shown {
 
 // addressOf names what is shown of a block among all that can be shown of a site.
 func addressOf(block string, v ledger.Shown) string {
-	return strings.Join([]string{block, v.Part, v.Width, string(v.State), strconv.FormatBool(v.Default), strings.Join(v.Open, ",")}, "\n")
+	return strings.Join([]string{block, v.Part, v.Width, string(v.State), strconv.FormatBool(v.Default),
+		strings.Join(v.Open, ",")}, "\n")
 }
 
 // sendLive answers an edit with the fragments that changed, or says why nothing did.
@@ -149,7 +156,8 @@ func (s *Server) sendLive(w http.ResponseWriter, r *http.Request, l *store.Loade
 		status, view.Said = explain(failure)
 		view.Failed = true
 	}
-	trigger, err := json.Marshal(map[string]any{"rubrel:live": map[string]any{"version": l.Version, "failed": view.Failed}})
+	trigger, err := json.Marshal(map[string]any{"rubrel:live": map[string]any{"version": l.Version,
+		"failed": view.Failed}})
 	if err != nil {
 		s.fail(w, r, err)
 		return
@@ -184,7 +192,8 @@ func (s *Server) edit(w http.ResponseWriter, r *http.Request) {
 	}
 	base, err := strconv.ParseInt(r.FormValue("version"), 10, 64)
 	if err != nil {
-		s.sendLive(w, r, l, "", &document.Fault{Problem: "the edit does not say which version it was made on; reload the page"})
+		s.sendLive(w, r, l, "", &document.Fault{Problem: "the edit does not say which version it was made on; reload the " +
+			"page"})
 		return
 	}
 	change, said, err := s.readAct(l, by.Scope, r)
@@ -237,7 +246,8 @@ func (s *Server) readAct(l *store.Loaded, blockID string, r *http.Request) (docu
 		key, err := look.ParseKey(value("key"))
 		return document.Lift{Block: block.ID, Key: key}, "", faulted(err)
 	case "paste-look":
-		return document.PasteLook{Block: block.ID, Record: value("record"), FromBlock: value("block"), From: value("from")}, "", nil
+		return document.PasteLook{Block: block.ID, Record: value("record"), FromBlock: value("block"), From: value("from")},
+			"", nil
 	case "mend":
 		subject, err := s.subject(l.Site, block.ID, time.Now())
 		if err != nil {
@@ -249,7 +259,8 @@ func (s *Server) readAct(l *store.Loaded, blockID string, r *http.Request) (docu
 		}
 		return mark.Change, "Mended: " + mark.Mend.Label + ".", nil
 	case "quieten":
-		return document.Quieten{Block: block.ID, Mark: value("mark"), On: value("on") == "yes", Accepted: document.Accepted{Measured: value("measured"), Reason: value("reason")}}, "", nil
+		return document.Quieten{Block: block.ID, Mark: value("mark"), On: value("on") == "yes",
+			Accepted: document.Accepted{Measured: value("measured"), Reason: value("reason")}}, "", nil
 	case "take":
 		return s.readProposal(l, block, value("source"), value("answer"))
 	case "even":
@@ -287,7 +298,8 @@ func readCells(site *document.Site, block *document.Block, text string) (documen
 }
 
 // readPaste lays a copied rectangle over the grid. What a cell cannot take is named and left out.
-func (s *Server) readPaste(site *document.Site, block *document.Block, r *http.Request) (document.Change, string, error) {
+func (s *Server) readPaste(site *document.Site, block *document.Block, r *http.Request) (document.Change,
+	string, error) {
 	table, err := delimited.ReadTabs([]byte(r.FormValue("text")))
 	if err != nil {
 		return nil, "", faulted(err)

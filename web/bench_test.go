@@ -29,7 +29,8 @@ func benchmarkEdits(b *testing.B, proof bool) {
 	var took []time.Duration
 	for i := 0; b.Loop(); i++ {
 		start := time.Now()
-		response, err := http.PostForm(app.URL+benchPath+"/edit", url.Values{"act": {"cells"}, "version": {fmt.Sprint(i)}, "tab": {"t"},
+		response, err := http.PostForm(app.URL+benchPath+"/edit", url.Values{"act": {"cells"}, "version": {fmt.Sprint(i)},
+			"tab":   {"t"},
 			"cells": {fmt.Sprintf(`[{"At":"fact/dusk/price:month:eur","Text":"%d.50"}]`, i+1)}})
 		drain(b, response, err)
 		if proof {

@@ -14,8 +14,8 @@ import (
 	"rubrel/render"
 )
 
-// controlView is the tray below the ledger: what a look value is made of, as fields. Which fields there are follows from
-// the property; what they make together is said in the template, in the words that the ledger reads.
+// controlView is the tray below the ledger: what a look value is made of, as fields. Which fields there are follows
+// from the property; what they make together is said in the template, in the words that the ledger reads.
 type controlView struct {
 	At, Property, Hint string
 	Shape              string // of the control: ink, ground, shadows, border, sides, easing, move, words, number or text
@@ -177,7 +177,10 @@ func (c controls) single(view *controlView, p look.Property, v look.Value) {
 }
 
 // spansOf are the ranges where a length is in another unit than the usual.
-var spansOf = map[look.Unit]look.Span{"em": {Unit: "em", Most: 6, Step: 0.05, Initial: 1}, "rem": {Unit: "rem", Most: 6, Step: 0.05, Initial: 1}, "%": {Unit: "%", Most: 200, Step: 1, Initial: 100}, "ch": {Unit: "ch", Most: 90, Step: 1, Initial: 60}, "cqi": {Unit: "cqi", Most: 20, Step: 0.1, Initial: 4}, "px": {Unit: "px", Most: 400, Step: 1, Initial: 16}}
+var spansOf = map[look.Unit]look.Span{"em": {Unit: "em", Most: 6, Step: 0.05, Initial: 1},
+	"rem": {Unit: "rem", Most: 6, Step: 0.05, Initial: 1}, "%": {Unit: "%", Most: 200, Step: 1, Initial: 100},
+	"ch": {Unit: "ch", Most: 90, Step: 1, Initial: 60}, "cqi": {Unit: "cqi", Most: 20, Step: 0.1, Initial: 4},
+	"px": {Unit: "px", Most: 400, Step: 1, Initial: 16}}
 
 func number(s look.Span, v look.Value) numberField {
 	n := s.Initial
@@ -216,7 +219,8 @@ func (c controls) ink(v look.Value) inkField {
 		shown, _ = c.tokens.Value(token).(look.ColourValue)
 	}
 	o := shown.Colour.OKLCH()
-	f.Shown, f.L, f.C, f.H, f.A = shown.Colour.String(), brief(o.L), brief(o.C), strconv.FormatFloat(math.Mod(o.H+360, 360), 'f', 1, 64), brief(shown.Alpha)
+	f.Shown, f.L, f.C, f.H, f.A = shown.Colour.String(), brief(o.L), brief(o.C),
+		strconv.FormatFloat(math.Mod(o.H+360, 360), 'f', 1, 64), brief(shown.Alpha)
 	return f
 }
 
@@ -252,8 +256,10 @@ func (c controls) chips(p look.Property, dress *dresses.Dress) []chip {
 // layerChoices are the sorts of image, with what each begins as.
 func (c controls) layerChoices() []layerChoice {
 	choices := []layerChoice{
-		{"linear", "linear-gradient(135deg, accent 0%, ink 100%)"}, {"radial", "radial-gradient(at 50% 50%, raised 0%, ground 100%)"},
-		{"stripes", "stripes(line, 2px, 12px)"}, {"dots", "dots(line, 3px, 16px)"}, {"grid", "grid(line, 1px, 24px)"}, {"checks", "checks(line, 12px)"},
+		{"linear", "linear-gradient(135deg, accent 0%, ink 100%)"},
+		{"radial", "radial-gradient(at 50% 50%, raised 0%, ground 100%)"},
+		{"stripes", "stripes(line, 2px, 12px)"}, {"dots", "dots(line, 3px, 16px)"}, {"grid", "grid(line, 1px, 24px)"},
+		{"checks", "checks(line, 12px)"},
 	}
 	if len(c.pictures) > 0 {
 		choices = append(choices, layerChoice{"picture", "picture(" + c.pictures[0] + ")"})
@@ -276,9 +282,11 @@ func (c controls) ground(view *controlView, v look.Value) {
 				f.Stops = append(f.Stops, stopField{share(stop.Place), c.ink(stop.Ink)})
 			}
 		case look.Pattern:
-			f.Choice, f.Ink, f.Mark, f.Pitch, f.Angle = string(layer.Motif), c.ink(layer.Ink), share(layer.Mark), share(layer.Pitch), share(layer.Angle)
+			f.Choice, f.Ink, f.Mark, f.Pitch, f.Angle = string(layer.Motif), c.ink(layer.Ink), share(layer.Mark),
+				share(layer.Pitch), share(layer.Angle)
 		case look.Picture:
-			f.Choice, f.Picture, f.Size, f.PlaceX, f.PlaceY = "picture", layer.Name, layer.Size, share(layer.At[0]), share(layer.At[1])
+			f.Choice, f.Picture, f.Size, f.PlaceX, f.PlaceY = "picture", layer.Name, layer.Size, share(layer.At[0]),
+				share(layer.At[1])
 			if f.Size != "cover" && f.Size != "contain" {
 				f.Tile, f.Size = strings.TrimSuffix(f.Size, "px"), "repeat"
 			}
@@ -301,7 +309,8 @@ func (c controls) shadows(view *controlView, p look.Property, v look.Value) {
 		view.Adds[0].Text = "0 1px 2px #00000066"
 	}
 	for _, s := range shadows {
-		view.Shadows = append(view.Shadows, shadowField{s.Inset, share(s.X), share(s.Y), share(s.Blur), share(s.Spread), c.ink(s.Ink)})
+		view.Shadows = append(view.Shadows, shadowField{s.Inset, share(s.X), share(s.Y), share(s.Blur), share(s.Spread),
+			c.ink(s.Ink)})
 	}
 }
 
@@ -331,7 +340,8 @@ func (c controls) sides(view *controlView, p look.Property, v look.Value) {
 
 // namedEases are the curves that CSS has names for (CSS Easing 1, section 2.2.1).
 var namedEases = map[string][4]string{
-	"linear": {"0", "0", "1", "1"}, "ease": {"0.25", "0.1", "0.25", "1"}, "ease-in": {"0.42", "0", "1", "1"}, "ease-out": {"0", "0", "0.58", "1"}, "ease-in-out": {"0.42", "0", "0.58", "1"},
+	"linear": {"0", "0", "1", "1"}, "ease": {"0.25", "0.1", "0.25", "1"}, "ease-in": {"0.42", "0", "1", "1"},
+	"ease-out": {"0", "0", "0.58", "1"}, "ease-in-out": {"0.42", "0", "0.58", "1"},
 }
 
 func ease(v look.Value) [4]string {

@@ -128,7 +128,8 @@ func TestServerAway(t *testing.T) {
 		t.Fatal(err)
 	}
 	var away atomic.Bool
-	proxy := &httputil.ReverseProxy{Rewrite: func(r *httputil.ProxyRequest) { r.SetURL(target); r.Out.Host = r.In.Host }, ErrorLog: log.New(io.Discard, "", 0)}
+	proxy := &httputil.ReverseProxy{Rewrite: func(r *httputil.ProxyRequest) { r.SetURL(target); r.Out.Host = r.In.Host },
+		ErrorLog: log.New(io.Discard, "", 0)}
 	between := httptest.NewServer(http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		if away.Load() {
 			panic(http.ErrAbortHandler)
@@ -142,7 +143,8 @@ func TestServerAway(t *testing.T) {
 	away.Store(true)
 	b.Click(cell("fact/dusk/price:month:eur"))
 	b.Press("12.50", kb.Enter)
-	b.Await("document.getElementById('saved').textContent === 'not saved' && document.querySelector('#said.failed')?.textContent.includes('not saved')")
+	b.Await("document.getElementById('saved').textContent === 'not saved' && " +
+		"document.querySelector('#said.failed')?.textContent.includes('not saved')")
 	shown(b, "fact/dusk/price:month:eur", "12.50")
 	away.Store(false)
 	b.Click(cell("fact/dusk/price:month:eur"))
@@ -154,8 +156,8 @@ func TestServerAway(t *testing.T) {
 	}
 }
 
-// A database that is down, and one that hangs, are told from each other by nobody: pages answer 503 in words, and the check
-// of health in two seconds.
+// A database that is down, and one that hangs, are told from each other by nobody: pages answer 503 in words, and the
+// check of health in two seconds.
 func TestDatabaseAway(t *testing.T) {
 	c, err := testkit.StartCluster(cluster.Options{Forgetful: true})
 	if err != nil {
@@ -190,7 +192,8 @@ func TestDatabaseAway(t *testing.T) {
 		t.Errorf("with a database that is down: %d after %v", status, took)
 	}
 	for _, path := range []string{"/", "/sites/fennmoor/", benchPath + "/"} {
-		if status, body := fetch(t, app.URL+path); status != http.StatusServiceUnavailable || !strings.Contains(body, "database does not answer") {
+		if status, body := fetch(t, app.URL+path); status != http.StatusServiceUnavailable || !strings.Contains(body,
+			"database does not answer") {
 			t.Errorf("%s: %d", path, status)
 		}
 	}
@@ -219,7 +222,8 @@ func BenchmarkTwoHundredTabs(b *testing.B) {
 					return
 				case <-time.After(time.Duration(c.Wait) * time.Millisecond):
 				}
-				request, err := http.NewRequestWithContext(ctx, http.MethodGet, app.URL+benchPath+"/live?part=card&width=wide&tab=t"+strconv.Itoa(i), nil)
+				request, err := http.NewRequestWithContext(ctx, http.MethodGet,
+					app.URL+benchPath+"/live?part=card&width=wide&tab=t"+strconv.Itoa(i), nil)
 				if err != nil {
 					return
 				}
@@ -256,7 +260,11 @@ func TestPublishingOutlivesThePage(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		client := &http.Client{CheckRedirect: func(*http.Request, []*http.Request) error { cancel(); return http.ErrUseLastResponse }}
+		client := &http.Client{CheckRedirect: func(*http.Request,
+			[]*http.Request) error {
+			cancel()
+			return http.ErrUseLastResponse
+		}}
 		if response, err := client.Do(request); err == nil {
 			response.Body.Close()
 		}
@@ -278,7 +286,8 @@ func TestBodyThatDoesNotCome(t *testing.T) {
 		}
 		writer.Close()
 	}()
-	if status, _ := ask(t, http.MethodPost, app.URL+"/sites", http.Header{"Content-Type": {"application/x-www-form-urlencoded"}}, reader); status != http.StatusOK {
+	if status, _ := ask(t, http.MethodPost, app.URL+"/sites",
+		http.Header{"Content-Type": {"application/x-www-form-urlencoded"}}, reader); status != http.StatusOK {
 		t.Errorf("a slow body: %d", status)
 	}
 }

@@ -43,8 +43,8 @@ const (
 // patience is how long the database has to answer a request.
 const patience = 20 * time.Second
 
-// edge is where texts come in: every field of every request is clean text of a bounded length behind it, and a body that
-// does not come ends the request. What is not text is refused before anything looks at it.
+// edge is where texts come in: every field of every request is clean text of a bounded length behind it, and a body
+// that does not come ends the request. What is not text is refused before anything looks at it.
 func (s *Server) edge(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		if !text.IsClean(r.URL.Path) {

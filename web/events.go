@@ -17,15 +17,15 @@ const eventsPath = "/events"
 // maxFollowed is how many sites one stream follows.
 const maxFollowed = 40
 
-// spread is how far apart the refreshes of pages are that hear of one change: so much for each page that hears of it, and
-// no more than maxSpread.
+// spread is how far apart the refreshes of pages are that hear of one change: so much for each page that hears of it,
+// and no more than maxSpread.
 const (
 	spread    = 8 * time.Millisecond
 	maxSpread = 1500 * time.Millisecond
 )
 
-// events tells open pages that sites have changed, as server-sent events. A browser asks for one stream for all its pages
-// (HTTP/1.1 allows it six connections to a server), with every site that it shows.
+// events tells open pages that sites have changed, as server-sent events. A browser asks for one stream for all its
+// pages (HTTP/1.1 allows it six connections to a server), with every site that it shows.
 func (s *Server) events(w http.ResponseWriter, r *http.Request) {
 	sites := strings.Split(r.FormValue("sites"), ",")
 	if site := chi.URLParam(r, "site"); site != "" {
@@ -96,7 +96,8 @@ func (s *Server) stream(w http.ResponseWriter, r *http.Request, told <-chan stri
 			}
 			wait := min(time.Duration(listeners)*spread, maxSpread)
 			wait = time.Duration(rand.Int64N(int64(wait) + 1))
-			if !send(fmt.Sprintf("event: version\ndata: {\"site\":%q,\"version\":%d,\"wait\":%d}\n\n", site, version, wait.Milliseconds())) {
+			if !send(fmt.Sprintf("event: version\ndata: {\"site\":%q,\"version\":%d,\"wait\":%d}\n\n", site, version,
+				wait.Milliseconds())) {
 				return
 			}
 		}

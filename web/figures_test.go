@@ -10,8 +10,8 @@ import (
 	"rubrel/testkit"
 )
 
-// Kinds whose picture is a number live on the bench as every other: their parts, exceptions, lifting and evening out, their
-// forms and marks come from their declaration.
+// Kinds whose picture is a number live on the bench as every other: their parts, exceptions, lifting and evening out,
+// their forms and marks come from their declaration.
 func TestFiguresOnTheBench(t *testing.T) {
 	app := shared.Start(t)
 	b := testkit.Launch(t, 1280, 900)
@@ -20,21 +20,26 @@ func TestFiguresOnTheBench(t *testing.T) {
 	b.Await("document.querySelector('.cur')")
 	b.Click(cell("look/open-nights:fill.background-color"))
 	b.Press("#7a2e1d", kb.Enter)
-	everyFrame(b, "getComputedStyle(page.querySelector('[data-record=open-nights] .rb-fill')).backgroundColor === 'rgb(122, 46, 29)'")
+	everyFrame(b, "getComputedStyle(page.querySelector('[data-record=open-nights] .rb-fill')).backgroundColor === "+
+		"'rgb(122, 46, 29)'")
 	// All follow a change of all but the exception.
 	b.Click(cell("look/fill.background-color"))
 	b.Press("#1d4e7a", kb.Enter)
-	everyFrame(b, "getComputedStyle(page.querySelector('[data-record=reflector] .rb-fill')).backgroundColor === 'rgb(29, 78, 122)' && getComputedStyle(page.querySelector('[data-record=open-nights] .rb-fill')).backgroundColor === 'rgb(122, 46, 29)'")
+	everyFrame(b, "getComputedStyle(page.querySelector('[data-record=reflector] .rb-fill')).backgroundColor === "+
+		"'rgb(29, 78, 122)' && getComputedStyle(page.querySelector('[data-record=open-nights] .rb-fill')).backgroundColor "+
+		"=== 'rgb(122, 46, 29)'")
 	b.Click(cell("look/open-nights:fill.background-color"))
 	b.Click("#origin [data-name=even]")
-	everyFrame(b, "getComputedStyle(page.querySelector('[data-record=open-nights] .rb-fill')).backgroundColor === 'rgb(29, 78, 122)'")
+	everyFrame(b, "getComputedStyle(page.querySelector('[data-record=open-nights] .rb-fill')).backgroundColor === "+
+		"'rgb(29, 78, 122)'")
 	// One thickness, whatever the form.
 	b.Click("button[data-part=bar]")
 	b.Click(cell("look/bar.stroke-width"))
 	b.Press("24px", kb.Enter)
 	everyFrame(b, "page.querySelector('.rb-track').getBoundingClientRect().height === 24")
 	b.Click("[data-form=ring]")
-	everyFrame(b, "page.querySelector('.rb-as-ring') && getComputedStyle(page.querySelector('.rb-bar')).getPropertyValue('--rb-thickness') === '24px'")
+	everyFrame(b, "page.querySelector('.rb-as-ring') && "+
+		"getComputedStyle(page.querySelector('.rb-bar')).getPropertyValue('--rb-thickness') === '24px'")
 	// What lies out of range is kept, marked and mended.
 	b.Click(cell("fact/open-nights/value"))
 	b.Press("145", kb.Enter)
@@ -54,10 +59,12 @@ func TestFiguresOnTheBench(t *testing.T) {
 	everyFrame(b, "page.querySelector('[data-record=plans] .rb-spoken').textContent.startsWith('59')")
 
 	// The list and each bar leave as files of their own.
-	if status, text := fetch(t, training+"list.csv"); status != http.StatusOK || !strings.Contains(text, "Spectroscopy,7,First course in March,activity") {
+	if status, text := fetch(t, training+"list.csv"); status != http.StatusOK || !strings.Contains(text,
+		"Spectroscopy,7,First course in March,activity") {
 		t.Errorf("the list: %d %s", status, text)
 	}
-	if status, svg := fetch(t, training+"drawings/reflector.svg"); status != http.StatusOK || !strings.Contains(svg, "61 percent</title>") {
+	if status, svg := fetch(t, training+"drawings/reflector.svg"); status != http.StatusOK ||
+		!strings.Contains(svg, "61 percent</title>") {
 		t.Errorf("the drawing: %d %s", status, svg)
 	}
 	if status, _ := fetch(t, training+"drawings/nobody.svg"); status != http.StatusNotFound {

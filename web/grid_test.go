@@ -35,7 +35,8 @@ func awaitHeads(b *testkit.Browser, want string) {
 
 // focused waits until the cursor is on a cell.
 func focused(b *testkit.Browser, at string) {
-	b.Await(fmt.Sprintf("document.activeElement.dataset.at === %s && document.activeElement.classList.contains('cur')", testkit.Quote(at)))
+	b.Await(fmt.Sprintf("document.activeElement.dataset.at === %s && document.activeElement.classList.contains('cur')",
+		testkit.Quote(at)))
 }
 
 func TestGridByKeyboard(t *testing.T) {
@@ -95,7 +96,8 @@ func TestGridByKeyboard(t *testing.T) {
 	awaitHeads(b, "Dusk Meridian Dawn Zenith")
 
 	// Features: rename, add, duplicate, move, delete, from their names.
-	features := "[...document.querySelectorAll('tbody[data-axis=features] th[scope=row] span')].map(e => e.textContent.trim()).join('|')"
+	features := "[...document.querySelectorAll('tbody[data-axis=features] th[scope=row] span')].map(e => " +
+		"e.textContent.trim()).join('|')"
 	b.Click(cell("item/features/remote/name"))
 	b.Chord(kb.ArrowUp, "Alt")
 	b.Await(features + ".endsWith('Remote sessions from home|Darkroom and plate archive')")
@@ -137,11 +139,13 @@ func TestGridByMouse(t *testing.T) {
 	b.Click("[data-add-record]")
 	awaitHeads(b, "Meridian Zenith Dusk Plan 4")
 	b.Click("[data-add-item=features]")
-	b.Await("[...document.querySelectorAll('tbody[data-axis=features] th[scope=row]')].pop().textContent.includes('New feature')")
+	b.Await("[...document.querySelectorAll('tbody[data-axis=features] th[scope=row]')].pop().textContent.includes('New " +
+		"feature')")
 	// What has a key has a button: feature, duplicate and delete a plan, rename and delete a feature, clear a cell.
 	act := func(label string) {
 		t.Helper()
-		x := testkit.Eval[[]float64](b, "(() => { const box = [...document.querySelectorAll('#origin button')].find(e => e.textContent === "+testkit.Quote(label)+").getBoundingClientRect(); return [box.left + 3, box.top + 5]; })()")
+		x := testkit.Eval[[]float64](b, "(() => { const box = [...document.querySelectorAll('#origin button')].find(e => "+
+			"e.textContent === "+testkit.Quote(label)+").getBoundingClientRect(); return [box.left + 3, box.top + 5]; })()")
 		b.ClickAt(x[0], x[1])
 	}
 	b.Click("#col-zenith")
@@ -163,11 +167,14 @@ func TestGridByMouse(t *testing.T) {
 	awaitHeads(b, "Meridian Zenith Gloaming Plan 4")
 	// Undo and redo by their buttons.
 	b.Click("[data-add-item=features]")
-	b.Await("[...document.querySelectorAll('tbody[data-axis=features] th[scope=row]')].filter(e => e.textContent.includes('New feature')).length === 2")
+	b.Await("[...document.querySelectorAll('tbody[data-axis=features] th[scope=row]')].filter(e => " +
+		"e.textContent.includes('New feature')).length === 2")
 	b.Click("[data-act=undo]")
-	b.Await("[...document.querySelectorAll('tbody[data-axis=features] th[scope=row]')].filter(e => e.textContent.includes('New feature')).length === 1")
+	b.Await("[...document.querySelectorAll('tbody[data-axis=features] th[scope=row]')].filter(e => " +
+		"e.textContent.includes('New feature')).length === 1")
 	b.Click("[data-act=redo]")
-	b.Await("[...document.querySelectorAll('tbody[data-axis=features] th[scope=row]')].filter(e => e.textContent.includes('New feature')).length === 2")
+	b.Await("[...document.querySelectorAll('tbody[data-axis=features] th[scope=row]')].filter(e => " +
+		"e.textContent.includes('New feature')).length === 2")
 }
 
 // One price list, everything else derived: a price changes and the year follows; a rule for all years; a currency in
@@ -176,7 +183,8 @@ func TestDerivedPrices(t *testing.T) {
 	_, b := openBench(t)
 	derived := func(at, text string) {
 		t.Helper()
-		b.Await(fmt.Sprintf("(() => { const c = document.querySelector(%s); return c?.classList.contains('derived') && c.textContent.trim() === %s; })()", testkit.Quote(cell(at)), testkit.Quote(text)))
+		b.Await(fmt.Sprintf("(() => { const c = document.querySelector(%s); return c?.classList.contains('derived') && "+
+			"c.textContent.trim() === %s; })()", testkit.Quote(cell(at)), testkit.Quote(text)))
 	}
 	derived("fact/dusk/price:year:eur", "90.00")
 	b.Click(cell("fact/dusk/price:month:eur"))
@@ -220,12 +228,15 @@ func TestDerivedPrices(t *testing.T) {
 // A mark comes with the edit that causes it, names what is wrong, and is mended with one key; undo brings it back.
 func TestMarks(t *testing.T) {
 	_, b := openBench(t)
-	b.Await("document.getElementById('marks').hidden && document.querySelector('.mark-count').textContent.includes('no marks')")
+	b.Await("document.getElementById('marks').hidden && document.querySelector('.mark-count').textContent.includes('no " +
+		"marks')")
 	b.Click(cell("fact/dusk/price:year:eur"))
 	b.Press("120", kb.Enter)
-	b.Await("document.querySelector('.mark-line')?.textContent.includes('€120.00') && document.querySelector('.mark-count b').textContent === '1'")
+	b.Await("document.querySelector('.mark-line')?.textContent.includes('€120.00') && " +
+		"document.querySelector('.mark-count b').textContent === '1'")
 	b.Chord("m", "Alt")
-	b.Await("document.getElementById('marks').hidden && document.getElementById('said').textContent.includes('follow the rule')")
+	b.Await("document.getElementById('marks').hidden && document.getElementById('said').textContent.includes('follow " +
+		"the rule')")
 	shown(b, "fact/dusk/price:year:eur", "90.00")
 	b.Chord("z", "Control")
 	b.Await("document.querySelector('.mark-count b')?.textContent === '1'")
@@ -241,12 +252,17 @@ func TestChangeOfForm(t *testing.T) {
 	b.Press("44", kb.Enter)
 	everyFrame(b, "page.querySelectorAll('.rb-card').length === 3 && !page.querySelector('table')")
 	b.Click("[data-form=matrix]")
-	everyFrame(b, "page.querySelectorAll('.rb-matrix tbody tr').length === 5 && page.querySelectorAll('.rb-plan').length === 3")
-	b.Await(inProof("wide", "getComputedStyle(page.querySelector('[data-record=dusk] .rb-price')).fontSize") + " === '44px'")
-	b.Await("document.querySelector('[data-form=matrix]').classList.contains('on') && document.querySelector('[data-part=plan]') && !document.querySelector('[data-part=card]')")
+	everyFrame(b, "page.querySelectorAll('.rb-matrix tbody tr').length === 5 && "+
+		"page.querySelectorAll('.rb-plan').length === 3")
+	b.Await(inProof("wide", "getComputedStyle(page.querySelector('[data-record=dusk] .rb-price')).fontSize") +
+		" === '44px'")
+	b.Await("document.querySelector('[data-form=matrix]').classList.contains('on') && " +
+		"document.querySelector('[data-part=plan]') && !document.querySelector('[data-part=card]')")
 	// The switch turns in the proof, too.
 	b.Text(inProof("wide", "page.querySelector('.rb-p1').click()"))
-	b.Await(inProof("wide", "[...page.querySelectorAll('[data-record=dusk] .rb-price')].filter(e => getComputedStyle(e).visibility !== 'hidden').length === 1 && getComputedStyle(page.querySelector('[data-record=dusk] .rb-of-p1')).visibility !== 'hidden'"))
+	b.Await(inProof("wide", "[...page.querySelectorAll('[data-record=dusk] .rb-price')].filter(e => "+
+		"getComputedStyle(e).visibility !== 'hidden').length === 1 && "+
+		"getComputedStyle(page.querySelector('[data-record=dusk] .rb-of-p1')).visibility !== 'hidden'"))
 	b.Click("[data-form=cards]")
 	everyFrame(b, "page.querySelectorAll('.rb-card').length === 3 && !page.querySelector('table')")
 	b.Await("document.querySelector('[data-part=card]')")
@@ -278,7 +294,8 @@ func TestClipboard(t *testing.T) {
 func TestLookInTheLedger(t *testing.T) {
 	_, b := openBench(t)
 	size := func(width, record string) string {
-		return inProof(width, fmt.Sprintf("getComputedStyle(page.querySelector('[data-record=%s] .rb-price')).fontSize", record))
+		return inProof(width, fmt.Sprintf("getComputedStyle(page.querySelector('[data-record=%s] .rb-price')).fontSize",
+			record))
 	}
 	b.Click("[data-part=price]")
 	b.Click(cell("look/price.font-size"))
@@ -295,7 +312,8 @@ func TestLookInTheLedger(t *testing.T) {
 	b.Click("[data-width=middle] .width-name")
 	b.Click(cell("look/price.font-size@middle"))
 	b.Press("33", kb.Enter)
-	b.Await(size("middle", "dusk") + " === '33px' && " + size("narrow", "dusk") + " === '33px' && " + size("wide", "dusk") + " === '40px'")
+	b.Await(size("middle", "dusk") + " === '33px' && " + size("narrow", "dusk") + " === '33px' && " +
+		size("wide", "dusk") + " === '40px'")
 	b.Click("[data-width=wide] .width-name")
 	// Lift: all follow what was the exception.
 	b.Click(cell("look/zenith:price.font-size"))
@@ -316,7 +334,8 @@ func TestLookInTheLedger(t *testing.T) {
 		return [box.left + (at.left + 10) * scale, box.top + (at.top + at.height / 2) * scale];
 	})()`)
 	b.ClickAt(x[0], x[1])
-	b.Await("document.getElementById('grid').dataset.part === 'title' && document.getElementById('grid').dataset.width === 'narrow'")
+	b.Await("document.getElementById('grid').dataset.part === 'title' && document.getElementById('grid').dataset.width " +
+		"=== 'narrow'")
 	focused(b, "look/dusk:title.color@narrow")
 }
 
@@ -327,7 +346,8 @@ func TestLookIsCopiedAndPasted(t *testing.T) {
 	b.Press("v")
 	b.Await("document.getElementById('said').textContent.includes('no look of this site is copied yet')")
 	b.Click("[data-part=price]")
-	for at, text := range map[string]string{"zenith:price.font-size": "50px", "zenith:price.letter-spacing": "1px", "dusk:price.font-weight": "900"} {
+	for at, text := range map[string]string{"zenith:price.font-size": "50px", "zenith:price.letter-spacing": "1px",
+		"dusk:price.font-weight": "900"} {
 		b.Click(cell("look/" + at))
 		b.Press(text, kb.Enter)
 		b.Await(fmt.Sprintf("document.querySelector('%s').classList.contains('exception')", cell("look/"+at)))
@@ -337,9 +357,12 @@ func TestLookIsCopiedAndPasted(t *testing.T) {
 	b.Await("document.getElementById('said').textContent.startsWith('The look of Zenith is copied')")
 	b.Click("thead [data-record=dusk]")
 	b.Press("v")
-	b.Await(inProof("wide", "(({ fontSize, letterSpacing, fontWeight }) => fontSize + letterSpacing + fontWeight)(getComputedStyle(page.querySelector('[data-record=dusk] .rb-price')))") + " === '50px1px500'")
+	b.Await(inProof("wide", "(({ fontSize, letterSpacing, fontWeight }) => fontSize + letterSpacing + "+
+		"fontWeight)(getComputedStyle(page.querySelector('[data-record=dusk] .rb-price')))") + " === '50px1px500'")
 	b.Chord("z", "Control")
-	b.Await(fmt.Sprintf("document.querySelector('%s').classList.contains('exception') && !document.querySelector('%s').classList.contains('exception')", cell("look/dusk:price.font-weight"), cell("look/dusk:price.font-size")))
+	b.Await(fmt.Sprintf("document.querySelector('%s').classList.contains('exception') && "+
+		"!document.querySelector('%s').classList.contains('exception')", cell("look/dusk:price.font-weight"),
+		cell("look/dusk:price.font-size")))
 }
 
 // What is typed goes into every cell of a rectangle with one key, and comes back with one undo.
@@ -354,7 +377,8 @@ func TestSeveralAreSetAtOnce(t *testing.T) {
 	b.Chord(kb.ArrowRight, "Shift")
 	b.Press("38")
 	b.Chord(kb.Enter, "Control")
-	b.Await(exceptions(3) + " && " + inProof("narrow", "[...page.querySelectorAll('.rb-card .rb-price')].every((e) => getComputedStyle(e).fontSize === '38px')"))
+	b.Await(exceptions(3) + " && " + inProof("narrow", "[...page.querySelectorAll('.rb-card .rb-price')].every((e) => "+
+		"getComputedStyle(e).fontSize === '38px')"))
 	b.Chord("z", "Control")
 	b.Await(exceptions(0))
 }
@@ -362,7 +386,8 @@ func TestSeveralAreSetAtOnce(t *testing.T) {
 // An edit swaps in what changed: the frames are not loaded again and keep their scroll.
 func TestProofKeepsItsScroll(t *testing.T) {
 	_, b := openBench(t)
-	b.Text("(() => { for (const f of document.querySelectorAll('iframe')) { f.contentWindow.scrollTo(0, 120); f.contentWindow.kept = true; } })()")
+	b.Text("(() => { for (const f of document.querySelectorAll('iframe')) { f.contentWindow.scrollTo(0, 120); " +
+		"f.contentWindow.kept = true; } })()")
 	before := map[string]string{}
 	for _, width := range []string{"wide", "middle", "narrow"} {
 		before[width] = b.Text(inProof(width, "page.defaultView.kept + ' ' + page.defaultView.scrollY"))
@@ -398,7 +423,8 @@ func TestTwoTabs(t *testing.T) {
 	one.Press("Old favourite", kb.Enter)
 	shown(one, "fact/dusk/badge", "Old favourite")
 	two.Press(kb.Enter)
-	two.Await("document.querySelector('.clash')?.textContent.includes('Old favourite') && document.querySelector('.clash').textContent.includes('New')")
+	two.Await("document.querySelector('.clash')?.textContent.includes('Old favourite') && " +
+		"document.querySelector('.clash').textContent.includes('New')")
 	shown(two, "fact/dusk/badge", "Old favourite")
 	two.Click("[data-value=mine]")
 	shown(two, "fact/dusk/badge", "New")
@@ -411,7 +437,8 @@ func TestScreensAreAccessible(t *testing.T) {
 	app, b := openBench(t)
 	for _, theme := range []string{"light", "dark"} {
 		b.Text("fetch('/theme', { method: 'POST', body: new URLSearchParams({ theme: " + testkit.Quote(theme) + " }) })")
-		for _, path := range []string{"/", "/sites/fennmoor/", "/sites/fennmoor/paste", "/sites/fennmoor/releases", "/sites/fennmoor/blocks/memberships/snippet", "/nowhere", "/sites/fennmoor/blocks/memberships/"} {
+		for _, path := range []string{"/", "/sites/fennmoor/", "/sites/fennmoor/paste", "/sites/fennmoor/releases",
+			"/sites/fennmoor/blocks/memberships/snippet", "/nowhere", "/sites/fennmoor/blocks/memberships/"} {
 			b.Open(app.URL + path)
 			if strings.HasSuffix(path, "memberships/") {
 				ready(b)

@@ -129,7 +129,8 @@ func (s *Server) houseView(w http.ResponseWriter, r *http.Request, l *store.Load
 	}
 	f.Back = "house"
 	v := &houseView{frame: f, Shown: house.Dress, Scheme: house.Scheme, Scale: house.Scale, Pictures: l.Site.Pictures,
-		Widths: l.Site.Widths, WidthRows: widthRows(r, l.Site.Widths), Brand: r.FormValue("brand"), Second: r.FormValue("second")}
+		Widths: l.Site.Widths, WidthRows: widthRows(r, l.Site.Widths), Brand: r.FormValue("brand"),
+		Second: r.FormValue("second")}
 	if _, ok := s.dresses[r.FormValue("dress")]; ok {
 		v.Shown = r.FormValue("dress")
 	}
@@ -146,12 +147,14 @@ func (s *Server) houseView(w http.ResponseWriter, r *http.Request, l *store.Load
 		return nil, err
 	}
 	for _, name := range look.Names(look.ColourToken) {
-		v.Colours = append(v.Colours, colourLine{name, cellOf(house.Tokens[name], light[look.Token(name)], below, name), cellOf(house.Dark[name], dark[look.Token(name)], belowDark, name)})
+		v.Colours = append(v.Colours, colourLine{name, cellOf(house.Tokens[name], light[look.Token(name)], below, name),
+			cellOf(house.Dark[name], dark[look.Token(name)], belowDark, name)})
 	}
 	for _, category := range look.Categories()[1:] {
 		group := tokenGroup{Title: string(category)}
 		for _, name := range look.Names(category) {
-			group.Tokens = append(group.Tokens, tokenLine{name, tokenCell{Text: house.Tokens[name], Was: house.Tokens[name], Dress: below.Value(look.Token(name)).String()}})
+			group.Tokens = append(group.Tokens, tokenLine{name, tokenCell{Text: house.Tokens[name], Was: house.Tokens[name],
+				Dress: below.Value(look.Token(name)).String()}})
 		}
 		v.Groups = append(v.Groups, group)
 	}
@@ -280,7 +283,8 @@ func newPairGrid(scheme string, tokens look.Tokens, used map[look.Pair]int) pair
 			cell := pairCell{}
 			if meets {
 				ratio := colour.Contrast(colourOf(ink), colourOf(ground))
-				cell = pairCell{Ratio: fmt.Sprintf("%.1f", float64(int(ratio*10))/10), Ink: colourOf(ink).String(), Ground: colourOf(ground).String(), Fails: ratio < need, Used: used[pair]}
+				cell = pairCell{Ratio: fmt.Sprintf("%.1f", float64(int(ratio*10))/10), Ink: colourOf(ink).String(),
+					Ground: colourOf(ground).String(), Fails: ratio < need, Used: used[pair]}
 			}
 			row.Cells = append(row.Cells, cell)
 		}
@@ -293,7 +297,10 @@ func newPairGrid(scheme string, tokens look.Tokens, used map[look.Pair]int) pair
 func (v *houseView) forKinds(site *document.Site) {
 	for _, k := range site.Kinds() {
 		sheet := site.House.Kinds[k.Name]
-		for _, key := range slices.SortedFunc(maps.Keys(sheet), func(a, b look.Key) int { return strings.Compare(a.String(), b.String()) }) {
+		for _, key := range slices.SortedFunc(maps.Keys(sheet), func(a, b look.Key) int {
+			return strings.Compare(a.String(),
+				b.String())
+		}) {
 			v.ForKinds = append(v.ForKinds, kindLine{k.Name, k.Title, key, sheet[key].String()})
 		}
 	}
@@ -326,7 +333,8 @@ func (v *houseView) exceptions(site *document.Site) {
 
 // setTokens says what stands in the fields; an empty one follows the dress again.
 func (s *Server) setTokens(w http.ResponseWriter, r *http.Request) {
-	light, dark := document.SetTokens{Texts: map[string]string{}}, document.SetTokens{Texts: map[string]string{}, Dark: true}
+	light, dark := document.SetTokens{Texts: map[string]string{}}, document.SetTokens{Texts: map[string]string{},
+		Dark: true}
 	for name, values := range r.PostForm {
 		if n, ok := strings.CutPrefix(name, "take."); ok && values[0] != "" {
 			light.Texts[values[0]] = r.PostForm.Get("value." + n)
@@ -432,7 +440,10 @@ func (s *Server) specimen(w http.ResponseWriter, r *http.Request) {
 		}
 		tried.House.Tokens, tried.House.Dark = overlaid(tried.House.Tokens, light), overlaid(tried.House.Dark, dark)
 	}
-	files, err := s.rendered.of(l, "specimen/"+strings.Join(words, "~"), func(now time.Time) ([]render.File, error) { return render.Specimen(&tried, s.dresses, now) })
+	files, err := s.rendered.of(l, "specimen/"+strings.Join(words, "~"), func(now time.Time) ([]render.File,
+		error) {
+		return render.Specimen(&tried, s.dresses, now)
+	})
 	if err != nil {
 		s.fail(w, r, err)
 		return

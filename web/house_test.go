@@ -13,11 +13,13 @@ import (
 
 // inSpecimen is an expression over the document of the specimen's first frame.
 func inSpecimen(expression string) string {
-	return "(() => { const page = document.querySelector('.specimen iframe')?.contentDocument; return page?.readyState === 'complete' && (" + expression + "); })()"
+	return "(() => { const page = document.querySelector('.specimen iframe')?.contentDocument; return page?.readyState " +
+		"=== 'complete' && (" + expression + "); })()"
 }
 
 func ground(colour string) string {
-	return inSpecimen("page.querySelector('.rb-table') && getComputedStyle(page.querySelector('.rb-table')).backgroundColor === '" + colour + "'")
+	return inSpecimen("page.querySelector('.rb-table') && " +
+		"getComputedStyle(page.querySelector('.rb-table')).backgroundColor === '" + colour + "'")
 }
 
 // A dress is tried on before it is worn, and re-dressing is one change that can be undone. A palette from one brand
@@ -26,14 +28,16 @@ func TestHouseStyle(t *testing.T) {
 	app := shared.Start(t)
 	b := testkit.Launch(t, 1280, 800)
 	b.Open(app.URL + "/sites/fennmoor/house")
-	b.Await(ground("rgb(246, 244, 238)") + " && " + inSpecimen("['.rb-cards', '.rb-matrix', '.rb-counting', '.rb-sliding'].every(s => page.querySelector(s))"))
+	b.Await(ground("rgb(246, 244, 238)") + " && " + inSpecimen("['.rb-cards', '.rb-matrix', '.rb-counting', "+
+		"'.rb-sliding'].every(s => page.querySelector(s))"))
 	b.CheckAccessibility("the house style")
 	b.Click("a.link[href*='dress=slipway']")
 	b.Await(ground("rgb(234, 243, 241)") + " && document.querySelector('.worn th').textContent === 'Almanac'")
 	b.Click("[name=dress][value=slipway].is-primary")
 	b.Await("document.querySelector('.worn th')?.textContent === 'Slipway'")
 	b.Click("[name=way][value=undo]")
-	b.Await("location.pathname === '/sites/fennmoor/house' && document.querySelector('.worn th').textContent === 'Almanac'")
+	b.Await("location.pathname === '/sites/fennmoor/house' && document.querySelector('.worn th').textContent === " +
+		"'Almanac'")
 
 	// A ratio makes all sizes but those that are said, in one change.
 	b.Type("#scale-text", "16px")
@@ -41,11 +45,14 @@ func TestHouseStyle(t *testing.T) {
 	b.Await("document.body.innerText.includes('is not a base size and a ratio')")
 	b.Type("#scale-text", "16px 1.25")
 	b.Press(kb.Enter)
-	b.Await("document.querySelector('[name=\"light.type-6\"]')?.placeholder === '31.3px' && document.querySelector('#scale-text')?.value === '16px 1.25'")
-	b.Await(inSpecimen("page.querySelector('.rb-title') && getComputedStyle(page.querySelector('.rb-title')).fontSize === '31.3px'"))
+	b.Await("document.querySelector('[name=\"light.type-6\"]')?.placeholder === '31.3px' && " +
+		"document.querySelector('#scale-text')?.value === '16px 1.25'")
+	b.Await(inSpecimen("page.querySelector('.rb-title') && getComputedStyle(page.querySelector('.rb-title')).fontSize " +
+		"=== '31.3px'"))
 	b.Type("[name='light.type-6']", "29px")
 	b.Press(kb.Enter)
-	b.Await(inSpecimen("page.querySelector('.rb-title') && getComputedStyle(page.querySelector('.rb-title')).fontSize === '29px'"))
+	b.Await(inSpecimen("page.querySelector('.rb-title') && getComputedStyle(page.querySelector('.rb-title')).fontSize " +
+		"=== '29px'"))
 	b.Click("[name=way][value=undo]")
 	b.Await("document.readyState === 'complete' && document.querySelector('[name=\"light.type-6\"]')?.value === ''")
 	b.Click("[name=way][value=undo]")
@@ -65,7 +72,8 @@ func TestHouseStyle(t *testing.T) {
 		t.Errorf("the accent proposed is %s", got)
 	}
 	b.Click("form[action$='/house/tokens'] .is-primary")
-	b.Await("location.search.startsWith('?saved') && document.querySelector('[name=\"light.accent\"]')?.value === '#c2185b' && !document.querySelector('.fresh')")
+	b.Await("location.search.startsWith('?saved') && document.querySelector('[name=\"light.accent\"]')?.value === " +
+		"'#c2185b' && !document.querySelector('.fresh')")
 	if got := b.Text("[...document.querySelectorAll('.pairs .fails')].map(e => e.textContent).join()"); got != "" {
 		t.Errorf("pairs fail: %s", got)
 	}
@@ -74,9 +82,11 @@ func TestHouseStyle(t *testing.T) {
 	}
 	b.Open(app.URL + benchPath + "/")
 	b.Await("document.querySelector('.cur') && document.querySelector('.mark-count').textContent.includes('no marks')")
-	everyFrame(b, "page.querySelector('.rb-table') && getComputedStyle(page.querySelector('.rb-table')).backgroundColor === '"+paper+"'")
+	everyFrame(b, "page.querySelector('.rb-table') && getComputedStyle(page.querySelector('.rb-table')).backgroundColor "+
+		"=== '"+paper+"'")
 	// What cannot be a value is answered with a message, and the field's other values are not lost.
-	if status, body := post(t, app.URL+"/sites/fennmoor/house/tokens", edit("light.ink", "purplish"), nil); status != 422 || !strings.Contains(body, "purplish") {
+	if status, body := post(t, app.URL+"/sites/fennmoor/house/tokens", edit("light.ink", "purplish"),
+		nil); status != 422 || !strings.Contains(body, "purplish") {
 		t.Errorf("a colour that is none: %d", status)
 	}
 	// Every exception of the site is listed, with a way to it.
@@ -85,7 +95,8 @@ func TestHouseStyle(t *testing.T) {
 	b.Press("33px\r")
 	b.Await(`document.querySelector('[data-at="look/zenith:title.font-size"].exception')`)
 	b.Open(app.URL + "/sites/fennmoor/house")
-	if got := b.Text("document.querySelector('[aria-labelledby=exceptions] tr').innerText.replace(/\\s+/g, ' ')"); got != "Memberships Zenith title font-size 33px" {
+	if got := b.Text("document.querySelector('[aria-labelledby=exceptions] tr').innerText.replace(/\\s+/g, ' " +
+		"')"); got != "Memberships Zenith title font-size 33px" {
 		t.Errorf("the exceptions are %s", got)
 	}
 	b.Click("[aria-labelledby=exceptions] a")
@@ -99,7 +110,8 @@ func TestOwnWidths(t *testing.T) {
 	b.Click("[data-width=narrow] .width-name")
 	b.Click(cell("look/price.font-size@narrow"))
 	b.Press("33", kb.Enter)
-	b.Await("document.getElementById('saved').textContent === 'saved' && " + inProof("narrow", "getComputedStyle(page.querySelector('.rb-price')).fontSize === '33px'"))
+	b.Await("document.getElementById('saved').textContent === 'saved' && " + inProof("narrow",
+		"getComputedStyle(page.querySelector('.rb-price')).fontSize === '33px'"))
 
 	b.Open(app.URL + "/sites/fennmoor/house")
 	b.Type("[name='name.2']", "phone")
@@ -110,13 +122,16 @@ func TestOwnWidths(t *testing.T) {
 	b.Await("document.body.innerText.includes('slim is shown at 700 px, which is not inside its own range')")
 	b.Type("[name='frame.3']", "320") // the rest still stands there
 	b.Click("[form=widths-form]")
-	b.Await("document.querySelectorAll('.specimen').length === 4 && document.querySelector(\"[name='name.4']\")?.value === ''")
+	b.Await("document.querySelectorAll('.specimen').length === 4 && document.querySelector(\"[name='name.4']\")?.value " +
+		"=== ''")
 	b.CheckAccessibility("widths")
 
 	b.Open(app.URL + "/sites/fennmoor/blocks/memberships/?part=price&width=phone")
-	b.Await("document.querySelectorAll('.frame').length === 4 && [...document.querySelectorAll('iframe')].every((f) => f.contentDocument?.querySelector('.rb-price'))")
+	b.Await("document.querySelectorAll('.frame').length === 4 && [...document.querySelectorAll('iframe')].every((f) => " +
+		"f.contentDocument?.querySelector('.rb-price'))")
 	shown(b, "look/price.font-size@phone", "33px")
-	b.Await(inProof("slim", "page.documentElement.clientWidth === 320 && getComputedStyle(page.querySelector('.rb-price')).fontSize === '33px'"))
+	b.Await(inProof("slim", "page.documentElement.clientWidth === 320 && "+
+		"getComputedStyle(page.querySelector('.rb-price')).fontSize === '33px'"))
 	b.Await(inProof("middle", "getComputedStyle(page.querySelector('.rb-price')).fontSize !== '33px'"))
 }
 
@@ -133,7 +148,8 @@ func TestSiteMarks(t *testing.T) {
 	b.Await("document.querySelector('.mark-line .swatch')")
 	b.Open(app.URL + "/sites/fennmoor/marks")
 	b.CheckAccessibility("the marks")
-	if got := b.Text("document.querySelector('.checks').innerText.replace(/\\s+/g, ' ').trim()"); got != "all contrast 1 cliff 2 Become a member 1 Telescope evenings for schools 2 Our volunteers 0 The observatory in figures 0" {
+	if got := b.Text("document.querySelector('.checks').innerText.replace(/\\s+/g, ' ').trim()"); got != "all contrast "+
+		"1 cliff 2 Become a member 1 Telescope evenings for schools 2 Our volunteers 0 The observatory in figures 0" {
 		t.Errorf("the counts are %s", got)
 	}
 	b.Click(".checks a[href$='check=contrast']")
@@ -146,8 +162,8 @@ func TestSiteMarks(t *testing.T) {
 	b.Await("document.querySelector('.mark-line.hushed')")
 }
 
-// A client's style sheet is read, its colours are counted, and one of them becomes a role; the house style goes out as a
-// token file and comes in again.
+// A client's style sheet is read, its colours are counted, and one of them becomes a role; the house style goes out as
+// a token file and comes in again.
 func TestTokensInAndOut(t *testing.T) {
 	app := shared.Start(t)
 	b := testkit.Launch(t, 1280, 800)
@@ -155,12 +171,15 @@ func TestTokensInAndOut(t *testing.T) {
 	b.Type("#text", ":root { --accent: #0b5fa8 } a { color: #0B5FA8 } p { color: rgb(11, 95, 168); font-size: 17px }")
 	b.Click("form[action$='/house/read'] .button")
 	b.Await("document.querySelectorAll('.found tbody tr').length === 2")
-	if got := b.Text("[...document.querySelector('.found tbody tr').children].slice(0, 3).map(e => e.innerText.trim()).join(' ') + '|' + document.querySelector('[name=\"take.0\"]').value"); got != "#0b5fa8 3 × accent|accent" {
+	if got := b.Text("[...document.querySelector('.found tbody tr').children].slice(0, 3).map(e => " +
+		"e.innerText.trim()).join(' ') + '|' + document.querySelector('[name=\"take.0\"]').value"); got != "#0b5fa8 3 × "+
+		"accent|accent" {
 		t.Errorf("found %s", got)
 	}
 	b.CheckAccessibility("what was found")
 	b.Click(".found + p .button")
-	b.Await("location.search.startsWith('?saved') && document.querySelector('[name=\"light.accent\"]')?.value === '#0b5fa8'")
+	b.Await("location.search.startsWith('?saved') && document.querySelector('[name=\"light.accent\"]')?.value === " +
+		"'#0b5fa8'")
 	_, file := fetch(t, app.URL+"/sites/fennmoor/house/tokens.json")
 	if !strings.Contains(file, "\"accent\": {\n        \"$type\": \"color\",\n        \"$value\": \"#0b5fa8\"") {
 		t.Errorf("the token file is %s", file)
@@ -172,7 +191,9 @@ func TestTokensInAndOut(t *testing.T) {
 	if status != 200 || !strings.Contains(body, `<option selected>accent</option>`) {
 		t.Errorf("the token file is read as %d", status)
 	}
-	if status, body := post(t, app.URL+"/sites/fennmoor/house/read", map[string][]string{"text": {`{"a": {"$value": "{gone}"}}`}}, nil); status != 422 || !strings.Contains(body, "token a: there is no token") {
+	if status, body := post(t, app.URL+"/sites/fennmoor/house/read",
+		map[string][]string{"text": {`{"a": {"$value": "{gone}"}}`}}, nil); status != 422 || !strings.Contains(body,
+		"token a: there is no token") {
 		t.Errorf("a broken file: %d", status)
 	}
 }

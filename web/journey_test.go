@@ -25,12 +25,14 @@ func cell(at string) string { return fmt.Sprintf(`[data-at="%s"]`, at) }
 
 // shown waits until a cell shows a text.
 func shown(b *testkit.Browser, at, text string) {
-	b.Await(fmt.Sprintf("document.querySelector(%s)?.textContent.trim() === %s", testkit.Quote(cell(at)), testkit.Quote(text)))
+	b.Await(fmt.Sprintf("document.querySelector(%s)?.textContent.trim() === %s", testkit.Quote(cell(at)),
+		testkit.Quote(text)))
 }
 
 // inProof is an expression over the document of the frame of a width.
 func inProof(width, expression string) string {
-	return fmt.Sprintf("(() => { const page = document.querySelector('[data-width=%s] iframe').contentDocument; return %s; })()", width, expression)
+	return fmt.Sprintf("(() => { const page = document.querySelector('[data-width=%s] iframe').contentDocument; return "+
+		"%s; })()", width, expression)
 }
 
 // everyFrame waits until an expression over a frame's document holds in all three.
@@ -55,16 +57,20 @@ func TestJourney(t *testing.T) {
 	b.Type("#name", "Shares")
 	b.Click("button[type=submit]")
 	b.Await("document.querySelector('.mapping')")
-	if got := b.Text("[...document.querySelectorAll('.mapping thead .record')].map(e => e.textContent).join('|')"); got != "Harbour|Coast|Open sea" {
+	if got := b.Text("[...document.querySelectorAll('.mapping thead .record')].map(e => " +
+		"e.textContent).join('|')"); got != "Harbour|Coast|Open sea" {
 		t.Fatalf("plans understood: %s", got)
 	}
-	if got := b.Text("document.getElementById('role-2').value + ' ' + document.getElementById('role-3').value"); got != "price:month price:year" {
+	if got := b.Text("document.getElementById('role-2').value + ' ' + " +
+		"document.getElementById('role-3').value"); got != "price:month price:year" {
 		t.Errorf("price rows understood as %s", got)
 	}
 	// A correction is read at once, and taken back.
 	choose := func(role string) {
-		b.Await("document.readyState === 'complete'") // what is chosen before the page's script has come is read with the next
-		b.Text("(() => { const s = document.getElementById('role-5'); s.value = " + testkit.Quote(role) + "; s.dispatchEvent(new Event('change', { bubbles: true })); })()")
+		// what is chosen before the page's script has come is read with the next
+		b.Await("document.readyState === 'complete'")
+		b.Text("(() => { const s = document.getElementById('role-5'); s.value = " + testkit.Quote(role) +
+			"; s.dispatchEvent(new Event('change', { bubbles: true })); })()")
 	}
 	choose("skip")
 	b.Await("document.querySelector('tr.skipped')?.textContent.includes('Nights away')")

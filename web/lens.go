@@ -13,8 +13,10 @@ type lens struct{ Name, Label string }
 // Lenses lists the ways, the plain one first.
 func (benchView) Lenses() []lens {
 	return []lens{
-		{"plain", "plain"}, {"greyscale", "greyscale"}, {string(colour.Protanopia), "protanopia"}, {string(colour.Deuteranopia), "deuteranopia"}, {string(colour.Tritanopia), "tritanopia"},
-		{"large", "text 200 %"}, {"mirrored", "right to left"}, {"still", "reduced motion"}, {"forced", "forced colours"}, {"long", "long words"},
+		{"plain", "plain"}, {"greyscale", "greyscale"}, {string(colour.Protanopia), "protanopia"},
+		{string(colour.Deuteranopia), "deuteranopia"}, {string(colour.Tritanopia), "tritanopia"},
+		{"large", "text 200 %"}, {"mirrored", "right to left"}, {"still", "reduced motion"}, {"forced", "forced colours"},
+		{"long", "long words"},
 	}
 }
 

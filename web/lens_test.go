@@ -9,7 +9,8 @@ import (
 
 // look chooses a lens and waits until an expression over the wide frame's document holds.
 func look(b *testkit.Browser, lens, expression string) {
-	b.Text(fmt.Sprintf("(() => { const s = document.getElementById('lens'); s.value = '%s'; s.dispatchEvent(new Event('change', { bubbles: true })); })()", lens))
+	b.Text(fmt.Sprintf("(() => { const s = document.getElementById('lens'); s.value = '%s'; s.dispatchEvent(new "+
+		"Event('change', { bubbles: true })); })()", lens))
 	b.Await(inProof("wide", expression))
 }
 
@@ -23,11 +24,14 @@ func TestLenses(t *testing.T) {
 	was := testkit.Eval[float64](b, inProof("wide", size))
 	for _, vision := range []string{"greyscale", "protanopia", "deuteranopia", "tritanopia"} {
 		look(b, vision, "true")
-		b.Await(fmt.Sprintf("getComputedStyle(document.querySelector('[data-width=wide] iframe')).filter.includes('%s')", map[string]string{"greyscale": "grayscale"}[vision]+map[bool]string{true: vision}[vision != "greyscale"]))
+		b.Await(fmt.Sprintf("getComputedStyle(document.querySelector('[data-width=wide] iframe')).filter.includes('%s')",
+			map[string]string{"greyscale": "grayscale"}[vision]+map[bool]string{true: vision}[vision != "greyscale"]))
 	}
 	look(b, "large", fmt.Sprintf("%s === %v", size, was*2))
-	look(b, "mirrored", "getComputedStyle(page.querySelector('.rb-card')).direction === 'rtl' && page.documentElement.dir === 'rtl'")
-	look(b, "forced", "getComputedStyle(page.querySelector('.rb-featured')).backgroundColor === 'rgb(0, 0, 0)' && getComputedStyle(page.querySelector('.rb-button')).color === 'rgb(255, 255, 0)'")
+	look(b, "mirrored", "getComputedStyle(page.querySelector('.rb-card')).direction === 'rtl' && "+
+		"page.documentElement.dir === 'rtl'")
+	look(b, "forced", "getComputedStyle(page.querySelector('.rb-featured')).backgroundColor === 'rgb(0, 0, 0)' && "+
+		"getComputedStyle(page.querySelector('.rb-button')).color === 'rgb(255, 255, 0)'")
 	look(b, "long", "page.querySelector('[data-record=meridian] .rb-title').textContent === 'Meridianmeri'")
 	// The lens stays over what an edit changes.
 	b.Click(cell("fact/meridian/title"))
@@ -35,8 +39,10 @@ func TestLenses(t *testing.T) {
 	everyFrame(b, "page.querySelector('[data-record=meridian] .rb-title').textContent === 'Noonno'")
 	b.Text("document.activeElement.blur()")
 	b.Chord("z", "Control")
-	look(b, "still", "page.adoptedStyleSheets.length === 1 && page.querySelector('[data-record=meridian] .rb-title').textContent === 'Meridian'")
-	look(b, "plain", "page.adoptedStyleSheets.length === 0 && getComputedStyle(page.querySelector('.rb-card')).direction === 'ltr'")
+	look(b, "still", "page.adoptedStyleSheets.length === 1 && page.querySelector('[data-record=meridian] "+
+		".rb-title').textContent === 'Meridian'")
+	look(b, "plain", "page.adoptedStyleSheets.length === 0 && "+
+		"getComputedStyle(page.querySelector('.rb-card')).direction === 'ltr'")
 	if now := b.Text(inProof("wide", "page.body.innerHTML")); now != plain {
 		t.Errorf("a trace is left:\n%s\n%s", plain, now)
 	}

@@ -123,7 +123,8 @@ func (s *Server) siteMend(w http.ResponseWriter, r *http.Request) {
 	}
 	var change document.Change
 	if on := r.FormValue("on"); on != "" {
-		change = document.Quieten{Block: r.FormValue("block"), Mark: r.FormValue("mark"), On: on == "yes", Accepted: document.Accepted{Measured: r.FormValue("measured"), Reason: r.FormValue("reason")}}
+		change = document.Quieten{Block: r.FormValue("block"), Mark: r.FormValue("mark"), On: on == "yes",
+			Accepted: document.Accepted{Measured: r.FormValue("measured"), Reason: r.FormValue("reason")}}
 	} else if mark, err := subject.ByID(r.FormValue("mark")); err == nil {
 		change = mark.Change
 	} else {

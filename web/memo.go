@@ -13,8 +13,8 @@ import (
 const maxRemembered = 128
 
 // memo remembers what was made last of a site, by what was asked for: pages ask for the same files one by one, and many
-// pages show one bench. What is remembered is of one version of the site and of one minute, since offers end. Several that
-// ask at once wait for one.
+// pages show one bench. What is remembered is of one version of the site and of one minute, since offers end. Several
+// that ask at once wait for one.
 type memo[V any] struct {
 	entries *lru.Cache[string, *memoEntry[V]]
 	mu      sync.Mutex

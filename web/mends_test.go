@@ -24,7 +24,9 @@ func TestEachMendClearsItsMark(t *testing.T) {
 		{"late", map[string]string{"look/card.animation-name": "rise", "look/card.animation-delay": "500ms each"}},
 		{"wrap", map[string]string{"look/badge.font-size@middle": "34px"}},
 		{"fit", map[string]string{"fact/dusk/subtitle": "Mitgliedschaftsbeitragsermäßigung"}},
-		{"measure", map[string]string{"fact/zenith/subtitle": "For those who have always wondered what is up there and would like to come and look for themselves, some Friday", "look/text.font-size": "8px", "look/cards.grid-template-columns": "2"}},
+		{"measure", map[string]string{"fact/zenith/subtitle": "For those who have always wondered what is up there and " +
+			"would like to come and look for themselves, some Friday", "look/text.font-size": "8px",
+			"look/cards.grid-template-columns": "2"}},
 		{"orphan", map[string]string{"look/cards.grid-template-columns@middle": "2"}},
 	} {
 		var cells []map[string]string
@@ -35,11 +37,13 @@ func TestEachMendClearsItsMark(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		if status, body := post(t, app.URL+benchPath+"/edit", edit("act", "cells", "cells", string(text)), nil); status != http.StatusOK {
+		if status, body := post(t, app.URL+benchPath+"/edit", edit("act", "cells", "cells", string(text)),
+			nil); status != http.StatusOK {
 			t.Fatalf("%s: %d %s", c.check, status, body)
 		}
 		b.Open(app.URL + benchPath + "/")
-		line := "[...document.querySelectorAll('.mark-line:not(.hushed)')].find((e) => e.querySelector('b').textContent === " + testkit.Quote(c.check) + ")"
+		line := "[...document.querySelectorAll('.mark-line:not(.hushed)')].find((e) => e.querySelector('b').textContent " +
+			"=== " + testkit.Quote(c.check) + ")"
 		b.Await("document.querySelector('.cur') && " + line)
 		// A check may find several things; each is mended in turn.
 		for range 12 {
@@ -48,7 +52,8 @@ func TestEachMendClearsItsMark(t *testing.T) {
 				break
 			}
 			testkit.Eval[bool](b, line+".querySelector('[data-mend]').click() ?? true")
-			b.Await("document.getElementById('saved').textContent === 'saved' && " + line + "?.textContent !== " + testkit.Quote(where))
+			b.Await("document.getElementById('saved').textContent === 'saved' && " + line + "?.textContent !== " +
+				testkit.Quote(where))
 		}
 		if left := b.Text(line + "?.textContent ?? ''"); left != "" {
 			t.Errorf("%s: after mending there is %s", c.check, left)

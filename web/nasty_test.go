@@ -23,9 +23,12 @@ import (
 // nasty values are what no page sends: bytes that are no text, characters that databases, logs and pages trip over, and
 // what is longer, larger or elsewhere than anything real.
 var nasty = []string{
-	"\x00", "a\x00b", "\xff\xfe", "\xed\xa0\x80", "\x1b[31m", "\u202e\u2066", "𝔘𝔫𝔦", strings.Repeat("x", 30_000), strings.Repeat("é", 300),
-	"../../../etc/passwd", "%00", "'; drop table site; --", "<script>alert(1)</script>", "-1", "99999999999999999999", "1e309", "NaN", "0x10",
-	"{{.}}", "${jndi:ldap://x}", "null", "[]", `{"At":`, `[{"At":"fact/dusk/title","Text":"\u0000"}]`, `[{"At":"","Text":""}]`, "\n\n\n", " ", "",
+	"\x00", "a\x00b", "\xff\xfe", "\xed\xa0\x80", "\x1b[31m", "\u202e\u2066", "𝔘𝔫𝔦", strings.Repeat("x", 30_000),
+	strings.Repeat("é", 300),
+	"../../../etc/passwd", "%00", "'; drop table site; --", "<script>alert(1)</script>", "-1", "99999999999999999999",
+	"1e309", "NaN", "0x10",
+	"{{.}}", "${jndi:ldap://x}", "null", "[]", `{"At":`, `[{"At":"fact/dusk/title","Text":"\u0000"}]`,
+	`[{"At":"","Text":""}]`, "\n\n\n", " ", "",
 }
 
 // fieldPattern finds the fields that handlers read.
@@ -55,7 +58,8 @@ func fields(t *testing.T) []string {
 	if len(all) < 25 {
 		t.Fatalf("only %d fields were found: %v", len(all), all)
 	}
-	return append(all, "light.accent", "was.light.accent", "name.0", "frame.0", "below.0", "role-1", "take.0", "value.0", savedQuery)
+	return append(all, "light.accent", "was.light.accent", "name.0", "frame.0", "below.0", "role-1", "take.0", "value.0",
+		savedQuery)
 }
 
 const savedQuery = "saved"
@@ -69,12 +73,15 @@ type probe struct {
 // probes are every route with each of its names, and each field of the forms, nasty in turn.
 func probes(t *testing.T, app *testkit.Application) []probe {
 	t.Helper()
-	good := map[string]string{"site": "fennmoor", "block": "memberships", "number": "1", "clash": "1", "picture": "p", "dress": "almanac", "chart": "totals", "source": "rates", "record": "dusk", "*": "index.html"}
-	acts := []string{"cells", "paste", "add", "duplicate", "remove", "move", "feature", "item-add", "item-duplicate", "item-remove", "item-move", "form", "lift", "paste-look", "mend", "quieten", "take", "even", "undo", "redo", "dance"}
+	good := map[string]string{"site": "fennmoor", "block": "memberships", "number": "1", "clash": "1", "picture": "p",
+		"dress": "almanac", "chart": "totals", "source": "rates", "record": "dusk", "*": "index.html"}
+	acts := []string{"cells", "paste", "add", "duplicate", "remove", "move", "feature", "item-add", "item-duplicate",
+		"item-remove", "item-move", "form", "lift", "paste-look", "mend", "quieten", "take", "even", "undo", "redo", "dance"}
 	names := regexp.MustCompile(`\{([a-z]+)\}|\*`)
 	var all []probe
 	known := fields(t)
-	err := chi.Walk(app.Handler.(chi.Routes), func(method, route string, _ http.Handler, _ ...func(http.Handler) http.Handler) error {
+	err := chi.Walk(app.Handler.(chi.Routes), func(method, route string, _ http.Handler,
+		_ ...func(http.Handler) http.Handler) error {
 		if strings.HasSuffix(route, "/events") {
 			return nil // it does not end; TestEvents asks it
 		}
@@ -96,7 +103,8 @@ func probes(t *testing.T, app *testkit.Application) []probe {
 		}
 		for i, field := range known {
 			for _, value := range nasty {
-				form := url.Values{"version": {"0"}, "tab": {"t"}, "act": {acts[i%len(acts)]}, "record": {"dusk"}, "axis": {"features"}, "kind": {"pricing"}, "block": {"memberships"}}
+				form := url.Values{"version": {"0"}, "tab": {"t"}, "act": {acts[i%len(acts)]}, "record": {"dusk"},
+					"axis": {"features"}, "kind": {"pricing"}, "block": {"memberships"}}
 				form.Set(field, value)
 				all = append(all, probe{method, fill("", ""), form})
 			}
@@ -112,7 +120,8 @@ func probes(t *testing.T, app *testkit.Application) []probe {
 // sampled is how many of the probes go test tries; RUBREL_FUZZ=all tries every one.
 const sampled = 1500
 
-// Whatever is sent to whatever route: no answer of 5xx, none that takes over two seconds, and the list of sites still opens.
+// Whatever is sent to whatever route: no answer of 5xx, none that takes over two seconds, and the list of sites still
+// opens.
 func TestNastyValues(t *testing.T) {
 	app := shared.Start(t)
 	all := probes(t, app)
@@ -158,22 +167,26 @@ func TestNastyValues(t *testing.T) {
 func TestControlCharacters(t *testing.T) {
 	app := shared.Start(t)
 	for _, name := range []string{"Tide\x00line", "Tide\u0085line", "\x1bTideline"} {
-		if status, body := post(t, app.URL+"/sites", url.Values{"name": {name}}, nil); status != http.StatusOK || !strings.Contains(body, "<h1 class=\"heading\">Tideline</h1>") {
+		if status, body := post(t, app.URL+"/sites", url.Values{"name": {name}}, nil); status != http.StatusOK ||
+			!strings.Contains(body, "<h1 class=\"heading\">Tideline</h1>") {
 			t.Errorf("%q: %d", name, status)
 		}
 	}
 	if status, _ := post(t, app.URL+"/sites", url.Values{"name": {"\xff"}}, nil); status != http.StatusBadRequest {
 		t.Errorf("bytes that are no text: %d", status)
 	}
-	status, _ := post(t, app.URL+benchPath+"/edit", edit("act", "cells", "cells", `[{"At":"fact/dusk/title","Text":"Dus\u0000k\ud800"}]`), nil)
+	status, _ := post(t, app.URL+benchPath+"/edit", edit("act", "cells", "cells",
+		`[{"At":"fact/dusk/title","Text":"Dus\u0000k\ud800"}]`), nil)
 	if status != http.StatusOK {
 		t.Errorf("a NUL within JSON: %d", status)
 	}
-	if status, _ := post(t, app.URL+benchPath+"/edit", edit("act", "quieten", "mark", "x", "on", "yes", "measured", "1\x00"), nil); status >= 500 {
+	if status, _ := post(t, app.URL+benchPath+"/edit", edit("act", "quieten", "mark", "x", "on", "yes", "measured",
+		"1\x00"), nil); status >= 500 {
 		t.Errorf("a NUL in what was measured: %d", status)
 	}
 	for _, long := range []string{"tab", "hold"} {
-		if status, body := post(t, app.URL+benchPath+"/edit", edit("act", "add", long, strings.Repeat("x", 81)), nil); status != http.StatusUnprocessableEntity || !strings.Contains(body, long) {
+		if status, body := post(t, app.URL+benchPath+"/edit", edit("act", "add", long, strings.Repeat("x", 81)),
+			nil); status != http.StatusUnprocessableEntity || !strings.Contains(body, long) {
 			t.Errorf("a %s that is too long: %d", long, status)
 		}
 	}
@@ -182,8 +195,10 @@ func TestControlCharacters(t *testing.T) {
 			t.Errorf("%s: %d", path, status)
 		}
 	}
-	for _, path := range []string{"/sites/nowhere/", benchPath + "x/proof/index.html", benchPath + "x/snippet", benchPath + "x/snippet.html", benchPath + "x/live",
-		"/sites/fennmoor/releases/77.zip", "/sites/fennmoor/pictures/none", "/static/none.js", "/static/vendor/", benchPath + "/drawings/none.svg"} {
+	for _, path := range []string{"/sites/nowhere/", benchPath + "x/proof/index.html", benchPath + "x/snippet",
+		benchPath + "x/snippet.html", benchPath + "x/live",
+		"/sites/fennmoor/releases/77.zip", "/sites/fennmoor/pictures/none", "/static/none.js", "/static/vendor/", benchPath +
+			"/drawings/none.svg"} {
 		if status, _ := fetch(t, app.URL+path); status != http.StatusNotFound {
 			t.Errorf("%s: %d, want 404", path, status)
 		}
@@ -200,17 +215,20 @@ func TestUnchangedFilesAreNotSentAgain(t *testing.T) {
 		}
 		response.Body.Close()
 		tag := response.Header.Get("ETag")
-		if status, body := ask(t, http.MethodGet, app.URL+path, http.Header{"If-None-Match": {tag}}, nil); tag == "" || status != http.StatusNotModified || body != "" {
+		if status, body := ask(t, http.MethodGet, app.URL+path, http.Header{"If-None-Match": {tag}}, nil); tag == "" ||
+			status != http.StatusNotModified || body != "" {
 			t.Errorf("%s with its tag %s: %d and %d bytes", path, tag, status, len(body))
 		}
 	}
 }
 
-// What an address says was done is never text from outside: it names one of Rubrel's own sentences, or an entry of the log.
+// What an address says was done is never text from outside: it names one of Rubrel's own sentences, or an entry of the
+// log.
 func TestNoticesAreRubrels(t *testing.T) {
 	app := shared.Start(t)
 	for _, query := range []string{"?notice=Call+0900", "?did=Call+0900", "?saved=Call+0900", "?saved=999"} {
-		if _, body := fetch(t, app.URL+"/sites/fennmoor/"+query); strings.Contains(body, "0900") || strings.Contains(body, `class="notice"`) {
+		if _, body := fetch(t, app.URL+"/sites/fennmoor/"+query); strings.Contains(body, "0900") ||
+			strings.Contains(body, `class="notice"`) {
 			t.Errorf("%s is shown", query)
 		}
 	}
@@ -242,8 +260,8 @@ func TestCookies(t *testing.T) {
 	}
 }
 
-// Two people fill in the same page: what one of them has said is not overwritten by the other's page, which never changed
-// it; and where both said something, both values are there to choose from.
+// Two people fill in the same page: what one of them has said is not overwritten by the other's page, which never
+// changed it; and where both said something, both values are there to choose from.
 func TestPagesSayTheirVersion(t *testing.T) {
 	app := shared.Start(t)
 	tokens := func(tab string, values ...string) (int, string) {
@@ -262,17 +280,21 @@ func TestPagesSayTheirVersion(t *testing.T) {
 		t.Fatalf("Ann's accent: %d", status)
 	}
 	// Ben's page was shown before: its accent is empty, as it was, and he says an ink.
-	if status, _ := tokens("ben", "light.accent", "", "was.light.accent", "", "light.ink", "#000001", "was.light.ink", ""); status != http.StatusOK || accent() != "#112233 #000001" {
+	if status, _ := tokens("ben", "light.accent", "", "was.light.accent", "", "light.ink", "#000001", "was.light.ink",
+		""); status != http.StatusOK || accent() != "#112233 #000001" {
 		t.Errorf("Ben's ink: %d, then %s", status, accent())
 	}
 	status, body := tokens("ben", "light.accent", "#445566", "was.light.accent", "")
-	if status != http.StatusConflict || accent() != "#112233 #000001" || !strings.Contains(body, "#445566") || !strings.Contains(body, "Keep theirs") {
+	if status != http.StatusConflict || accent() != "#112233 #000001" || !strings.Contains(body, "#445566") ||
+		!strings.Contains(body, "Keep theirs") {
 		t.Errorf("Ben's accent: %d, then %s", status, accent())
 	}
-	if status, _ := post(t, app.URL+"/sites/fennmoor/settle", url.Values{"clash": {"all"}, "value": {"mine"}, "back": {"house"}}, nil); status != http.StatusOK || accent() != "#445566 #000001" {
+	if status, _ := post(t, app.URL+"/sites/fennmoor/settle", url.Values{"clash": {"all"}, "value": {"mine"},
+		"back": {"house"}}, nil); status != http.StatusOK || accent() != "#445566 #000001" {
 		t.Errorf("settled: %d, then %s", status, accent())
 	}
-	if status, body := post(t, app.URL+"/sites/fennmoor/house/scale", url.Values{"scale": {"16px 1.25"}}, nil); status != http.StatusUnprocessableEntity || !strings.Contains(body, "which version") {
+	if status, body := post(t, app.URL+"/sites/fennmoor/house/scale", url.Values{"scale": {"16px 1.25"}},
+		nil); status != http.StatusUnprocessableEntity || !strings.Contains(body, "which version") {
 		t.Errorf("a page without its version: %d", status)
 	}
 }
@@ -306,8 +328,10 @@ func TestSiteUndoAfterOtherEdits(t *testing.T) {
 		return strconv.FormatInt(l.Version, 10)
 	}
 	send("/sites/fennmoor/dress", url.Values{"dress": {"slipway"}, "version": {version()}, "tab": {"t"}})
-	send("/sites/fennmoor/blocks", url.Values{"name": {"Extra"}, "kind": {"pricing"}, "version": {version()}, "tab": {"t"}})
-	if status, body := send("/sites/fennmoor/blocks/extra/edit", url.Values{"act": {"add"}, "version": {version()}, "tab": {"t"}}); status != http.StatusOK {
+	send("/sites/fennmoor/blocks", url.Values{"name": {"Extra"}, "kind": {"pricing"}, "version": {version()},
+		"tab": {"t"}})
+	if status, body := send("/sites/fennmoor/blocks/extra/edit", url.Values{"act": {"add"}, "version": {version()},
+		"tab": {"t"}}); status != http.StatusOK {
 		t.Fatalf("edit of the new block: %d %.300s", status, body)
 	}
 	for _, want := range []string{"Undone: new block Extra.", "Undone: dress slipway."} {
@@ -342,22 +366,28 @@ func TestSiteIsSettled(t *testing.T) {
 		t.Fatalf("a German site: %d", status)
 	}
 	list := "\tBasis\nPreis\t1.129,50 €\n"
-	if status, _ := post(t, app.URL+"/sites/nordlicht/paste/make", url.Values{"text": {list}, "name": {"Tarife"}, "version": {"0"}, "tab": {"t"}}, nil); status != http.StatusOK {
+	if status, _ := post(t, app.URL+"/sites/nordlicht/paste/make", url.Values{"text": {list}, "name": {"Tarife"},
+		"version": {"0"}, "tab": {"t"}}, nil); status != http.StatusOK {
 		t.Fatalf("a list: %d", status)
 	}
-	if _, page := fetch(t, app.URL+"/sites/nordlicht/blocks/tarife/proof/index.html"); !strings.Contains(page, "1.129,50") || !strings.Contains(page, `lang="de"`) {
+	if _, page := fetch(t, app.URL+"/sites/nordlicht/blocks/tarife/proof/index.html"); !strings.Contains(page,
+		"1.129,50") || !strings.Contains(page, `lang="de"`) {
 		t.Errorf("the German page: %.600s", page)
 	}
-	if status, body := post(t, app.URL+"/sites/nordlicht/language", url.Values{"language": {"klingonisch!"}, "version": {"1"}, "tab": {"t"}}, nil); status != http.StatusUnprocessableEntity || !strings.Contains(body, "is not a language") {
+	if status, body := post(t, app.URL+"/sites/nordlicht/language", url.Values{"language": {"klingonisch!"},
+		"version": {"1"}, "tab": {"t"}}, nil); status != http.StatusUnprocessableEntity || !strings.Contains(body,
+		"is not a language") {
 		t.Errorf("no language: %d", status)
 	}
-	if status, _ := post(t, app.URL+"/sites/nordlicht/language", url.Values{"language": {"fr-ch"}, "version": {"1"}, "tab": {"t"}}, nil); status != http.StatusOK {
+	if status, _ := post(t, app.URL+"/sites/nordlicht/language", url.Values{"language": {"fr-ch"}, "version": {"1"},
+		"tab": {"t"}}, nil); status != http.StatusOK {
 		t.Errorf("French of Switzerland: %d", status)
 	}
 	if l, err := app.Store.Load(t.Context(), "nordlicht"); err != nil || l.Site.Language != "fr-CH" {
 		t.Errorf("the language is %v (%v)", l, err)
 	}
-	if status, body := post(t, app.URL+"/sites/nordlicht/remove", nil, nil); status != http.StatusOK || !strings.Contains(body, "Bring back") {
+	if status, body := post(t, app.URL+"/sites/nordlicht/remove", nil, nil); status != http.StatusOK ||
+		!strings.Contains(body, "Bring back") {
 		t.Errorf("removed: %d", status)
 	}
 	for _, path := range []string{"/sites/nordlicht/", "/sites/nordlicht/blocks/tarife/"} {
@@ -371,7 +401,8 @@ func TestSiteIsSettled(t *testing.T) {
 	if status, _ := fetch(t, app.URL+"/sites/nordlicht/blocks/tarife/"); status != http.StatusOK {
 		t.Errorf("its block: %d", status)
 	}
-	if status, _ := post(t, app.URL+"/removed/nordlicht", url.Values{"way": {"delete"}}, nil); status != http.StatusNotFound {
+	if status, _ := post(t, app.URL+"/removed/nordlicht", url.Values{"way": {"delete"}},
+		nil); status != http.StatusNotFound {
 		t.Errorf("a site that is not removed is deleted: %d", status)
 	}
 	post(t, app.URL+"/sites/nordlicht/remove", nil, nil)
@@ -385,12 +416,14 @@ func TestSiteIsSettled(t *testing.T) {
 func TestLanguageOfAList(t *testing.T) {
 	app := shared.Start(t)
 	post(t, app.URL+"/sites", url.Values{"name": {"Fresh"}}, nil)
-	list := "\tBasis\tPlus\nPreis pro Monat\t1.129,50 €\t2.000,00 €\nMit Wartung\tnein\tja\nFür Vereine ohne Vertrag\tja\tja\n"
+	list := "\tBasis\tPlus\nPreis pro Monat\t1.129,50 €\t2.000,00 €\nMit Wartung\tnein\tja\nFür Vereine ohne " +
+		"Vertrag\tja\tja\n"
 	_, page := post(t, app.URL+"/sites/fresh/paste", url.Values{"text": {list}, "version": {"0"}, "tab": {"t"}}, nil)
 	if !strings.Contains(page, "looks German") || !strings.Contains(page, `name="takes" value="yes" checked`) {
 		t.Fatalf("German is not proposed")
 	}
-	post(t, app.URL+"/sites/fresh/paste/make", url.Values{"text": {list}, "name": {"Tarife"}, "takes": {"yes"}, "asked": {"yes"}, "version": {"0"}, "tab": {"t"}}, nil)
+	post(t, app.URL+"/sites/fresh/paste/make", url.Values{"text": {list}, "name": {"Tarife"}, "takes": {"yes"},
+		"asked": {"yes"}, "version": {"0"}, "tab": {"t"}}, nil)
 	if l, err := app.Store.Load(t.Context(), "fresh"); err != nil || l.Site.Language != "de" || len(l.Site.Blocks) != 1 {
 		t.Errorf("the site: %+v (%v)", l.Site, err)
 	}

@@ -26,7 +26,8 @@ func newMeters() meters {
 			Name: "rubrel_request_duration_seconds", Help: "How long requests took, by route, method and status.",
 			Buckets: []float64{.005, .01, .02, .05, .1, .2, .5, 1, 2, 5, 10},
 		}, []string{"route", "method", "status"}),
-		streams: prometheus.NewGauge(prometheus.GaugeOpts{Name: "rubrel_event_streams", Help: "Event streams that are open."}),
+		streams: prometheus.NewGauge(prometheus.GaugeOpts{Name: "rubrel_event_streams",
+			Help: "Event streams that are open."}),
 	}
 }
 
@@ -37,9 +38,12 @@ func (s *Server) Collectors() []prometheus.Collector {
 	}
 	return []prometheus.Collector{
 		s.meters.requests, s.meters.streams,
-		stat("rubrel_database_connections", "Connections to PostgreSQL that are open.", func(db *store.Store) float64 { return float64(db.Stat().TotalConns()) }),
-		stat("rubrel_database_connections_used", "Connections to PostgreSQL in use.", func(db *store.Store) float64 { return float64(db.Stat().AcquiredConns()) }),
-		stat("rubrel_database_waits_total", "How often a request waited for a connection.", func(db *store.Store) float64 { return float64(db.Stat().EmptyAcquireCount()) }),
+		stat("rubrel_database_connections", "Connections to PostgreSQL that are open.",
+			func(db *store.Store) float64 { return float64(db.Stat().TotalConns()) }),
+		stat("rubrel_database_connections_used", "Connections to PostgreSQL in use.",
+			func(db *store.Store) float64 { return float64(db.Stat().AcquiredConns()) }),
+		stat("rubrel_database_waits_total", "How often a request waited for a connection.",
+			func(db *store.Store) float64 { return float64(db.Stat().EmptyAcquireCount()) }),
 	}
 }
 
@@ -49,12 +53,14 @@ func (s *Server) measured(next http.Handler) http.Handler {
 		began, wrapped := time.Now(), middleware.NewWrapResponseWriter(w, r.ProtoMajor)
 		next.ServeHTTP(wrapped, r)
 		route := chi.RouteContext(r.Context()).RoutePattern()
-		s.meters.requests.WithLabelValues(route, r.Method, strconv.Itoa(wrapped.Status())).Observe(time.Since(began).Seconds())
+		s.meters.requests.WithLabelValues(route, r.Method,
+			strconv.Itoa(wrapped.Status())).Observe(time.Since(began).Seconds())
 	})
 }
 
 // requestFields are what a line tells of a request: no query, body, cookie or credential.
-var requestFields = &httplog.Schema{RequestMethod: "method", RequestPath: "path", RequestRemoteIP: "from", ResponseStatus: "status",
+var requestFields = &httplog.Schema{RequestMethod: "method", RequestPath: "path", RequestRemoteIP: "from",
+	ResponseStatus:   "status",
 	ResponseDuration: "took", ResponseBytes: "bytes", ErrorMessage: "error", ErrorStackTrace: "stack"}
 
 // logged writes a line for each request.
@@ -63,7 +69,8 @@ func logged(log *slog.Logger) func(http.Handler) http.Handler {
 		Level: slog.LevelInfo, Schema: requestFields, RecoverPanics: true,
 		LogRequestHeaders: []string{}, LogResponseHeaders: []string{},
 		Skip: func(r *http.Request, status int) bool {
-			return status < http.StatusBadRequest && r.Method == http.MethodGet && chi.RouteContext(r.Context()).RoutePattern() == "/static/*"
+			return status < http.StatusBadRequest && r.Method == http.MethodGet &&
+				chi.RouteContext(r.Context()).RoutePattern() == "/static/*"
 		},
 	})
 }
@@ -75,5 +82,6 @@ func (s *Server) audit(r *http.Request, act, site string, attributes ...any) {
 	if browser != nil && len(browser.Value) >= 8 {
 		who = browser.Value[:8] // enough to tell browsers apart, and not enough to act as one
 	}
-	s.log.InfoContext(r.Context(), "audit", append([]any{"act", act, "site", site, "browser", who, "from", r.RemoteAddr}, attributes...)...)
+	s.log.InfoContext(r.Context(), "audit", append([]any{"act", act, "site", site, "browser", who, "from", r.RemoteAddr},
+		attributes...)...)
 }

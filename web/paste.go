@@ -98,7 +98,8 @@ func (s *Server) pasteMake(w http.ResponseWriter, r *http.Request) {
 	}
 	var change document.Change = document.AddBlock{Name: view.Name, Set: view.Reading.Set}
 	if view.Shows != "" && view.Takes {
-		change = document.Batch{Name: change.Label(nil), Changes: []document.Change{change, document.SetLanguage{Language: view.Shows}}}
+		change = document.Batch{Name: change.Label(nil), Changes: []document.Change{change,
+			document.SetLanguage{Language: view.Shows}}}
 	}
 	if after := s.siteEdit(w, r, change); after != nil {
 		http.Redirect(w, r, newestBlock(after), http.StatusSeeOther)
@@ -148,7 +149,8 @@ func (s *Server) readPasted(r *http.Request) (*pasteView, error) {
 }
 
 func readOptions(r *http.Request) kind.IntakeOptions {
-	o := kind.IntakeOptions{Arrangement: kind.Arrangement(r.FormValue("arrangement")), Currency: strings.ToUpper(r.FormValue("currency")), Roles: map[int]string{}}
+	o := kind.IntakeOptions{Arrangement: kind.Arrangement(r.FormValue("arrangement")),
+		Currency: strings.ToUpper(r.FormValue("currency")), Roles: map[int]string{}}
 	if o.Arrangement != kind.Across && o.Arrangement != kind.Down {
 		o.Arrangement = ""
 	}

@@ -51,7 +51,8 @@ func TestPictureAsGround(t *testing.T) {
 	b.Open(app.URL + "/sites/fennmoor/house")
 	b.Run(chromedp.SetUploadFiles("#picture-file", []string{bands(t)}))
 	b.Click("form[action$='/house/pictures'] .button")
-	b.Await("[...document.querySelectorAll('.pictures img')].some((i) => i.src.endsWith('two-bands') && i.naturalWidth === 64)")
+	b.Await("[...document.querySelectorAll('.pictures img')].some((i) => i.src.endsWith('two-bands') && i.naturalWidth " +
+		"=== 64)")
 	b.CheckAccessibility("pictures")
 
 	b.Open(app.URL + benchPath + "/?part=card")
@@ -62,8 +63,11 @@ func TestPictureAsGround(t *testing.T) {
 	b.Press(kb.Escape)
 	b.Click(cell("look/card.background-image"))
 	b.Press("picture(two-bands)", kb.Enter)
-	everyFrame(b, "getComputedStyle(page.querySelector('.rb-card')).backgroundImage.includes('/pictures/two-bands.') && getComputedStyle(page.querySelector('.rb-card')).backgroundSize === 'cover'")
-	if loaded := testkit.Eval[bool](b, inProof("wide", "(async () => { const i = new Image(); i.src = /url\\(\"(.*)\"\\)/.exec(getComputedStyle(page.querySelector('.rb-card')).backgroundImage)[1]; await i.decode(); return i.naturalWidth === 64; })()")); !loaded {
+	everyFrame(b, "getComputedStyle(page.querySelector('.rb-card')).backgroundImage.includes('/pictures/two-bands.') && "+
+		"getComputedStyle(page.querySelector('.rb-card')).backgroundSize === 'cover'")
+	if loaded := testkit.Eval[bool](b, inProof("wide", "(async () => { const i = new Image(); i.src = "+
+		"/url\\(\"(.*)\"\\)/.exec(getComputedStyle(page.querySelector('.rb-card')).backgroundImage)[1]; await i.decode(); "+
+		"return i.naturalWidth === 64; })()")); !loaded {
 		t.Error("the picture does not load in the proof")
 	}
 	veils := "[...document.querySelectorAll('.mark-line')].filter((e) => e.textContent.includes('a veil of'))"
@@ -92,7 +96,8 @@ func TestPictureAsGround(t *testing.T) {
 	}) {
 		t.Error("the release has no picture")
 	}
-	if _, snippet := fetch(t, app.URL+benchPath+"/snippet.html"); !strings.Contains(snippet, "url(data:image/jpeg;base64,") {
+	if _, snippet := fetch(t, app.URL+benchPath+"/snippet.html"); !strings.Contains(snippet,
+		"url(data:image/jpeg;base64,") {
 		t.Error("the snippet does not bring its picture")
 	}
 	_, text := fetch(t, app.URL+"/sites/fennmoor/document.json")

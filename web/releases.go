@@ -74,8 +74,8 @@ func (s *Server) releasesView(r *http.Request, l *store.Loaded) (*releasesView, 
 	return v, err
 }
 
-// progress is the part of the page that tells how far the last publication is: any page that is open asks for it until the
-// publication has ended, and then once for the rest of the page.
+// progress is the part of the page that tells how far the last publication is: any page that is open asks for it until
+// the publication has ended, and then once for the rest of the page.
 func (s *Server) progress(w http.ResponseWriter, r *http.Request) {
 	l := s.load(w, r)
 	if l == nil {
@@ -137,7 +137,8 @@ func (s *Server) goLive(w http.ResponseWriter, r *http.Request) {
 func (s *Server) send(w http.ResponseWriter, r *http.Request, l *store.Loaded, number int) {
 	_, err := s.store.Host(r.Context(), l.ID)
 	if errors.Is(err, store.ErrNotFound) {
-		s.showReleases(w, r, http.StatusUnprocessableEntity, nil, "Release "+strconv.Itoa(number)+" is kept, but there is no web host to send it to: say where below.")
+		s.showReleases(w, r, http.StatusUnprocessableEntity, nil, "Release "+strconv.Itoa(number)+" is kept, but there is "+
+			"no web host to send it to: say where below.")
 		return
 	}
 	if err == nil {
@@ -208,7 +209,8 @@ func (s *Server) setHost(w http.ResponseWriter, r *http.Request) {
 	if l == nil {
 		return
 	}
-	h := store.Host{URL: strings.TrimSpace(r.FormValue("url")), Public: strings.TrimRight(strings.TrimSpace(r.FormValue("public")), "/"),
+	h := store.Host{URL: strings.TrimSpace(r.FormValue("url")),
+		Public:   strings.TrimRight(strings.TrimSpace(r.FormValue("public")), "/"),
 		Username: r.FormValue("username"), Password: r.FormValue("password")}
 	for _, address := range []string{h.URL, h.Public} {
 		if _, err := outbound.CheckURL(address); err != nil {

@@ -43,7 +43,8 @@ const shownClashes = 5
 
 // newFrame is the frame of a page that belongs to no site.
 func (s *Server) newFrame(r *http.Request, title string) frame {
-	return frame{Title: title, Theme: theme(r), Tab: rand.Text(), Notice: s.noticeOf(r.Context(), r, ""), ReadOnly: s.store.ReadOnly()}
+	return frame{Title: title, Theme: theme(r), Tab: rand.Text(), Notice: s.noticeOf(r.Context(), r, ""),
+		ReadOnly: s.store.ReadOnly()}
 }
 
 // siteFrame is the frame of one of a site's own pages.
@@ -81,7 +82,8 @@ func setCookie(w http.ResponseWriter, r *http.Request, name, value string) {
 
 // author is the actor at a block's bench, or with no block at the site's own page.
 func author(w http.ResponseWriter, r *http.Request) store.Author {
-	return store.Author{Actor: actor(w, r), Tab: r.FormValue("tab"), Hold: r.FormValue("hold"), Scope: chi.URLParam(r, "block")}
+	return store.Author{Actor: actor(w, r), Tab: r.FormValue("tab"), Hold: r.FormValue("hold"),
+		Scope: chi.URLParam(r, "block")}
 }
 
 const themeCookie = "rubrel_theme"
@@ -146,8 +148,10 @@ var told = []struct {
 	err    error
 	status int
 }{
-	{store.ErrTaken, http.StatusConflict}, {store.ErrNothingToUndo, http.StatusConflict}, {store.ErrNothingToRedo, http.StatusConflict},
-	{store.ErrTooOld, http.StatusConflict}, {store.ErrManyClashes, http.StatusConflict}, {store.ErrLive, http.StatusConflict},
+	{store.ErrTaken, http.StatusConflict}, {store.ErrNothingToUndo, http.StatusConflict}, {store.ErrNothingToRedo,
+		http.StatusConflict},
+	{store.ErrTooOld, http.StatusConflict}, {store.ErrManyClashes, http.StatusConflict},
+	{store.ErrLive, http.StatusConflict},
 	{store.ErrNoKey, http.StatusUnprocessableEntity}, {store.ErrPasswordNeeded, http.StatusUnprocessableEntity},
 	{store.ErrReadOnly, http.StatusServiceUnavailable},
 }
@@ -160,7 +164,8 @@ func explain(err error) (status int, message string) {
 	var bad *badRequest
 	switch {
 	case errors.Is(err, store.ErrNotFound):
-		return http.StatusNotFound, "There is nothing at this address. It may have been removed; the list of sites has what there is."
+		return http.StatusNotFound, "There is nothing at this address. It may have been removed; the list of sites has " +
+			"what there is."
 	case errors.As(err, &clash):
 		return http.StatusConflict, clash.Error()
 	case errors.As(err, &stands):
@@ -170,7 +175,8 @@ func explain(err error) (status int, message string) {
 	case errors.As(err, &bad):
 		return http.StatusBadRequest, bad.problem
 	case errors.As(err, new(*http.MaxBytesError)):
-		return http.StatusRequestEntityTooLarge, "This is larger than 32 MB, more than Rubrel takes at once. Paste only the rows of the list itself."
+		return http.StatusRequestEntityTooLarge, "This is larger than 32 MB, more than Rubrel takes at once. Paste only " +
+			"the rows of the list itself."
 	}
 	reason := store.Reason(err)
 	for _, known := range told {
@@ -179,9 +185,11 @@ func explain(err error) (status int, message string) {
 		}
 	}
 	if errors.Is(reason, store.ErrUnavailable) {
-		return http.StatusServiceUnavailable, "The database does not answer, so nothing can be read or saved just now. What was saved is safe; try again in a moment."
+		return http.StatusServiceUnavailable, "The database does not answer, so nothing can be read or saved just now. " +
+			"What was saved is safe; try again in a moment."
 	}
-	return http.StatusInternalServerError, "Something broke at our side; what you did before is saved. Try again, and if it stays, look at the log."
+	return http.StatusInternalServerError, "Something broke at our side; what you did before is saved. Try again, and " +
+		"if it stays, look at the log."
 }
 
 // sentence begins with a capital and ends with a full stop.
@@ -200,7 +208,8 @@ var functions = template.FuncMap{
 		return strconv.Itoa(n) + " " + many
 	},
 	"schemes": func() map[document.Scheme]string {
-		return map[document.Scheme]string{document.LightScheme: "light", document.DarkScheme: "dark", document.AutoScheme: "as the visitor’s system asks"}
+		return map[document.Scheme]string{document.LightScheme: "light", document.DarkScheme: "dark",
+			document.AutoScheme: "as the visitor’s system asks"}
 	},
 	"scheme": func(said, value document.Scheme) bool {
 		return said == value || said == "" && value == document.LightScheme

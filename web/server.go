@@ -76,7 +76,8 @@ func New(s *store.Store, kinds kind.Registry, registry dresses.Registry, options
 	if log == nil {
 		log = slog.New(slog.DiscardHandler)
 	}
-	return &Server{store: s, kinds: kinds, dresses: registry, pages: pages, options: options, log: log, meters: newMeters(),
+	return &Server{store: s, kinds: kinds, dresses: registry, pages: pages, options: options, log: log,
+		meters:   newMeters(),
 		draining: options.Draining, rendered: newMemo[[]render.File](), ledgers: newMemo[*sharedView]()}, nil
 }
 
@@ -91,7 +92,8 @@ func (s *Server) Handler() (http.Handler, error) {
 		return nil, fmt.Errorf("web: %w", err)
 	}
 	r := chi.NewRouter()
-	r.Use(logged(s.log), s.measured, middleware.Recoverer, http.NewCrossOriginProtection().Handler, s.loopbackHost, headers, middleware.Compress(1), s.edge)
+	r.Use(logged(s.log), s.measured, middleware.Recoverer, http.NewCrossOriginProtection().Handler, s.loopbackHost,
+		headers, middleware.Compress(1), s.edge)
 	r.Get("/healthz", s.health)
 	r.Handle("/static/*", http.StripPrefix("/static/", static))
 	r.Get("/", s.home)
@@ -160,7 +162,8 @@ func (s *Server) siteRoutes(r chi.Router) {
 // healthPatience is how long the database has to answer a check of health.
 const healthPatience = 1500 * time.Millisecond
 
-// health says whether the database answers. It is asked often, by programs: it answers in time though the database hangs.
+// health says whether the database answers. It is asked often, by programs: it answers in time though the database
+// hangs.
 func (s *Server) health(w http.ResponseWriter, r *http.Request) {
 	ctx, cancel := context.WithTimeout(r.Context(), healthPatience)
 	defer cancel()
@@ -180,12 +183,14 @@ func (s *Server) health(w http.ResponseWriter, r *http.Request) {
 }
 
 // policy lets a page use nothing but Rubrel's own files: no inline script or style, no other origin.
-const policy = "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; connect-src 'self'; " +
+const policy = "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; " +
+	"connect-src 'self'; " +
 	"frame-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'"
 
 // proofPolicy is for what is shown in the proof's frames: the scripts of forms, which are Rubrel's own files, and no
 // connection to anything.
-const proofPolicy = "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; form-action 'none'; base-uri 'none'; frame-ancestors 'self'"
+const proofPolicy = "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; " +
+	"form-action 'none'; base-uri 'none'; frame-ancestors 'self'"
 
 func headers(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
@@ -209,7 +214,8 @@ func (s *Server) loopbackHost(next http.Handler) http.Handler {
 		}
 		local, ok := r.Context().Value(http.LocalAddrContextKey).(net.Addr)
 		if ok {
-			if address, is := local.(*net.TCPAddr); is && address.IP.IsLoopback() && host != "localhost" && !isLoopback(host) && !slices.Contains(s.options.Hosts, host) {
+			if address, is := local.(*net.TCPAddr); is && address.IP.IsLoopback() && host != "localhost" && !isLoopback(host) &&
+				!slices.Contains(s.options.Hosts, host) {
 				http.Error(w, "this address is not Rubrel's", http.StatusMisdirectedRequest)
 				return
 			}

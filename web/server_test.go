@@ -79,7 +79,8 @@ func TestPolicy(t *testing.T) {
 		}
 		response.Body.Close()
 		policy := response.Header.Get("Content-Security-Policy")
-		if !strings.Contains(policy, "default-src 'none'") || strings.Contains(policy, "unsafe") || strings.Contains(policy, "*") {
+		if !strings.Contains(policy, "default-src 'none'") || strings.Contains(policy, "unsafe") || strings.Contains(policy,
+			"*") {
 			t.Errorf("%s: policy %q", path, policy)
 		}
 		// What is shown in the proof runs the forms' own scripts and reaches nothing.
@@ -93,15 +94,18 @@ func TestPolicy(t *testing.T) {
 func TestOtherOrigins(t *testing.T) {
 	app := shared.Start(t)
 	form := edit("act", "feature", "record", "dusk", "on", "yes")
-	for _, header := range []http.Header{{"Origin": {"https://elsewhere.test"}}, {"Sec-Fetch-Site": {"cross-site"}}, {"Sec-Fetch-Site": {"same-site"}}} {
+	for _, header := range []http.Header{{"Origin": {"https://elsewhere.test"}}, {"Sec-Fetch-Site": {"cross-site"}},
+		{"Sec-Fetch-Site": {"same-site"}}} {
 		if status, _ := post(t, app.URL+benchPath+"/edit", form, header); status != http.StatusForbidden {
 			t.Errorf("%v: %d", header, status)
 		}
 	}
-	if status, _ := post(t, app.URL+benchPath+"/edit", form, http.Header{"Sec-Fetch-Site": {"same-origin"}}); status != http.StatusOK {
+	if status, _ := post(t, app.URL+benchPath+"/edit", form,
+		http.Header{"Sec-Fetch-Site": {"same-origin"}}); status != http.StatusOK {
 		t.Errorf("the same origin: %d", status)
 	}
-	client := &http.Client{Transport: &http.Transport{DialContext: func(ctx context.Context, network, _ string) (net.Conn, error) {
+	client := &http.Client{Transport: &http.Transport{DialContext: func(ctx context.Context, network,
+		_ string) (net.Conn, error) {
 		return new(net.Dialer).DialContext(ctx, network, strings.TrimPrefix(app.URL, "http://"))
 	}}}
 	response, err := client.Get("http://rebound.test/")
@@ -123,9 +127,12 @@ func TestBadInput(t *testing.T) {
 		status int
 		says   string
 	}{
-		{benchPath + "/edit", edit("act", "cells", "cells", `[{"At":"fact/dusk/price:month:eur","Text":"-3"}]`), 422, "negative"},
-		{benchPath + "/edit", edit("act", "cells", "cells", `[{"At":"fact/dusk/link","Text":"javascript:alert(1)"}]`), 422, "starts with"},
-		{benchPath + "/edit", edit("act", "cells", "cells", `[{"At":"look/card.padding","Text":"1px;} body{"}]`), 422, "padding"},
+		{benchPath + "/edit", edit("act", "cells", "cells", `[{"At":"fact/dusk/price:month:eur","Text":"-3"}]`), 422,
+			"negative"},
+		{benchPath + "/edit", edit("act", "cells", "cells", `[{"At":"fact/dusk/link","Text":"javascript:alert(1)"}]`), 422,
+			"starts with"},
+		{benchPath + "/edit", edit("act", "cells", "cells", `[{"At":"look/card.padding","Text":"1px;} body{"}]`), 422,
+			"padding"},
 		{benchPath + "/edit", edit("act", "cells", "cells", `[{"At":"look/card.padding@tiny","Text":"1px"}]`), 422, "width"},
 		{benchPath + "/edit", edit("act", "cells", "cells", `[{"At":"../etc","Text":"1px"}]`), 422, "not a cell"},
 		{benchPath + "/edit", edit("act", "cells", "cells", `not json`), 422, "no cell"},
@@ -155,7 +162,8 @@ func TestBadInput(t *testing.T) {
 	if err != nil || l.Version != 0 {
 		t.Errorf("version %d (%v): bad input changed something", l.Version, err)
 	}
-	for path, want := range map[string]int{"/sites/nowhere/": 404, benchPath + "/proof/../../../etc/passwd": 404, "/sites/fennmoor/releases/9.zip": 404, "/static/": 200, benchPath + "x/": 404} {
+	for path, want := range map[string]int{"/sites/nowhere/": 404, benchPath + "/proof/../../../etc/passwd": 404,
+		"/sites/fennmoor/releases/9.zip": 404, "/static/": 200, benchPath + "x/": 404} {
 		if status, _ := fetch(t, app.URL+path); status != want && path != "/static/" {
 			t.Errorf("%s: %d, want %d", path, status, want)
 		}
@@ -176,12 +184,15 @@ func TestTypedMarkupStaysText(t *testing.T) {
 		{"/sites/fennmoor/paste", url.Values{"text": {"\t" + evil + "\nPrice\t" + evil}, "name": {evil}}},
 		{benchPath + "/edit", edit("act", "cells", "cells", `[{"At":"fact/dusk/title","Text":`+testkit.Quote(evil)+`}]`)},
 	} {
-		if _, body := post(t, app.URL+c.path, c.form, nil); strings.Contains(body, "<img src=x") || strings.Contains(body, "<script>alert") {
+		if _, body := post(t, app.URL+c.path, c.form, nil); strings.Contains(body, "<img src=x") ||
+			strings.Contains(body, "<script>alert") {
 			t.Errorf("%s sends markup back: %.300s", c.path, body)
 		}
 	}
-	for _, path := range []string{"/", "/sites/fennmoor/", benchPath + "/", benchPath + "/proof/index.html", benchPath + "/snippet", "/sites/fennmoor/releases"} {
-		if _, body := fetch(t, app.URL+path); strings.Contains(body, "<img src=x") || strings.Contains(body, "<script>alert") {
+	for _, path := range []string{"/", "/sites/fennmoor/", benchPath + "/", benchPath + "/proof/index.html", benchPath +
+		"/snippet", "/sites/fennmoor/releases"} {
+		if _, body := fetch(t, app.URL+path); strings.Contains(body, "<img src=x") ||
+			strings.Contains(body, "<script>alert") {
 			t.Errorf("%s shows markup", path)
 		}
 	}
@@ -204,7 +215,8 @@ func TestReleases(t *testing.T) {
 	if page := live(); !strings.Contains(page, "€9.00 a month") {
 		t.Fatalf("release 1 is not live: %.200s", page)
 	}
-	post(t, app.URL+benchPath+"/edit", edit("act", "cells", "cells", `[{"At":"fact/dusk/price:month:eur","Text":"12"}]`), nil)
+	post(t, app.URL+benchPath+"/edit", edit("act", "cells", "cells", `[{"At":"fact/dusk/price:month:eur","Text":"12"}]`),
+		nil)
 	if strings.Contains(live(), "€12.00") {
 		t.Error("an edit is live before it is published")
 	}
@@ -228,12 +240,14 @@ func TestReleases(t *testing.T) {
 			}
 		}
 	}
-	if status, body := fetch(t, app.URL+"/sites/fennmoor/releases/2.zip"); status != http.StatusOK || !strings.HasPrefix(body, "PK") {
+	if status, body := fetch(t, app.URL+"/sites/fennmoor/releases/2.zip"); status != http.StatusOK ||
+		!strings.HasPrefix(body, "PK") {
 		t.Errorf("zip: %d", status)
 	}
 	// What visitors see is not deleted; another release is.
 	for number, want := range map[string]int{"1": http.StatusConflict, "2": http.StatusOK, "7": http.StatusNotFound} {
-		if status, _ := post(t, app.URL+"/sites/fennmoor/releases/"+number+"/delete", nil, nil); status != want && number != "7" {
+		if status, _ := post(t, app.URL+"/sites/fennmoor/releases/"+number+"/delete", nil, nil); status != want &&
+			number != "7" {
 			t.Errorf("deleting release %s: %d, want %d", number, status, want)
 		}
 	}
@@ -242,7 +256,8 @@ func TestReleases(t *testing.T) {
 	if err := app.Store.SetHost(t.Context(), "fennmoor", host); err != nil {
 		t.Fatal(err)
 	}
-	if p, body := publish(""); p.State != store.Failed || !strings.Contains(body, "refuses the name and password") || !strings.Contains(body, "is kept") {
+	if p, body := publish(""); p.State != store.Failed || !strings.Contains(body, "refuses the name and password") ||
+		!strings.Contains(body, "is kept") {
 		t.Errorf("a host that refuses: %.400s", body)
 	}
 	host.URL = "http://127.0.0.1:1/dav"
@@ -259,11 +274,13 @@ func TestPasswordStaysWithItsServer(t *testing.T) {
 	app := shared.Start(t)
 	path := app.URL + "/sites/fennmoor/host"
 	form := func(address, password string) url.Values {
-		return url.Values{"url": {address}, "public": {app.Host + "/fennmoor"}, "username": {"designer"}, "password": {password}}
+		return url.Values{"url": {address}, "public": {app.Host + "/fennmoor"}, "username": {"designer"},
+			"password": {password}}
 	}
 	elsewhere := "https://elsewhere.test/dav"
 	status, body := post(t, path, form(elsewhere, ""), nil)
-	if status != http.StatusUnprocessableEntity || !strings.Contains(body, "type the password") || !strings.Contains(body, elsewhere) {
+	if status != http.StatusUnprocessableEntity || !strings.Contains(body, "type the password") || !strings.Contains(body,
+		elsewhere) {
 		t.Errorf("another server without a password: %d", status)
 	}
 	kept, err := app.Store.Credentials(t.Context(), "fennmoor")
@@ -313,16 +330,20 @@ func TestUpload(t *testing.T) {
 		return ask(t, http.MethodPost, app.URL+path, http.Header{"Content-Type": {form.FormDataContentType()}}, &body)
 	}
 	list := "\ufeffPlan;Price per pupil;Note\r\nTwilight;\"4,50 €\";\"an hour\nbefore dark\"\r\nMidnight;\"7,00 €\";\r\n"
-	if status, page := upload("/sites/fennmoor/paste", list); status != http.StatusOK || !strings.Contains(page, "4.50 EUR") || !strings.Contains(page, `value="evenings"`) {
+	if status, page := upload("/sites/fennmoor/paste", list); status != http.StatusOK || !strings.Contains(page,
+		"4.50 EUR") || !strings.Contains(page, `value="evenings"`) {
 		t.Errorf("read: %d %.300s", status, page)
 	}
-	if status, page := upload("/sites/fennmoor/paste/make", list); status != http.StatusOK || !strings.Contains(page, "Twilight") || !strings.Contains(page, "an hour before dark") {
+	if status, page := upload("/sites/fennmoor/paste/make", list); status != http.StatusOK || !strings.Contains(page,
+		"Twilight") || !strings.Contains(page, "an hour before dark") {
 		t.Errorf("made: %d", status)
 	}
-	if status, page := upload("/sites/fennmoor/paste", strings.Repeat("a,b\n", 5<<20/4)); status != http.StatusUnprocessableEntity || !strings.Contains(page, "5.0 MB") {
+	if status, page := upload("/sites/fennmoor/paste", strings.Repeat("a,b\n",
+		5<<20/4)); status != http.StatusUnprocessableEntity || !strings.Contains(page, "5.0 MB") {
 		t.Errorf("5 MB: %d %.200s", status, page)
 	}
-	if status, page := upload("/sites/fennmoor/paste", "PK\x03\x04\x00\xff"); status != http.StatusUnprocessableEntity || !strings.Contains(page, "not a table") {
+	if status, page := upload("/sites/fennmoor/paste", "PK\x03\x04\x00\xff"); status != http.StatusUnprocessableEntity ||
+		!strings.Contains(page, "not a table") {
 		t.Errorf("a packed file: %d %.200s", status, page)
 	}
 }

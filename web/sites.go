@@ -188,8 +188,8 @@ func pageOf(site *document.Site, blockID string) string {
 // shower shows one of a site's own pages again, with what went wrong.
 type shower func(w http.ResponseWriter, r *http.Request, status int, fault string)
 
-// pageEdit carries out a change made on one of a site's own pages, on the version with which the page was filled in. Where
-// that is not done, the page is shown again and nil returned.
+// pageEdit carries out a change made on one of a site's own pages, on the version with which the page was filled in.
+// Where that is not done, the page is shown again and nil returned.
 func (s *Server) pageEdit(w http.ResponseWriter, r *http.Request, again shower, change document.Change) *store.Loaded {
 	l := s.load(w, r)
 	if l == nil {
@@ -197,7 +197,8 @@ func (s *Server) pageEdit(w http.ResponseWriter, r *http.Request, again shower, 
 	}
 	base, err := strconv.ParseInt(r.FormValue("version"), 10, 64)
 	if err != nil || base > l.Version {
-		again(w, r, http.StatusUnprocessableEntity, "The page does not say which version it was filled in on: reload it and make the change again.")
+		again(w, r, http.StatusUnprocessableEntity, "The page does not say which version it was filled in on: reload it "+
+			"and make the change again.")
 		return nil
 	}
 	by := author(w, r)

@@ -46,7 +46,8 @@ func (s *Server) proposal(w http.ResponseWriter, r *http.Request) {
 	sources := s.sourcesOf(set)
 	i := slices.IndexFunc(sources, func(x kind.Source) bool { return x.Name == chi.URLParam(r, "source") })
 	if i < 0 {
-		s.show(w, r, http.StatusOK, "proposal", proposalView{Fault: "There is nothing to ask: this block has no question for the service, or the service has no address here."})
+		s.show(w, r, http.StatusOK, "proposal", proposalView{Fault: "There is nothing to ask: this block has no question " +
+			"for the service, or the service has no address here."})
 		return
 	}
 	view := proposalView{Source: sources[i]}
@@ -86,7 +87,8 @@ func (s *Server) ask(ctx context.Context, address string) ([]byte, error) {
 }
 
 // readProposal makes one change of what a service said, as it was shown.
-func (s *Server) readProposal(l *store.Loaded, block *document.Block, name, answer string) (document.Change, string, error) {
+func (s *Server) readProposal(l *store.Loaded, block *document.Block, name, answer string) (document.Change,
+	string, error) {
 	set, _ := l.Site.SetByID(block.SetID)
 	i := slices.IndexFunc(set.Kind.Sources, func(x kind.Source) bool { return x.Name == name })
 	if i < 0 || len(answer) > maxAnswer {

@@ -25,15 +25,16 @@ func TestStatesAndLifting(t *testing.T) {
 	_, page := fetch(t, app.URL+benchPath+"/proof/index.html")
 	_, rest, _ := strings.Cut(page, `rel="stylesheet" href="`)
 	sheet, _, _ := strings.Cut(rest, `"`)
-	if _, css := fetch(t, app.URL+benchPath+"/proof/"+sheet); !strings.Contains(css, ".rb-button:hover){") || !strings.Contains(css, "background-color:#7a2e1d!important") {
+	if _, css := fetch(t, app.URL+benchPath+"/proof/"+sheet); !strings.Contains(css, ".rb-button:hover){") ||
+		!strings.Contains(css, "background-color:#7a2e1d!important") {
 		t.Error("the release says nothing of it")
 	}
 	// The switch's sides can be selected, and a featured column has no say of its own in a state.
 	b.Click("button[data-part=option]")
 	b.Await("document.querySelector('button[data-state=selected]')")
 
-	// A value that a block says for all is lifted to its kind: every block of the kind follows it until it says another, and
-	// the house style lists it.
+	// A value that a block says for all is lifted to its kind: every block of the kind follows it until it says another,
+	// and the house style lists it.
 	b.Click("button[data-part=card]")
 	b.Await("document.querySelector('[data-at=\"look/card.border-radius\"]')")
 	b.Click(cell("look/card.border-radius"))

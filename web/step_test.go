@@ -10,7 +10,8 @@ import (
 
 // undoLabel waits until undo offers something, or nothing.
 func undoIs(b *testkit.Browser, enabled bool) {
-	b.Await("document.querySelector('[data-act=undo]').disabled === " + map[bool]string{true: "false", false: "true"}[enabled])
+	b.Await("document.querySelector('[data-act=undo]').disabled === " + map[bool]string{true: "false",
+		false: "true"}[enabled])
 }
 
 // A size is scrubbed by dragging its name, and three frames follow; stepped by keys, and in the editor; each go is one
@@ -56,12 +57,15 @@ func TestSteppingAndScrubbing(t *testing.T) {
 	b.Click(cell("look/title.font-size@middle"))
 	b.Press("21\r")
 	shown(b, "look/title.font-size@middle", "21px")
-	b.Await(inProof("narrow", "getComputedStyle(page.querySelector('[data-record=dusk] .rb-title')).fontSize") + " === '21px'")
-	b.Await(inProof("wide", "getComputedStyle(page.querySelector('[data-record=dusk] .rb-title')).fontSize") + " === '29px'")
+	b.Await(inProof("narrow", "getComputedStyle(page.querySelector('[data-record=dusk] .rb-title')).fontSize") +
+		" === '21px'")
+	b.Await(inProof("wide", "getComputedStyle(page.querySelector('[data-record=dusk] .rb-title')).fontSize") +
+		" === '29px'")
 	b.Click(cell("look/zenith:title.font-size@middle"))
 	b.Press("33\r")
 	b.Await("document.querySelector('[data-at=\"look/zenith:title.font-size@middle\"].exception')")
 	b.Click(cell("look/title.font-size@middle"))
 	b.Press("19\r")
-	b.Await(inProof("middle", "getComputedStyle(page.querySelector('[data-record=zenith] .rb-title')).fontSize === '33px' && getComputedStyle(page.querySelector('[data-record=dusk] .rb-title')).fontSize") + " === '19px'")
+	b.Await(inProof("middle", "getComputedStyle(page.querySelector('[data-record=zenith] .rb-title')).fontSize === "+
+		"'33px' && getComputedStyle(page.querySelector('[data-record=dusk] .rb-title')).fontSize") + " === '19px'")
 }

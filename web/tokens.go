@@ -78,7 +78,9 @@ func readFound(text []byte) ([]tokens.Found, error) {
 // fitsType reports whether a token of the format's type can be one of a category; one without a type can be any that
 // its value reads as, but for a family, which any word reads as.
 func fitsType(category look.Category, kind string) bool {
-	types := map[look.Category]string{look.ColourToken: "color", look.FamilyToken: "fontFamily", look.SizeToken: "dimension", look.WeightToken: "fontWeight", look.LeadingToken: "number", look.SpaceToken: "dimension", look.RadiusToken: "dimension", look.ShadowToken: "shadow", look.MotionToken: "duration"}
+	types := map[look.Category]string{look.ColourToken: "color", look.FamilyToken: "fontFamily",
+		look.SizeToken: "dimension", look.WeightToken: "fontWeight", look.LeadingToken: "number",
+		look.SpaceToken: "dimension", look.RadiusToken: "dimension", look.ShadowToken: "shadow", look.MotionToken: "duration"}
 	if kind == "" {
 		return category != look.FamilyToken
 	}
@@ -87,7 +89,9 @@ func fitsType(category look.Category, kind string) bool {
 
 // dtcgType is the format's type for a category.
 func dtcgType(category look.Category) string {
-	return map[look.Category]string{look.ColourToken: "color", look.FamilyToken: "fontFamily", look.WeightToken: "fontWeight", look.LeadingToken: "number", look.SizeToken: "dimension", look.SpaceToken: "dimension", look.RadiusToken: "dimension", look.MotionToken: "duration"}[category]
+	return map[look.Category]string{look.ColourToken: "color", look.FamilyToken: "fontFamily",
+		look.WeightToken: "fontWeight", look.LeadingToken: "number", look.SizeToken: "dimension",
+		look.SpaceToken: "dimension", look.RadiusToken: "dimension", look.MotionToken: "duration"}[category]
 }
 
 // exportTokens sends the house style as a token file of the Design Tokens Community Group, or as custom properties.
@@ -103,8 +107,10 @@ func (s *Server) exportTokens(w http.ResponseWriter, r *http.Request) {
 	}
 	var body []byte
 	if strings.HasSuffix(r.URL.Path, ".css") {
-		body = []byte(":root {\n" + properties(light, look.Categories()...) + "}\n@media (prefers-color-scheme: dark) {\n:root {\n" + properties(dark, look.ColourToken) + "}\n}\n")
-	} else if body, err = tokens.WriteDTCG(slices.Concat(exported(light, "light", look.Categories()...), exported(dark, "dark", look.ColourToken))); err != nil {
+		body = []byte(":root {\n" + properties(light, look.Categories()...) +
+			"}\n@media (prefers-color-scheme: dark) {\n:root {\n" + properties(dark, look.ColourToken) + "}\n}\n")
+	} else if body, err = tokens.WriteDTCG(slices.Concat(exported(light, "light", look.Categories()...),
+		exported(dark, "dark", look.ColourToken))); err != nil {
 		s.fail(w, r, err)
 		return
 	}

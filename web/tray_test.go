@@ -22,7 +22,8 @@ func adjust(b *testkit.Browser, part, at, shape string) {
 }
 
 func saidIs(b *testkit.Browser, at, pattern string) {
-	b.Await(fmt.Sprintf("/%s/.test(document.querySelector(%s).dataset.text) && document.getElementById('saved').textContent === 'saved'", pattern, testkit.Quote(cell(at))))
+	b.Await(fmt.Sprintf("/%s/.test(document.querySelector(%s).dataset.text) && "+
+		"document.getElementById('saved').textContent === 'saved'", pattern, testkit.Quote(cell(at))))
 }
 
 // undone takes back the last go and finds the cell as it was, with nothing more to undo.
@@ -40,7 +41,8 @@ func TestTraySlides(t *testing.T) {
 	b.CheckAccessibility("the tray")
 	b.Drag("#tray [name=n]", 60, 0)
 	saidIs(b, at, `^\d+px$`)
-	everyFrame(b, "getComputedStyle(page.querySelector('[data-record=dusk] .rb-title')).fontSize === document.querySelector('[data-at=\"look/title.font-size\"]').dataset.text")
+	everyFrame(b, "getComputedStyle(page.querySelector('[data-record=dusk] .rb-title')).fontSize === "+
+		"document.querySelector('[data-at=\"look/title.font-size\"]').dataset.text")
 	b.Click(cell(at))
 	undone(b, at)
 	// A token is one press, and the keyboard reaches everything.
@@ -62,7 +64,8 @@ func TestTraySlides(t *testing.T) {
 	b.Await("Number(document.querySelector('#tray [data-ink=l]').value) > 0.8") // the accent is light
 	b.Drag("#tray [data-ink=l]", -40, 0)
 	saidIs(b, ground, "^#[0-9a-f]{6}$")
-	everyFrame(b, "getComputedStyle(page.querySelector('[data-record=dusk].rb-card')).backgroundColor !== 'rgb(255, 255, 255)'")
+	everyFrame(b, "getComputedStyle(page.querySelector('[data-record=dusk].rb-card')).backgroundColor !== 'rgb(255, "+
+		"255, 255)'")
 	b.Drag("#tray [data-ink=a]", -30, 0)
 	saidIs(b, ground, "^#[0-9a-f]{8}$")
 }

@@ -59,7 +59,8 @@ func checkCommand(_ context.Context, arguments []string, out io.Writer) error {
 			return fmt.Errorf("%s: %w", arguments[0], err)
 		}
 		for _, mark := range subject.Marks() {
-			line := markLine{block.ID, mark.Check, mark.Where, mark.Measured, mark.Needed, mark.Rule, "", mark.Serious, mark.Quiet, mark.Reason}
+			line := markLine{block.ID, mark.Check, mark.Where, mark.Measured, mark.Needed, mark.Rule, "", mark.Serious,
+				mark.Quiet, mark.Reason}
 			if mark.Mend != nil {
 				line.Mend = mark.Mend.Label
 			}

@@ -59,7 +59,8 @@ func demoCommand(ctx context.Context, _ []string, out io.Writer) (err error) {
 	}
 	hostURL, checkoutURL, ratesURL := urlOf(listeners[1]), urlOf(listeners[2]), urlOf(listeners[3])
 	host := func(site string) store.Host {
-		return store.Host{URL: hostURL + "/dav/" + site, Public: hostURL + "/" + site, Username: webhost.Username, Password: webhost.Password}
+		return store.Host{URL: hostURL + "/dav/" + site, Public: hostURL + "/" + site, Username: webhost.Username,
+			Password: webhost.Password}
 	}
 	c.Database, c.Rates = database.URL, ratesURL
 	app, err := newApplication(ctx, c, host)
@@ -72,7 +73,8 @@ func demoCommand(ctx context.Context, _ []string, out io.Writer) (err error) {
 			return err
 		}
 	}
-	fmt.Fprintf(out, "Rubrel is at            %s/\nStand-ins               web host %s/, checkout %s/, rates desk %s/\nData                    %s\n",
+	fmt.Fprintf(out, "Rubrel is at            %s/\nStand-ins               web host %s/, checkout %s/, rates desk "+
+		"%s/\nData                    %s\n",
 		urlOf(listeners[0]), hostURL, checkoutURL, ratesURL, home)
 	sites := func(ctx context.Context, id string) (*document.Site, error) {
 		loaded, err := app.store.Load(ctx, id)
@@ -138,7 +140,8 @@ func seed(ctx context.Context, s *store.Store, host func(string) store.Host, che
 	}
 	for _, site := range sites {
 		current, err := s.Credentials(ctx, site.ID)
-		if errors.Is(err, store.ErrNotFound) || err == nil && current.Password == webhost.Password && current.URL != host(site.ID).URL {
+		if errors.Is(err, store.ErrNotFound) || err == nil && current.Password == webhost.Password &&
+			current.URL != host(site.ID).URL {
 			err = s.SetHost(ctx, site.ID, host(site.ID))
 		}
 		if err != nil {

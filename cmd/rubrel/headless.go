@@ -52,7 +52,8 @@ func renderCommand(_ context.Context, arguments []string, out io.Writer) error {
 	}
 	for _, f := range files {
 		if f.Bytes == nil {
-			return fmt.Errorf("%s: the document does not bring the bytes of %s; take it from Rubrel as it is downloaded there", source, f.Path)
+			return fmt.Errorf("%s: the document does not bring the bytes of %s; take it from Rubrel as it is downloaded there",
+				source, f.Path)
 		}
 		path := filepath.Join(folder, filepath.FromSlash(f.Path))
 		if err := os.MkdirAll(filepath.Dir(path), 0o755); err != nil {

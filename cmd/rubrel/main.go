@@ -30,7 +30,8 @@ const usage = `rubrel: pricing tables and their kin, from a price list to a publ
 type command func(ctx context.Context, arguments []string, out io.Writer) error
 
 var commands = map[string]command{
-	"demo": demoCommand, "serve": serveCommand, "render": renderCommand, "demo-document": demoDocument, "schema": schema, "quote": quoteCommand, "check": checkCommand,
+	"demo": demoCommand, "serve": serveCommand, "render": renderCommand, "demo-document": demoDocument, "schema": schema,
+	"quote": quoteCommand, "check": checkCommand,
 	"backup": backupCommand, "restore": restoreCommand,
 }
 

@@ -72,7 +72,8 @@ func TestQuoteIsThePage(t *testing.T) {
 	amounts := 0
 	for _, period := range []string{"month", "year", "once"} {
 		var out bytes.Buffer
-		if err := run(t.Context(), []string{"quote", source, "--set", "memberships", "--period", period, "--currency", "EUR"}, &out); err != nil {
+		if err := run(t.Context(), []string{"quote", source, "--set", "memberships", "--period", period, "--currency",
+			"EUR"}, &out); err != nil {
 			t.Fatal(err)
 		}
 		var lines []struct {
@@ -105,9 +106,11 @@ func TestQuoteOfSeatsIsThePage(t *testing.T) {
 	for _, c := range []struct {
 		seats, currency, fits string
 		clamped               bool
-	}{{"24", "EUR", "nightfall", false}, {"24", "GBP", "nightfall", false}, {"999", "EUR", "midnight", true}, {"8", "eur", "twilight", false}} {
+	}{{"24", "EUR", "nightfall", false}, {"24", "GBP", "nightfall", false}, {"999", "EUR", "midnight", true},
+		{"8", "eur", "twilight", false}} {
 		var out bytes.Buffer
-		if err := run(t.Context(), []string{"quote", source, "--set", "evenings", "--seats", c.seats, "--currency", c.currency}, &out); err != nil {
+		if err := run(t.Context(), []string{"quote", source, "--set", "evenings", "--seats", c.seats, "--currency",
+			c.currency}, &out); err != nil {
 			t.Fatal(err)
 		}
 		var lines []struct {
@@ -145,7 +148,8 @@ func TestCheck(t *testing.T) {
 	if err != nil || !strings.Contains(out, `"block":"evenings","check":"cliff"`) {
 		t.Errorf("the demo: %v, %s", err, out)
 	}
-	faint := bytes.Replace(demo.Fennmoor, []byte(`"whole.font-size@featured": "1.1em"`), []byte(`"text.color": "#aaaaaa"`), 1)
+	faint := bytes.Replace(demo.Fennmoor, []byte(`"whole.font-size@featured": "1.1em"`),
+		[]byte(`"text.color": "#aaaaaa"`), 1)
 	out, err = check(faint)
 	if !errors.Is(err, errSerious) || !strings.Contains(out, `"check":"contrast","where":"text","measured":"2.32","needed":"4.5","rule":"WCAG 2.2, 1.4.3","mend":"#aaaaaa → `) {
 		t.Errorf("a faint text: %v, %s", err, out)
@@ -165,8 +169,10 @@ func TestHeadlessFaults(t *testing.T) {
 		arguments []string
 		says      string
 	}{
-		{[]string{"dance"}, "no command"}, {[]string{"render"}, "render SITE.json"}, {[]string{"render", "/nowhere.json", "-o", t.TempDir()}, "no such file"},
-		{[]string{"render", bad, "-o", t.TempDir()}, "/sets/s/records/a/facts/price:month:eur"}, {[]string{"serve"}, "RUBREL_DATABASE"},
+		{[]string{"dance"}, "no command"}, {[]string{"render"}, "render SITE.json"},
+		{[]string{"render", "/nowhere.json", "-o", t.TempDir()}, "no such file"},
+		{[]string{"render", bad, "-o", t.TempDir()}, "/sets/s/records/a/facts/price:month:eur"},
+		{[]string{"serve"}, "RUBREL_DATABASE"},
 		{[]string{"quote"}, "quote SITE.json"}, {[]string{"quote", bad, "--set", "s"}, "/sets/s/records/a"},
 	} {
 		if err := run(t.Context(), c.arguments, io.Discard); err == nil || !strings.Contains(err.Error(), c.says) {
@@ -182,7 +188,8 @@ func TestTakenPort(t *testing.T) {
 	}
 	defer taken.Close()
 	t.Setenv("RUBREL_ADDR", taken.Addr().String())
-	if err := run(t.Context(), []string{"demo"}, io.Discard); err == nil || !strings.Contains(err.Error(), "taken by another program") || !strings.Contains(err.Error(), "RUBREL_ADDR") {
+	if err := run(t.Context(), []string{"demo"}, io.Discard); err == nil || !strings.Contains(err.Error(),
+		"taken by another program") || !strings.Contains(err.Error(), "RUBREL_ADDR") {
 		t.Errorf("on a taken port: %v", err)
 	}
 }
@@ -198,7 +205,8 @@ var addressPattern = regexp.MustCompile(`http://127\.0\.0\.1:\d+`)
 func startDemo(t *testing.T, binary, home string) instance {
 	t.Helper()
 	command := exec.Command(binary, "demo")
-	command.Env = append(os.Environ(), "RUBREL_ADDR=127.0.0.1:0", "RUBREL_WEBHOST=127.0.0.1:0", "RUBREL_CHECKOUT=127.0.0.1:0", "RUBREL_RATES=127.0.0.1:0", "RUBREL_HOME="+home)
+	command.Env = append(os.Environ(), "RUBREL_ADDR=127.0.0.1:0", "RUBREL_WEBHOST=127.0.0.1:0",
+		"RUBREL_CHECKOUT=127.0.0.1:0", "RUBREL_RATES=127.0.0.1:0", "RUBREL_HOME="+home)
 	out, err := command.StdoutPipe()
 	if err != nil {
 		t.Fatal(err)
@@ -229,7 +237,8 @@ func TestDemoAfterAKill(t *testing.T) {
 		t.Fatalf("build: %v: %s", err, out)
 	}
 	first := startDemo(t, binary, home)
-	form := url.Values{"act": {"cells"}, "version": {"0"}, "tab": {"t"}, "cells": {`[{"At":"fact/dusk/title","Text":"Gloaming"}]`}}
+	form := url.Values{"act": {"cells"}, "version": {"0"}, "tab": {"t"},
+		"cells": {`[{"At":"fact/dusk/title","Text":"Gloaming"}]`}}
 	response, err := http.PostForm(first.url+"/sites/fennmoor/blocks/memberships/edit", form)
 	if err != nil {
 		t.Fatal(err)
@@ -276,25 +285,30 @@ func kill(t *testing.T, pid string) {
 	}
 }
 
-// Every setting is read, and all that cannot be are named at once, each with what would be right; a key is not repeated.
+// Every setting is read, and all that cannot be are named at once, each with what would be right; a key is not
+// repeated.
 func TestConfig(t *testing.T) {
 	lookup := func(values map[string]string) func(string) (string, bool) {
 		return func(name string) (string, bool) { value, ok := values[name]; return value, ok }
 	}
 	c, err := readConfig(lookup(map[string]string{
-		"RUBREL_KEY": strings.Repeat("ab", 32), "RUBREL_CONNECTIONS": "8", "RUBREL_LOG_ENTRIES": "500", "RUBREL_READ_ONLY": "yes",
-		"RUBREL_OUTBOUND": "10.1.0.0/16, 192.168.1.5:8443", "RUBREL_OUTBOUND_PORTS": "443 2078",
+		"RUBREL_KEY": strings.Repeat("ab", 32), "RUBREL_CONNECTIONS": "8", "RUBREL_LOG_ENTRIES": "500",
+		"RUBREL_READ_ONLY": "yes",
+		"RUBREL_OUTBOUND":  "10.1.0.0/16, 192.168.1.5:8443", "RUBREL_OUTBOUND_PORTS": "443 2078",
 	}))
-	if err != nil || len(c.Key) != 32 || c.Connections != 8 || c.LogEntries != 500 || !c.ReadOnly || len(c.Outbound.Networks) != 1 ||
+	if err != nil || len(c.Key) != 32 || c.Connections != 8 || c.LogEntries != 500 || !c.ReadOnly ||
+		len(c.Outbound.Networks) != 1 ||
 		len(c.Outbound.Endpoints) != 1 || len(c.Outbound.Ports) != 2 || c.Address != "127.0.0.1:8080" {
 		t.Errorf("%+v (%v)", c, err)
 	}
-	_, err = readConfig(lookup(map[string]string{"RUBREL_KEY": "secret", "RUBREL_CONNECTIONS": "many", "RUBREL_LOG_ENTRIES": "1", "RUBREL_READ_ONLY": "maybe",
+	_, err = readConfig(lookup(map[string]string{"RUBREL_KEY": "secret", "RUBREL_CONNECTIONS": "many",
+		"RUBREL_LOG_ENTRIES": "1", "RUBREL_READ_ONLY": "maybe",
 		"RUBREL_OUTBOUND": "localhost", "RUBREL_OUTBOUND_PORTS": "70000"}))
 	if err == nil || strings.Contains(err.Error(), "secret") {
 		t.Fatalf("%v", err)
 	}
-	for _, name := range []string{"RUBREL_KEY", "RUBREL_CONNECTIONS", "RUBREL_LOG_ENTRIES", "RUBREL_READ_ONLY", "RUBREL_OUTBOUND:", "RUBREL_OUTBOUND_PORTS"} {
+	for _, name := range []string{"RUBREL_KEY", "RUBREL_CONNECTIONS", "RUBREL_LOG_ENTRIES", "RUBREL_READ_ONLY",
+		"RUBREL_OUTBOUND:", "RUBREL_OUTBOUND_PORTS"} {
 		if !strings.Contains(err.Error(), name) {
 			t.Errorf("%s is not named in %v", name, err)
 		}
@@ -308,7 +322,8 @@ func TestConfig(t *testing.T) {
 		t.Fatal(err)
 	}
 	for _, s := range settings {
-		if !strings.Contains(usage.String(), s.name) || !strings.Contains(string(manual), "`"+s.name+"`") && !strings.Contains(s.help, "demo") {
+		if !strings.Contains(usage.String(), s.name) || !strings.Contains(string(manual), "`"+s.name+"`") &&
+			!strings.Contains(s.help, "demo") {
 			t.Errorf("%s is not documented", s.name)
 		}
 	}

@@ -105,7 +105,8 @@ func quote(set kind.Set, language string, a asked, now time.Time) ([]quoted, err
 	for i, record := range set.Records {
 		plans[i] = record.ID
 	}
-	style := money.Style{DropZeros: kind.Text(set.Facts, "fraction") == "when needed", Code: kind.Text(set.Facts, "sign") == "code"}
+	style := money.Style{DropZeros: kind.Text(set.Facts, "fraction") == "when needed", Code: kind.Text(set.Facts,
+		"sign") == "code"}
 	n, clamped := list.Seats.Clamp(a.seats)
 	fits := list.Fitting(plans, period, currency, n)
 	lines := []quoted{}
@@ -114,7 +115,8 @@ func quote(set kind.Set, language string, a asked, now time.Time) ([]quoted, err
 		if !ok {
 			continue
 		}
-		line := quoted{Plan: record.ID, Title: kind.Text(record.Facts, "title"), Period: period.ID, Currency: currency.Currency.Code, Price: price, Origin: origin}
+		line := quoted{Plan: record.ID, Title: kind.Text(record.Facts, "title"), Period: period.ID,
+			Currency: currency.Currency.Code, Price: price, Origin: origin}
 		if a.seats > 0 {
 			line.Price, _ = list.Total(record.ID, period, currency, n)
 			line.Seats, line.Clamped, line.Fits = n, clamped, i == fits

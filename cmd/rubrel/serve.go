@@ -67,14 +67,17 @@ func newApplication(ctx context.Context, c *config, host func(string) store.Host
 	if err != nil {
 		return nil, err
 	}
-	app := &application{log: slog.New(slog.NewJSONHandler(os.Stderr, nil)), draining: make(chan struct{}), readOnly: c.ReadOnly}
-	app.store, err = store.Open(ctx, c.Database, all, store.Options{Key: c.Key, Connections: c.Connections, ReadOnly: c.ReadOnly, LogEntries: c.LogEntries})
+	app := &application{log: slog.New(slog.NewJSONHandler(os.Stderr, nil)), draining: make(chan struct{}),
+		readOnly: c.ReadOnly}
+	app.store, err = store.Open(ctx, c.Database, all, store.Options{Key: c.Key, Connections: c.Connections,
+		ReadOnly: c.ReadOnly, LogEntries: c.LogEntries})
 	if err != nil {
 		return nil, err
 	}
 	client := outbound.New(c.Outbound)
 	app.runner = &publish.Runner{Store: app.store, Client: client, Log: app.log}
-	server, err := web.New(app.store, all, registry, web.Options{DefaultHost: host, Services: map[string]string{"rates": c.Rates},
+	server, err := web.New(app.store, all, registry, web.Options{DefaultHost: host,
+		Services: map[string]string{"rates": c.Rates},
 		Outbound: client, Log: app.log, Hosts: c.Hosts, Draining: app.draining})
 	if err == nil {
 		app.handler, err = server.Handler()
@@ -94,7 +97,8 @@ func (a *application) close() { a.store.Close() }
 // newMetrics gives figures on an address of its own, which nobody but the operator needs to reach.
 func newMetrics(address string, figures []prometheus.Collector) (*served, error) {
 	registry := prometheus.NewRegistry()
-	for _, figure := range append(figures, collectors.NewGoCollector(), collectors.NewProcessCollector(collectors.ProcessCollectorOpts{})) {
+	for _, figure := range append(figures, collectors.NewGoCollector(),
+		collectors.NewProcessCollector(collectors.ProcessCollectorOpts{})) {
 		if err := registry.Register(figure); err != nil {
 			return nil, fmt.Errorf("metrics: %w", err)
 		}
@@ -130,7 +134,8 @@ func listenAll(addresses []address) ([]net.Listener, error) {
 func listen(name, address string) (net.Listener, error) {
 	listener, err := net.Listen("tcp", address)
 	if errors.Is(err, syscall.EADDRINUSE) {
-		return nil, fmt.Errorf("%s is taken by another program: stop it, or set %s to another address, such as 127.0.0.1:0", address, name)
+		return nil, fmt.Errorf("%s is taken by another program: stop it, or set %s to another address, such as 127.0.0.1:0",
+			address, name)
 	}
 	if err != nil {
 		return nil, fmt.Errorf("cannot listen at %s (%s): %w", address, name, err)
@@ -146,8 +151,8 @@ type served struct {
 // drainTime is how long requests that are under way may take when the program is to stop.
 const drainTime = 20 * time.Second
 
-// serve answers until the context ends. Then no new request is taken, streams end, what is under way is finished, and the
-// publisher is waited for.
+// serve answers until the context ends. Then no new request is taken, streams end, what is under way is finished, and
+// the publisher is waited for.
 func (a *application) serve(ctx context.Context, all ...served) error {
 	if a.metrics != nil {
 		all = append(all, *a.metrics)
@@ -155,7 +160,8 @@ func (a *application) serve(ctx context.Context, all ...served) error {
 	group, ctx := errgroup.WithContext(ctx)
 	for _, one := range all {
 		// Requests live on when the context ends: they are drained, not cut.
-		server := &http.Server{Handler: one.handler, ReadHeaderTimeout: 10 * time.Second, IdleTimeout: 2 * time.Minute, MaxHeaderBytes: 64 << 10}
+		server := &http.Server{Handler: one.handler, ReadHeaderTimeout: 10 * time.Second, IdleTimeout: 2 * time.Minute,
+			MaxHeaderBytes: 64 << 10}
 		group.Go(func() error {
 			if err := server.Serve(one.listener); !errors.Is(err, http.ErrServerClosed) {
 				return err

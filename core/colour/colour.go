@@ -55,7 +55,8 @@ func Parse(text string) (Colour, error) {
 }
 
 func fromFunction(name string, fields []string) (Colour, error) {
-	scales := map[string][3]float64{"rgb": {255, 255, 255}, "rgba": {255, 255, 255}, "hsl": {0, 100, 100}, "hsla": {0, 100, 100}, "oklch": {1, 0.4, 0}}
+	scales := map[string][3]float64{"rgb": {255, 255, 255}, "rgba": {255, 255, 255}, "hsl": {0, 100, 100},
+		"hsla": {0, 100, 100}, "oklch": {1, 0.4, 0}}
 	scale, known := scales[name]
 	if !known {
 		return Colour{}, fmt.Errorf("%s() is not a colour function Rubrel knows", name)

@@ -31,7 +31,8 @@ type reference struct {
 func loadReference(t *testing.T) reference {
 	t.Helper()
 	var r reference
-	if err := json.Unmarshal(referenceJSON, &r); err != nil || len(r.Conversions) < 100 || len(r.Mapped) < 100 || len(r.Distances) < 40 {
+	if err := json.Unmarshal(referenceJSON, &r); err != nil || len(r.Conversions) < 100 || len(r.Mapped) < 100 ||
+		len(r.Distances) < 40 {
 		t.Fatalf("the reference: %v", err)
 	}
 	return r
@@ -81,7 +82,8 @@ func TestDistanceAndContrastAgainstReference(t *testing.T) {
 func TestPassing(t *testing.T) {
 	amber, paper := Colour{0.957, 0.757, 0.365, 1}, Colour{1, 1, 1, 1}
 	got, ok := Passing(amber, []Colour{paper}, 4.5)
-	if again, err := Parse(got.String()); !ok || err != nil || Contrast(again, paper) < 4.5 || Contrast(again, paper) > 4.7 {
+	if again, err := Parse(got.String()); !ok || err != nil || Contrast(again, paper) < 4.5 ||
+		Contrast(again, paper) > 4.7 {
 		t.Errorf("amber on white: %v, %v", got, Contrast(got, paper))
 	}
 	if hue := math.Abs(got.OKLCH().H - amber.OKLCH().H); hue > 6 {

@@ -34,7 +34,8 @@ func (c AddBlock) Plan(s *Site) (patch.Patch, error) {
 	p := patch.Patch{
 		{Op: patch.Add, Path: patch.Pointer{"sets", setID}, Value: setTree(c.Set, name.String(), setOrder)},
 		{Op: patch.Add, Path: patch.Pointer{"blocks", blockID}, Value: map[string]any{
-			"order": blockOrder, "name": name, "set": setID, "form": c.Set.Kind.Forms[0].Name, "look": map[string]any{}, "quiet": map[string]any{}}},
+			"order": blockOrder, "name": name, "set": setID, "form": c.Set.Kind.Forms[0].Name, "look": map[string]any{},
+			"quiet": map[string]any{}}},
 	}
 	place, err := s.placeOnPage(blockID)
 	return append(p, place), err
@@ -97,7 +98,8 @@ func setTree(set kind.Set, name, order string) map[string]any {
 	if facts == nil {
 		facts = map[string]kind.Value{}
 	}
-	return map[string]any{"kind": set.Kind.Name, "name": name, "order": order, "facts": facts, "axes": axes, "records": records}
+	return map[string]any{"kind": set.Kind.Name, "name": name, "order": order, "facts": facts, "axes": axes,
+		"records": records}
 }
 
 // RemoveBlock takes a block off every page and away; its set goes too where no other block shows it.
@@ -195,8 +197,8 @@ func (c Redress) Plan(s *Site) (patch.Patch, error) {
 // Label names the dress.
 func (c Redress) Label(*Site) string { return "dress " + c.Dress }
 
-// Lift moves a value one level up: a record's exception to the block, which says it for all; what the block says for all
-// to its kind in the house style, so that every block of the kind follows that says nothing else.
+// Lift moves a value one level up: a record's exception to the block, which says it for all; what the block says for
+// all to its kind in the house style, so that every block of the kind follows that says nothing else.
 type Lift struct {
 	Block string
 	Key   look.Key
@@ -223,8 +225,8 @@ func (c Lift) Plan(s *Site) (patch.Patch, error) {
 // Label names the property.
 func (c Lift) Label(*Site) string { return "lift " + c.Key.Property + " of " + c.Key.Part }
 
-// PasteLook gives a record the exceptions of another, of the same block or of another one, in place of its own. What the
-// block's kind has no part or property for is left out.
+// PasteLook gives a record the exceptions of another, of the same block or of another one, in place of its own. What
+// the block's kind has no part or property for is left out.
 type PasteLook struct{ Block, Record, FromBlock, From string }
 
 // Plan takes the record's exceptions away and adds the other's.

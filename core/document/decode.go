@@ -222,7 +222,8 @@ func (d *decoder) site(tree any) *Site {
 	if version, _ := o.get("rubrel"); version != float64(Version) {
 		panic(faultf(o.path.To("rubrel"), "the format version must be %d", Version))
 	}
-	s := &Site{Name: o.text("name", mostName, true), Language: o.language("language", true), Widths: look.DefaultWidths(), kinds: d.kinds}
+	s := &Site{Name: o.text("name", mostName, true), Language: o.language("language", true), Widths: look.DefaultWidths(),
+		kinds: d.kinds}
 	for _, c := range d.members(o, "pictures", MostMembers) {
 		s.Pictures = append(s.Pictures, d.picture(c))
 		d.pictures[c.id] = true
@@ -255,7 +256,8 @@ func (d *decoder) house(site *object, widths *look.Widths) House {
 		panic(faultf(site.path, "the member \"house\" is missing"))
 	}
 	o := d.object(site.path.To("house"), value)
-	h := House{Dress: o.text("dress", 60, true), Tokens: d.tokens(o, "tokens", false), Dark: d.tokens(o, "dark", true), Kinds: map[string]look.Sheet{}}
+	h := House{Dress: o.text("dress", 60, true), Tokens: d.tokens(o, "tokens", false), Dark: d.tokens(o, "dark", true),
+		Kinds: map[string]look.Sheet{}}
 	switch h.Scheme = Scheme(o.text("scheme", 10, false)); h.Scheme {
 	case "", LightScheme, DarkScheme, AutoScheme:
 	default:
@@ -375,7 +377,8 @@ func (d *decoder) axes(c child, k *kind.Kind, s *Set) {
 	axes := d.object(c.path.To("axes"), value)
 	for _, axis := range k.Axes {
 		for _, item := range d.members(axes, axis.Name, min(axis.Most, MostItems)) {
-			s.Axes[axis.Name] = append(s.Axes[axis.Name], kind.Item{ID: item.id, Facts: d.facts(item.object, s.Set, axis.Fields)})
+			s.Axes[axis.Name] = append(s.Axes[axis.Name], kind.Item{ID: item.id, Facts: d.facts(item.object, s.Set,
+				axis.Fields)})
 			s.orders[axis.Name+"/"+item.id] = item.order
 			item.done()
 		}
@@ -410,7 +413,8 @@ func (d *decoder) facts(parent *object, set kind.Set, fields []kind.Field) map[s
 }
 
 func (d *decoder) block(c child, s *Site) Block {
-	b := Block{ID: c.id, order: c.order, Name: c.text("name", mostName, true), SetID: c.text("set", 60, true), Form: c.text("form", 60, true)}
+	b := Block{ID: c.id, order: c.order, Name: c.text("name", mostName, true), SetID: c.text("set", 60, true),
+		Form: c.text("form", 60, true)}
 	set, ok := s.SetByID(b.SetID)
 	if !ok {
 		panic(faultf(c.path.To("set"), "the site has no set %q", b.SetID))
@@ -434,7 +438,8 @@ func (d *decoder) block(c child, s *Site) Block {
 }
 
 func (d *decoder) page(c child, s *Site) Page {
-	p := Page{ID: c.id, order: c.order, Title: c.text("title", mostName, true), Intro: c.text("intro", 2000, false), Language: c.language("language", false)}
+	p := Page{ID: c.id, order: c.order, Title: c.text("title", mostName, true), Intro: c.text("intro", 2000, false),
+		Language: c.language("language", false)}
 	for _, band := range d.members(c.object, "bands", MostItems) {
 		b := Band{ID: band.id, order: band.order, Heading: band.text("heading", mostName, false)}
 		for _, member := range d.members(band.object, "blocks", 12) {

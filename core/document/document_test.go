@@ -51,19 +51,24 @@ var faults = []struct{ old, with, path string }{
 	{`{"amount": "9.00"}`, `{"amount": 9.00}`, "/sets/memberships/records/dusk/facts/price:month:eur"},
 	{`{"amount": "9.00"}`, `{"amount": "-9.00"}`, "/sets/memberships/records/dusk/facts/price:month:eur"},
 	{`{"amount": "9.00"}`, `{"amount": "9.00", "free": true}`, "/sets/memberships/records/dusk/facts/price:month:eur"},
-	{`"price:once:eur": {"amount": "760.00"}`, `"price:decade:eur": {"amount": "760.00"}`, "/sets/memberships/records/meridian/facts/price:decade:eur"},
+	{`"price:once:eur": {"amount": "760.00"}`, `"price:decade:eur": {"amount": "760.00"}`,
+		"/sets/memberships/records/meridian/facts/price:decade:eur"},
 	{`"rule": "2 free"`, `"rule": "some free"`, "/sets/memberships/axes/periods/year/facts/rule"},
-	{`"feature:open-nights": true`, `"feature:open-nights": 1`, "/sets/memberships/records/dusk/facts/feature:open-nights"},
+	{`"feature:open-nights": true`, `"feature:open-nights": 1`,
+		"/sets/memberships/records/dusk/facts/feature:open-nights"},
 	{`"title": "Dusk", `, ``, "/sets/memberships/records/dusk/facts/title"},
 	{`"featured": true`, `"featured": "yes"`, "/sets/memberships/records/meridian/featured"},
-	{`"link": "https://checkout.invalid/fennmoor/memberships?plan={plan}&period={period}&currency={currency}"`, `"link": "javascript:alert(1)"`, "/sets/memberships/facts/link"},
-	{`"whole.font-size@featured": "1.1em"`, `"whole.font-size@featured": "huge"`, "/blocks/memberships/look/whole.font-size@featured"},
+	{`"link": "https://checkout.invalid/fennmoor/memberships?plan={plan}&period={period}&currency={currency}"`,
+		`"link": "javascript:alert(1)"`, "/sets/memberships/facts/link"},
+	{`"whole.font-size@featured": "1.1em"`, `"whole.font-size@featured": "huge"`,
+		"/blocks/memberships/look/whole.font-size@featured"},
 	{`"whole.font-size@featured"`, `"hole.font-size"`, "/blocks/memberships/look/hole.font-size"},
 	{`"whole.font-size@featured"`, `"nobody:whole.font-size"`, "/blocks/memberships/look/nobody:whole.font-size"},
 	{`"whole.font-size@featured"`, `"whole.font-size@tiny"`, "/blocks/memberships/look/whole.font-size@tiny"},
 	{`"form": "cards"`, `"form": "pyramid"`, "/blocks/memberships/form"},
 	{`"set": "memberships"`, `"set": "nothing"`, "/blocks/memberships/set"},
-	{`"blocks": {"memberships": {"order": "i"}}`, `"blocks": {"nothing": {"order": "i"}}`, "/pages/membership/bands/plans/blocks/nothing"},
+	{`"blocks": {"memberships": {"order": "i"}}`, `"blocks": {"nothing": {"order": "i"}}`,
+		"/pages/membership/bands/plans/blocks/nothing"},
 	{`"dusk": {"order": "9"`, `"Dusk!": {"order": "9"`, "/sets/memberships/records/Dusk!"},
 	{`"dusk": {"order": "9"`, `"dusk": {"order": "A"`, "/sets/memberships/records/dusk/order"},
 }
@@ -124,7 +129,8 @@ func TestSchema(t *testing.T) {
 			refused++
 			continue
 		}
-		for _, seen := range []string{"/rubrel", "/kind", "/scheme", "/duration", "/code", "/price:month:eur", "/feature:open-nights", "/title", "/featured", "/order", "Dusk!", "hole.font-size", "/colour"} {
+		for _, seen := range []string{"/rubrel", "/kind", "/scheme", "/duration", "/code", "/price:month:eur",
+			"/feature:open-nights", "/title", "/featured", "/order", "Dusk!", "hole.font-size", "/colour"} {
 			if strings.HasSuffix(c.path, seen) && !strings.Contains(c.path, "nobody") && !strings.Contains(c.path, "whole") {
 				t.Errorf("the schema takes %s", c.with)
 			}
@@ -162,10 +168,13 @@ func changes(t testing.TB) []document.Change {
 		document.MoveItem{Set: "memberships", Axis: "features", Item: "remote"},
 		document.AddBlock{Name: "School evenings", Set: k.Fresh(k)},
 		document.RemoveBlock{Block: "memberships"},
-		document.Rename{Name: "Fennmoor"}, document.Rename{Block: "memberships", Name: "Plans"}, document.Rename{Page: "membership", Name: "Join"},
+		document.Rename{Name: "Fennmoor"}, document.Rename{Block: "memberships", Name: "Plans"},
+		document.Rename{Page: "membership", Name: "Join"},
 		document.Redress{Dress: "slipway"},
-		document.SetWidths{Widths: look.Widths{{Name: "desk", Frame: 1400}, {Name: "phone", Frame: 390, Below: 620}}, Was: map[string]string{"phone": "narrow", "desk": "wide"}},
-		document.Batch{Name: "clear", Changes: []document.Change{document.SetFact{Set: "memberships", Record: "dusk", Key: "note"}, document.SetFact{Set: "memberships", Record: "zenith", Key: "note"}}},
+		document.SetWidths{Widths: look.Widths{{Name: "desk", Frame: 1400}, {Name: "phone", Frame: 390, Below: 620}},
+			Was: map[string]string{"phone": "narrow", "desk": "wide"}},
+		document.Batch{Name: "clear", Changes: []document.Change{document.SetFact{Set: "memberships", Record: "dusk",
+			Key: "note"}, document.SetFact{Set: "memberships", Record: "zenith", Key: "note"}}},
 	}
 }
 
@@ -246,7 +255,8 @@ func TestRefusedChanges(t *testing.T) {
 		{document.SetFact{Set: "memberships", Record: "dusk", Key: "price:month:gbp", Text: "1"}, "gbp"},
 		{document.Rename{Name: "  "}, "name"},
 		{document.MoveRecord{Set: "memberships", Record: "dusk", After: "nobody"}, "nobody"},
-		{document.Lift{Block: "memberships", Key: look.Key{Record: "dusk", Part: "card", Property: "padding"}}, "no exception"},
+		{document.Lift{Block: "memberships", Key: look.Key{Record: "dusk", Part: "card", Property: "padding"}},
+			"no exception"},
 	} {
 		result, err := document.Apply(tree, site, c.change)
 		var fault *document.Fault
@@ -282,13 +292,15 @@ func TestSetWidths(t *testing.T) {
 	say("price.font-size@middle", "40px")
 	say("zenith:price.font-size@narrow", "30px")
 	say("title.color@featured@narrow", "#ffffff")
-	do(document.SetWidths{Widths: look.Widths{{Name: "wide", Frame: 1200}, {Name: "middle", Frame: 390, Below: 600}, {Name: "slim", Frame: 320, Below: 360}}, Was: map[string]string{"middle": "narrow"}})
+	do(document.SetWidths{Widths: look.Widths{{Name: "wide", Frame: 1200}, {Name: "middle", Frame: 390, Below: 600},
+		{Name: "slim", Frame: 320, Below: 360}}, Was: map[string]string{"middle": "narrow"}})
 	block, _ := site.BlockByID("memberships")
 	got := map[string]string{}
 	for key, value := range block.Look {
 		got[key.String()] = value.String()
 	}
-	if want := map[string]string{"price.font-size": "50px", "whole.font-size@featured": "1.1em", "zenith:price.font-size@middle": "30px", "title.color@featured@middle": "#ffffff"}; !reflect.DeepEqual(got, want) {
+	if want := map[string]string{"price.font-size": "50px", "whole.font-size@featured": "1.1em",
+		"zenith:price.font-size@middle": "30px", "title.color@featured@middle": "#ffffff"}; !reflect.DeepEqual(got, want) {
 		t.Errorf("the look is %v, want %v", got, want)
 	}
 	if got := site.Widths.String(); got != "wide 1200, middle 390 below 600, slim 320 below 360" {
@@ -335,7 +347,8 @@ func TestFindClash(t *testing.T) {
 		clashes bool
 	}{
 		{price("zenith", "11"), false}, {price("dusk", "11"), true}, {price("dusk", "10"), false},
-		{document.RemoveRecord{Set: "memberships", Record: "dusk"}, true}, {document.MoveRecord{Set: "memberships", Record: "dusk", After: "zenith"}, false},
+		{document.RemoveRecord{Set: "memberships", Record: "dusk"}, true},
+		{document.MoveRecord{Set: "memberships", Record: "dusk", After: "zenith"}, false},
 	} {
 		mine, err := document.PlanOf(theirs.Site, c.change)
 		if err != nil {
@@ -376,7 +389,8 @@ func TestOrderBetween(t *testing.T) {
 
 func TestFreshID(t *testing.T) {
 	taken := map[string]bool{"plan": true, "plan-2": true}
-	for name, want := range map[string]string{"Plan": "plan-3", "École & Co.": "cole-co", "": "item", "日本": "item", strings.Repeat("ab ", 40): strings.Repeat("ab-", 13) + "a"} {
+	for name, want := range map[string]string{"Plan": "plan-3", "École & Co.": "cole-co", "": "item", "日本": "item",
+		strings.Repeat("ab ", 40): strings.Repeat("ab-", 13) + "a"} {
 		got := document.FreshID(name, func(id string) bool { return taken[id] })
 		if !document.IsID(got) || got != want && name != strings.Repeat("ab ", 40) {
 			t.Errorf("%q became %q, want %q", name, got, want)

@@ -86,8 +86,8 @@ func (c SetScheme) Plan(s *Site) (patch.Patch, error) {
 // Label names the scheme.
 func (c SetScheme) Label(*Site) string { return "scheme " + string(c.Scheme) }
 
-// SetScale makes the type sizes follow a ratio; with an empty text they follow the dress again. A size that the site says
-// itself stays.
+// SetScale makes the type sizes follow a ratio; with an empty text they follow the dress again. A size that the site
+// says itself stays.
 type SetScale struct{ Text string }
 
 // Plan reads the scale.
@@ -112,8 +112,8 @@ func (c SetScale) Label(*Site) string {
 	return "scale of sizes: " + cmp.Or(strings.TrimSpace(c.Text), "that of the dress")
 }
 
-// SetWidths gives the site widths of its own. What was said for a width that is renamed moves with it; what was said for
-// one that is no longer there goes.
+// SetWidths gives the site widths of its own. What was said for a width that is renamed moves with it; what was said
+// for one that is no longer there goes.
 type SetWidths struct {
 	Widths look.Widths
 	Was    map[string]string // the former names of those that are renamed, by their new ones
@@ -153,7 +153,10 @@ func (c SetWidths) Plan(s *Site) (patch.Patch, error) {
 // moved takes the values of a sheet from the widths they were said for to those that these are now.
 func moved(sheet look.Sheet, path patch.Pointer, now map[string]string) patch.Patch {
 	var removed, added patch.Patch
-	for _, key := range slices.SortedFunc(maps.Keys(sheet), func(a, b look.Key) int { return strings.Compare(a.String(), b.String()) }) {
+	for _, key := range slices.SortedFunc(maps.Keys(sheet), func(a, b look.Key) int {
+		return strings.Compare(a.String(),
+			b.String())
+	}) {
 		if key.Width == "" || now[key.Width] == key.Width {
 			continue
 		}

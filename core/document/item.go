@@ -104,7 +104,8 @@ func (c AddItem) Plan(s *Site) (patch.Patch, error) {
 			key := fact.key
 			key.Items = slices.Clone(key.Items)
 			key.Items[fact.at] = id
-			p = append(p, patch.Operation{Op: patch.Add, Path: patch.Pointer{"sets", c.Set, "records", fact.record, "facts", key.String()}, Value: fact.value})
+			p = append(p, patch.Operation{Op: patch.Add, Path: patch.Pointer{"sets", c.Set, "records", fact.record, "facts",
+				key.String()}, Value: fact.value})
 		}
 	}
 	return p, nil
@@ -135,7 +136,8 @@ func (c RemoveItem) Plan(s *Site) (patch.Patch, error) {
 	}
 	var p patch.Patch
 	for _, fact := range set.factsFor(c.Axis, c.Item) {
-		p = append(p, patch.Operation{Op: patch.Remove, Path: patch.Pointer{"sets", c.Set, "records", fact.record, "facts", fact.key.String()}})
+		p = append(p, patch.Operation{Op: patch.Remove, Path: patch.Pointer{"sets", c.Set, "records", fact.record, "facts",
+			fact.key.String()}})
 	}
 	return append(p, patch.Operation{Op: patch.Remove, Path: patch.Pointer{"sets", c.Set, "axes", c.Axis, c.Item}}), nil
 }

@@ -71,8 +71,8 @@ func orderKeys(n int) []string {
 	return keys
 }
 
-// placement is where members of a list stand after one is put somewhere: the key of the one, and the keys of others where
-// the list was evened out.
+// placement is where members of a list stand after one is put somewhere: the key of the one, and the keys of others
+// where the list was evened out.
 type placement struct {
 	key    string
 	others map[string]string // by ID

@@ -23,8 +23,8 @@ type Picture struct {
 	Data          []byte // nil where the bytes are held elsewhere
 }
 
-// Cells are a picture's colours, averaged over a grid of CellsAcross by CellsAcross: row by row, four bytes each (red, green, blue,
-// alpha, not premultiplied).
+// Cells are a picture's colours, averaged over a grid of CellsAcross by CellsAcross: row by row, four bytes each (red,
+// green, blue, alpha, not premultiplied).
 type Cells []byte
 
 // CellsAcross is how many cells a picture has in each direction.
@@ -37,7 +37,8 @@ const cellBytes = CellsAcross * CellsAcross * 4
 func (c Cells) Colours() []colour.Colour {
 	colours := make([]colour.Colour, 0, len(c)/4)
 	for cell := range slices.Chunk(c, 4) {
-		colours = append(colours, colour.Colour{R: float64(cell[0]) / 255, G: float64(cell[1]) / 255, B: float64(cell[2]) / 255, Alpha: float64(cell[3]) / 255})
+		colours = append(colours, colour.Colour{R: float64(cell[0]) / 255, G: float64(cell[1]) / 255,
+			B: float64(cell[2]) / 255, Alpha: float64(cell[3]) / 255})
 	}
 	return colours
 }
@@ -63,7 +64,8 @@ func (s *Site) PictureByID(id string) (*Picture, bool) {
 const mostPicture = 4000
 
 func (d *decoder) picture(c child) Picture {
-	p := Picture{ID: c.id, order: c.order, File: c.text("file", 64, true), Type: c.text("type", 40, true), Width: c.whole("width", mostPicture), Height: c.whole("height", mostPicture)}
+	p := Picture{ID: c.id, order: c.order, File: c.text("file", 64, true), Type: c.text("type", 40, true),
+		Width: c.whole("width", mostPicture), Height: c.whole("height", mostPicture)}
 	if len(p.File) != 64 || strings.Trim(p.File, "0123456789abcdef") != "" {
 		panic(faultf(c.path.To("file"), "the SHA-256 of the picture is expected, in hex"))
 	}
@@ -131,7 +133,9 @@ func (c AddPicture) Plan(s *Site) (patch.Patch, error) {
 	if err != nil {
 		return nil, err
 	}
-	return patch.Patch{{Op: patch.Add, Path: patch.Pointer{"pictures", id}, Value: map[string]any{"order": order, "file": c.File, "type": c.Type, "width": c.Width, "height": c.Height, "cells": base64.StdEncoding.EncodeToString(c.Cells)}}}, nil
+	return patch.Patch{{Op: patch.Add, Path: patch.Pointer{"pictures", id}, Value: map[string]any{"order": order,
+		"file": c.File, "type": c.Type, "width": c.Width, "height": c.Height,
+		"cells": base64.StdEncoding.EncodeToString(c.Cells)}}}, nil
 }
 
 // Label names the picture.
@@ -160,7 +164,8 @@ func (c RemovePicture) Plan(s *Site) (patch.Patch, error) {
 	}
 	for name, sheet := range s.House.Kinds {
 		if shows(sheet) {
-			return nil, faultf(patch.Pointer{"pictures", c.ID}, "the house style of %s shows it: give that another ground first", name)
+			return nil, faultf(patch.Pointer{"pictures", c.ID}, "the house style of %s shows it: give that another ground "+
+				"first", name)
 		}
 	}
 	return patch.Patch{{Op: patch.Remove, Path: patch.Pointer{"pictures", c.ID}}}, nil

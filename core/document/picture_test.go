@@ -51,7 +51,9 @@ func TestPictures(t *testing.T) {
 	site, tree := demoSite(t)
 	w := &worked{t, site, tree}
 	night, _ := site.PictureByID("night")
-	if night.Width != 1280 || len(night.Data) == 0 || len(night.Cells.Colours()) != document.CellsAcross*document.CellsAcross || night.Path() != "pictures/night."+night.File[:12]+".jpg" {
+	if night.Width != 1280 || len(night.Data) == 0 ||
+		len(night.Cells.Colours()) != document.CellsAcross*document.CellsAcross ||
+		night.Path() != "pictures/night."+night.File[:12]+".jpg" {
 		t.Errorf("the demo's picture is %d px wide with %d bytes, at %s", night.Width, len(night.Data), night.Path())
 	}
 	whole, err := document.Encode(tree)
@@ -84,7 +86,8 @@ func TestPictures(t *testing.T) {
 func TestAnIDIsOneElements(t *testing.T) {
 	site, tree := demoSite(t)
 	w := &worked{t, site, tree}
-	id, class := look.Key{Record: "zenith", Part: "card", Property: "id"}, look.Key{Record: "zenith", Part: "card", Property: "class"}
+	id, class := look.Key{Record: "zenith", Part: "card", Property: "id"}, look.Key{Record: "zenith", Part: "card",
+		Property: "class"}
 	w.do(saying(id, "best"))
 	w.do(saying(class, "js-best"))
 	w.refused(saying(look.Key{Record: "dusk", Part: "card", Property: "id"}, "best"), "used already")

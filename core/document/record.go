@@ -107,7 +107,8 @@ func (s *Site) copyLook(setID, from, to string) patch.Patch {
 		for _, key := range copiedKeys(b.Look, from) {
 			copied := key
 			copied.Record = to
-			p = append(p, patch.Operation{Op: patch.Add, Path: patch.Pointer{"blocks", b.ID, "look", copied.String()}, Value: b.Look[key].String()})
+			p = append(p, patch.Operation{Op: patch.Add, Path: patch.Pointer{"blocks", b.ID, "look", copied.String()},
+				Value: b.Look[key].String()})
 		}
 	}
 	return p
@@ -209,7 +210,8 @@ func (c FeatureRecord) Plan(s *Site) (patch.Patch, error) {
 		} else if c.Only && c.On {
 			want = false
 		}
-		p = append(p, put(patch.Pointer{"sets", c.Set, "records", record.ID, "featured"}, flag(record.Featured), flag(want))...)
+		p = append(p, put(patch.Pointer{"sets", c.Set, "records", record.ID, "featured"}, flag(record.Featured),
+			flag(want))...)
 	}
 	return p, nil
 }

@@ -23,15 +23,24 @@ func Schema(kinds kind.Registry) kind.Schema {
 		"tokens": tokensSchema(look.Categories()...), "dark": tokensSchema(look.ColourToken),
 		"kinds": objectSchema(houseKinds), "widths": textSchema(400), "scale": textSchema(80),
 	}, "dress")
-	block := objectSchema(kind.Schema{"order": orderSchema(), "name": textSchema(mostName), "set": idSchema(), "form": textSchema(60), "look": kind.Schema{"anyOf": looks}, "quiet": kind.Schema{"type": "object", "additionalProperties": objectSchema(kind.Schema{"measured": textSchema(200), "reason": textSchema(mostReason)})}}, "order", "name", "set", "form")
-	band := objectSchema(kind.Schema{"order": orderSchema(), "heading": textSchema(mostName), "blocks": membersOf(objectSchema(kind.Schema{"order": orderSchema()}, "order"))}, "order")
-	page := objectSchema(kind.Schema{"order": orderSchema(), "title": textSchema(mostName), "intro": textSchema(2000), "language": textSchema(35), "bands": membersOf(band)}, "order", "title")
+	block := objectSchema(kind.Schema{"order": orderSchema(), "name": textSchema(mostName), "set": idSchema(),
+		"form": textSchema(60), "look": kind.Schema{"anyOf": looks}, "quiet": kind.Schema{"type": "object",
+			"additionalProperties": objectSchema(kind.Schema{"measured": textSchema(200), "reason": textSchema(mostReason)})}},
+		"order", "name", "set", "form")
+	band := objectSchema(kind.Schema{"order": orderSchema(), "heading": textSchema(mostName),
+		"blocks": membersOf(objectSchema(kind.Schema{"order": orderSchema()}, "order"))}, "order")
+	page := objectSchema(kind.Schema{"order": orderSchema(), "title": textSchema(mostName), "intro": textSchema(2000),
+		"language": textSchema(35), "bands": membersOf(band)}, "order", "title")
 	side := kind.Schema{"type": "integer", "minimum": 1, "maximum": mostPicture}
-	picture := objectSchema(kind.Schema{"order": orderSchema(), "file": kind.Schema{"type": "string", "pattern": "^[0-9a-f]{64}$"}, "type": kind.Schema{"enum": slices.Sorted(maps.Keys(pictureTypes))},
-		"width": side, "height": side, "cells": kind.Schema{"type": "string", "contentEncoding": "base64"}, "data": kind.Schema{"type": "string", "contentEncoding": "base64"}}, "order", "file", "type", "width", "height", "cells")
+	picture := objectSchema(kind.Schema{"order": orderSchema(), "file": kind.Schema{"type": "string",
+		"pattern": "^[0-9a-f]{64}$"}, "type": kind.Schema{"enum": slices.Sorted(maps.Keys(pictureTypes))},
+		"width": side, "height": side, "cells": kind.Schema{"type": "string", "contentEncoding": "base64"},
+		"data": kind.Schema{"type": "string", "contentEncoding": "base64"}}, "order", "file", "type", "width", "height",
+		"cells")
 	root := objectSchema(kind.Schema{
 		"rubrel": kind.Schema{"const": Version}, "name": textSchema(mostName), "language": textSchema(35), "house": house,
-		"sets": membersOf(kind.Schema{"oneOf": sets}), "blocks": membersOf(block), "pages": membersOf(page), "pictures": membersOf(picture),
+		"sets": membersOf(kind.Schema{"oneOf": sets}), "blocks": membersOf(block), "pages": membersOf(page),
+		"pictures": membersOf(picture),
 	}, "rubrel", "name", "language", "house")
 	root["$schema"] = "https://json-schema.org/draft/2020-12/schema"
 	root["title"] = "Rubrel site"
@@ -52,15 +61,17 @@ func tokensSchema(categories ...look.Category) kind.Schema {
 func setSchema(k *kind.Kind) kind.Schema {
 	axes := kind.Schema{}
 	for _, axis := range k.Axes {
-		axes[axis.Name] = membersOf(objectSchema(kind.Schema{"order": orderSchema(), "facts": factsSchema(axis.Fields)}, "order"))
+		axes[axis.Name] = membersOf(objectSchema(kind.Schema{"order": orderSchema(), "facts": factsSchema(axis.Fields)},
+			"order"))
 	}
 	record := kind.Schema{"order": orderSchema(), "facts": factsSchema(k.Fields)}
 	if k.CanFeature {
 		record["featured"] = kind.Schema{"type": "boolean"}
 	}
 	return objectSchema(kind.Schema{
-		"kind": kind.Schema{"const": k.Name}, "name": textSchema(mostName), "order": orderSchema(), "facts": factsSchema(k.SetFields),
-		"axes": objectSchema(axes), "records": membersOf(objectSchema(record, "order")),
+		"kind": kind.Schema{"const": k.Name}, "name": textSchema(mostName), "order": orderSchema(),
+		"facts": factsSchema(k.SetFields),
+		"axes":  objectSchema(axes), "records": membersOf(objectSchema(record, "order")),
 	}, "kind", "name", "order")
 }
 
@@ -101,7 +112,8 @@ func lookSchema(k *kind.Kind, records bool) kind.Schema {
 			if property, err := look.PropertyNamed(name); err == nil {
 				hint = property.Hint
 			}
-			patterns[prefix+regexp.QuoteMeta(part.Name+"."+name)+"(@(featured|hover|selected))?(@[a-z0-9-]+)?$"] = kind.Schema{"type": "string", "maxLength": 400, "description": hint}
+			pattern := prefix + regexp.QuoteMeta(part.Name+"."+name) + "(@(featured|hover|selected))?(@[a-z0-9-]+)?$"
+			patterns[pattern] = kind.Schema{"type": "string", "maxLength": 400, "description": hint}
 		}
 	}
 	return kind.Schema{"type": "object", "additionalProperties": false, "patternProperties": patterns}

@@ -30,9 +30,10 @@ func (e *Stands) Error() string {
 
 // Revert takes back an earlier change, wherever the document has gone since: done is what the change did, inverse what
 // takes it back. A place that has been changed again keeps what it has, and the *Stands returned beside the result says
-// so; the result is nil where nothing is left to take back. What a change added goes with all that was said in it since,
-// unless others said some of it: foreign gives their changes, and is asked only where something was changed.
-func Revert(tree any, s *Site, done, inverse patch.Patch, label string, foreign func() []patch.Patch) (*Result, *Stands, error) {
+// so; the result is nil where nothing is left to take back. What a change added goes with all that was said in it
+// since, unless others said some of it: foreign gives their changes, and is asked only where something was changed.
+func Revert(tree any, s *Site, done, inverse patch.Patch, label string, foreign func() []patch.Patch) (*Result,
+	*Stands, error) {
 	var kept patch.Patch
 	stands := &Stands{Label: label}
 	for _, operation := range inverse {

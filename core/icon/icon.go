@@ -28,8 +28,8 @@ var drawings = sync.OnceValue(func() map[string]string {
 // Names lists the icons.
 func Names() []string { return slices.Sorted(maps.Keys(drawings())) }
 
-// SVG draws an icon in the colour and the size of the text around it; "" where there is none of the name. It says nothing
-// to a screen reader: what it stands beside does.
+// SVG draws an icon in the colour and the size of the text around it; "" where there is none of the name. It says
+// nothing to a screen reader: what it stands beside does.
 func SVG(name string) template.HTML {
 	drawing, ok := drawings()[name]
 	if !ok {

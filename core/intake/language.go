@@ -5,19 +5,27 @@ import (
 	"unicode"
 )
 
-// marks of a language in a list: short words that price lists and tables of it have and others have not, each as a whole
-// word in lower case.
+// marks of a language in a list: short words that price lists and tables of it have and others have not, each as a
+// whole word in lower case.
 var languageWords = map[string][]string{
-	"de": {"und", "pro", "monat", "jahr", "mit", "für", "ohne", "kostenlos", "auf", "anfrage", "inklusive", "nicht", "der", "die", "das", "stunden", "preis", "monatlich", "jährlich", "je", "ab", "enthalten", "unbegrenzt"},
-	"fr": {"et", "par", "mois", "avec", "pour", "sans", "gratuit", "sur", "devis", "le", "la", "les", "des", "inclus", "heures", "prix", "illimité", "année", "compris", "dès"},
-	"es": {"y", "por", "mes", "con", "para", "sin", "gratis", "el", "los", "las", "incluido", "horas", "precio", "año", "ilimitado", "desde", "consultar"},
-	"it": {"e", "per", "mese", "con", "senza", "gratuito", "il", "gli", "delle", "incluso", "ore", "prezzo", "anno", "illimitato", "richiesta", "dal"},
-	"nl": {"en", "per", "maand", "met", "voor", "zonder", "gratis", "het", "een", "inbegrepen", "uur", "prijs", "jaar", "onbeperkt", "aanvraag", "vanaf"},
-	"pt": {"e", "por", "mês", "com", "para", "sem", "grátis", "os", "as", "incluído", "horas", "preço", "ano", "ilimitado", "não", "desde"},
-	"sv": {"och", "per", "månad", "med", "för", "utan", "gratis", "det", "ett", "ingår", "timmar", "pris", "år", "obegränsat", "från"},
+	"de": {"und", "pro", "monat", "jahr", "mit", "für", "ohne", "kostenlos", "auf", "anfrage", "inklusive", "nicht",
+		"der", "die", "das", "stunden", "preis", "monatlich", "jährlich", "je", "ab", "enthalten", "unbegrenzt"},
+	"fr": {"et", "par", "mois", "avec", "pour", "sans", "gratuit", "sur", "devis", "le", "la", "les", "des", "inclus",
+		"heures", "prix", "illimité", "année", "compris", "dès"},
+	"es": {"y", "por", "mes", "con", "para", "sin", "gratis", "el", "los", "las", "incluido", "horas", "precio", "año",
+		"ilimitado", "desde", "consultar"},
+	"it": {"e", "per", "mese", "con", "senza", "gratuito", "il", "gli", "delle", "incluso", "ore", "prezzo", "anno",
+		"illimitato", "richiesta", "dal"},
+	"nl": {"en", "per", "maand", "met", "voor", "zonder", "gratis", "het", "een", "inbegrepen", "uur", "prijs", "jaar",
+		"onbeperkt", "aanvraag", "vanaf"},
+	"pt": {"e", "por", "mês", "com", "para", "sem", "grátis", "os", "as", "incluído", "horas", "preço", "ano",
+		"ilimitado", "não", "desde"},
+	"sv": {"och", "per", "månad", "med", "för", "utan", "gratis", "det", "ett", "ingår", "timmar", "pris", "år",
+		"obegränsat", "från"},
 	"pl": {"i", "za", "miesiąc", "miesięcznie", "rok", "rocznie", "bez", "oraz", "dla", "cena", "godzin", "zawiera", "od"},
 	"da": {"og", "pr", "måned", "med", "uden", "ikke", "inkluderet", "timer", "år", "ubegrænset", "fra", "pris"},
-	"en": {"and", "per", "month", "year", "with", "for", "without", "free", "on", "request", "the", "included", "hours", "price", "unlimited", "of", "from"},
+	"en": {"and", "per", "month", "year", "with", "for", "without", "free", "on", "request", "the", "included", "hours",
+		"price", "unlimited", "of", "from"},
 }
 
 // scriptLanguages are the languages that a script alone speaks for, where a list is written in it.
@@ -25,7 +33,8 @@ var scriptLanguages = []struct {
 	table *unicode.RangeTable
 	tag   string
 }{
-	{unicode.Hiragana, "ja"}, {unicode.Katakana, "ja"}, {unicode.Hangul, "ko"}, {unicode.Han, "zh"}, {unicode.Arabic, "ar"}, {unicode.Hebrew, "he"},
+	{unicode.Hiragana, "ja"}, {unicode.Katakana, "ja"}, {unicode.Hangul, "ko"}, {unicode.Han, "zh"},
+	{unicode.Arabic, "ar"}, {unicode.Hebrew, "he"},
 	{unicode.Greek, "el"}, {unicode.Thai, "th"}, {unicode.Devanagari, "hi"}, {unicode.Cyrillic, "ru"},
 }
 

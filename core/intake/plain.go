@@ -10,8 +10,8 @@ import (
 	"rubrel/core/money"
 )
 
-// Plain is how a list of a kind without axes is read, derived from its fields: a line is the field that its heading names,
-// or the first that holds what its cells hold. The help and the example are what the screen shows.
+// Plain is how a list of a kind without axes is read, derived from its fields: a line is the field that its heading
+// names, or the first that holds what its cells hold. The help and the example are what the screen shows.
 func Plain(fields []kind.Field, help, example string) *kind.Intake {
 	p := plain{fields: fields}
 	roles := make([]kind.Role, 0, len(fields)+1)
@@ -19,7 +19,8 @@ func Plain(fields []kind.Field, help, example string) *kind.Intake {
 		roles = append(roles, kind.Role{Name: f.Name, Label: f.Label})
 	}
 	roles = append(roles, kind.Role{Name: featuredRole, Label: "featured (yes or no)"})
-	return &kind.Intake{Help: help, Example: example, Roles: append(roles, kind.Role{Name: kind.SkipRole, Label: "leave out"}), Guess: p.guess, IsValue: isNumber, Build: p.build}
+	return &kind.Intake{Help: help, Example: example, Roles: append(roles, kind.Role{Name: kind.SkipRole,
+		Label: "leave out"}), Guess: p.guess, IsValue: isNumber, Build: p.build}
 }
 
 type plain struct {
@@ -87,7 +88,8 @@ func (p plain) named(label string) string {
 	label = strings.ToLower(strings.TrimSpace(strings.TrimSuffix(strings.TrimSpace(label), ":")))
 	bare := strings.TrimSpace(bracketed.ReplaceAllString(label, ""))
 	for _, f := range p.fields {
-		if names := append([]string{f.Name, f.Label}, f.Aliases...); slices.Contains(names, bare) || slices.Contains(names, label) {
+		if names := append([]string{f.Name, f.Label}, f.Aliases...); slices.Contains(names, bare) ||
+			slices.Contains(names, label) {
 			return f.Name
 		}
 	}
@@ -145,7 +147,8 @@ func (p plain) numbers(k *kind.Kind, lines []kind.Line) []string {
 }
 
 // read reads one cell, which may say several fields.
-func (p plain) read(k *kind.Kind, line kind.Line, column int, field kind.Field, facts map[string]kind.Value, decimal rune) []kind.Problem {
+func (p plain) read(k *kind.Kind, line kind.Line, column int, field kind.Field, facts map[string]kind.Value,
+	decimal rune) []kind.Problem {
 	texts := map[string]string{field.Name: line.Cells[column]}
 	if field.Split != nil {
 		if split := field.Split(line.Cells[column]); split != nil {
@@ -187,8 +190,8 @@ func parse(f kind.Field, text string, decimal rune) (kind.Value, error) {
 	return f.Type.Parse(text)
 }
 
-// missing names the records that lack what must be said, and says it for them where a number can stand for it: nothing that
-// was pasted is lost.
+// missing names the records that lack what must be said, and says it for them where a number can stand for it: nothing
+// that was pasted is lost.
 func (p plain) missing(k *kind.Kind, lines []kind.Line, columns []int, set kind.Set) []kind.Problem {
 	var problems []kind.Problem
 	for column, record := range columns {
@@ -201,7 +204,8 @@ func (p plain) missing(k *kind.Kind, lines []kind.Line, columns []int, set kind.
 			}
 			if value, err := f.Type.Parse("0"); err == nil {
 				set.Records[record].Facts[f.Name] = value
-				problems = append(problems, lines[0].Problem(column, "%s of “%s” could not be read; it was set to 0", f.Label, kind.Text(set.Records[record].Facts, k.Fields[0].Name)))
+				problems = append(problems, lines[0].Problem(column, "%s of “%s” could not be read; it was set to 0", f.Label,
+					kind.Text(set.Records[record].Facts, k.Fields[0].Name)))
 			}
 		}
 	}

@@ -1,5 +1,5 @@
-// Package intake has what kinds share that read pasted lists: records by their titles, the mark before fractions, and the
-// reading of a plain list, which is derived from a kind's fields.
+// Package intake has what kinds share that read pasted lists: records by their titles, the mark before fractions, and
+// the reading of a plain list, which is derived from a kind's fields.
 package intake
 
 import (
@@ -10,8 +10,8 @@ import (
 	"rubrel/core/kind"
 )
 
-// Records makes a record for each column that has any text, named by the line that has the role of the kind's first field.
-// It says which record each column became, -1 for none.
+// Records makes a record for each column that has any text, named by the line that has the role of the kind's first
+// field. It says which record each column became, -1 for none.
 func Records(k *kind.Kind, lines []kind.Line) (records []kind.Record, columns []int, problems []kind.Problem) {
 	if len(lines) == 0 {
 		return nil, nil, nil
@@ -32,13 +32,15 @@ func Records(k *kind.Kind, lines []kind.Line) (records []kind.Record, columns []
 			continue
 		}
 		if len(records) >= document.MostRecords {
-			problems = append(problems, lines[0].Problem(column, "a list holds at most %d %s; this and later ones were left out", document.MostRecords, k.Many))
+			problems = append(problems, lines[0].Problem(column, "a list holds at most %d %s; this and later ones were left "+
+				"out", document.MostRecords, k.Many))
 			columns = append(columns, -1)
 			break
 		}
 		if title == "" {
 			title = fmt.Sprintf("%s %d", noun, len(records)+1)
-			problems = append(problems, lines[0].Problem(column, "this %s has no %s; it was called “%s”", k.One, k.Fields[0].Label, title))
+			problems = append(problems, lines[0].Problem(column, "this %s has no %s; it was called “%s”", k.One,
+				k.Fields[0].Label, title))
 		}
 		id := document.FreshID(title, func(id string) bool { return taken[id] })
 		taken[id] = true
@@ -51,8 +53,8 @@ func Records(k *kind.Kind, lines []kind.Line) (records []kind.Record, columns []
 	return records, columns, problems
 }
 
-// DecimalMark finds the mark before fractions by those numbers that leave no doubt: one or two digits after the last mark,
-// or two kinds of mark. It is 0 where none does.
+// DecimalMark finds the mark before fractions by those numbers that leave no doubt: one or two digits after the last
+// mark, or two kinds of mark. It is 0 where none does.
 func DecimalMark(texts []string) rune {
 	points, commas := 0, 0
 	for _, text := range texts {

@@ -23,7 +23,8 @@ func Draw(v View, records []string, draw func(record int, r Ruler) *layout.Sheet
 
 // FontOf is how a part's text is set in a drawing; where it says no size, the root part's.
 func FontOf(r Ruler, part, root string) layout.Font {
-	f := layout.Font{Family: r.Said(part, "font-family"), Weight: r.Said(part, "font-weight"), Ink: r.Said(part, "color"), Size: r.Length(part, "font-size")}
+	f := layout.Font{Family: r.Said(part, "font-family"), Weight: r.Said(part, "font-weight"), Ink: r.Said(part, "color"),
+		Size: r.Length(part, "font-size")}
 	if f.Size == 0 {
 		f.Size = r.Length(root, "font-size")
 	}

@@ -23,8 +23,8 @@ type Ruler interface {
 	Edges(part string) float64
 	// Gap is a part's gap.
 	Gap(part string) float64
-	// Said is what a part's look says of a property as CSS writes it, with the value of a token in its place; where the part
-	// says none, an inherited property's value from around it; "" for none.
+	// Said is what a part's look says of a property as CSS writes it, with the value of a token in its place; where the
+	// part says none, an inherited property's value from around it; "" for none.
 	Said(part, property string) string
 	// Length is what a part's look says of a property that is a length; 0 where it says none.
 	Length(part, property string) float64

@@ -68,8 +68,8 @@ type Field struct {
 	Begins string
 	// Derive computes the value that holds where nothing is said; nil where nothing is derived.
 	Derive func(set Set, record Record, key FactKey) (Value, bool)
-	// Split takes apart what a pasted cell says of several fields at once, by field: "3 of 5 levels". Nil where a cell says
-	// one thing.
+	// Split takes apart what a pasted cell says of several fields at once, by field: "3 of 5 levels". Nil where a cell
+	// says one thing.
 	Split func(text string) map[string]string
 	// Check refuses a value that the type lets through and the set does not; nil where the type says all.
 	Check func(set Set, key FactKey, value Value) error
@@ -118,8 +118,9 @@ type Form struct {
 	Variables func(View) []Variable
 	// LiftsFeatured says that the layout itself makes a featured record stand out, by its place or size.
 	LiftsFeatured bool
-	// Runs are the texts whose fit is measured, and Room is how wide the text of a part may be at the ruler's width; of the
-	// part that stands for a record, how wide all of it is within its padding. Nil for a form whose fit is not measured.
+	// Runs are the texts whose fit is measured, and Room is how wide the text of a part may be at the ruler's width; of
+	// the part that stands for a record, how wide all of it is within its padding. Nil for a form whose fit is not
+	// measured.
 	Runs func(View) []Run
 	// Columns is how many records stand side by side at a width, by its place among the widths; nil for a form in which
 	// they do not.
@@ -308,7 +309,10 @@ func (k *Kind) PartAround(p Part, form string) (Part, bool) {
 
 // PartsOf lists the parts that a form has.
 func (k *Kind) PartsOf(form string) []Part {
-	return slices.DeleteFunc(slices.Clone(k.Parts), func(p Part) bool { return len(p.Forms) > 0 && !slices.Contains(p.Forms, form) })
+	return slices.DeleteFunc(slices.Clone(k.Parts), func(p Part) bool {
+		return len(p.Forms) > 0 &&
+			!slices.Contains(p.Forms, form)
+	})
 }
 
 // PartSpecs lists a form's parts as the look engine needs them.
@@ -321,8 +325,8 @@ func (k *Kind) PartSpecs(form string) []look.PartSpec {
 	return specs
 }
 
-// Defaults is the look that the kind declares for a form, in terms of the house style's tokens. Keys of Part.Defaults are
-// "property", with "@state" and "@width" where they apply. It is read once, and nobody changes it.
+// Defaults is the look that the kind declares for a form, in terms of the house style's tokens. Keys of Part.Defaults
+// are "property", with "@state" and "@width" where they apply. It is read once, and nobody changes it.
 func (k *Kind) Defaults(form string) (look.Sheet, error) {
 	k.reading.Do(func() { k.defaults, k.defaultsFault = k.readDefaults() })
 	return k.defaults[form], k.defaultsFault

@@ -131,7 +131,8 @@ func (t LinkType) Decode(held any) (Value, error) { return decodeText(t, held) }
 // Schema is a URI reference of one of the schemes.
 func (LinkType) Schema() Schema {
 	return Schema{"type": "string", "format": "uri-reference", "maxLength": maxLink, "anyOf": []any{
-		Schema{"pattern": "^(?:" + strings.Join(linkSchemes, "|") + "):"}, Schema{"not": Schema{"pattern": schemePattern.String()}}}}
+		Schema{"pattern": "^(?:" + strings.Join(linkSchemes, "|") + "):"},
+		Schema{"not": Schema{"pattern": schemePattern.String()}}}}
 }
 
 // Align sets an address left.

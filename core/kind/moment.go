@@ -64,13 +64,15 @@ func (MomentType) Parse(text string) (Value, error) {
 	if len(words) == 2 {
 		words = []string{words[0], "23:59", words[1]}
 	}
-	wrong := fmt.Errorf("%q is not a moment: write a day, a time and a time zone, such as 2026-12-31 23:59 Europe/Dublin", shorten(text))
+	wrong := fmt.Errorf("%q is not a moment: write a day, a time and a time zone, such as 2026-12-31 23:59 Europe/Dublin",
+		shorten(text))
 	if len(words) != 3 || words[2] == "Local" {
 		return nil, wrong
 	}
 	zone, err := time.LoadLocation(words[2])
 	if err != nil {
-		return nil, fmt.Errorf("there is no time zone %q: write one of the IANA database, such as Europe/Dublin, or UTC", shorten(words[2]))
+		return nil, fmt.Errorf("there is no time zone %q: write one of the IANA database, such as Europe/Dublin, or UTC",
+			shorten(words[2]))
 	}
 	at, err := time.ParseInLocation(momentLayout, words[0]+" "+words[1], zone)
 	if err != nil || at.Year() < 1900 || at.Year() > 2999 {

@@ -60,8 +60,8 @@ const mostPlaces = 6
 // plainNumber is a number as programs write it.
 var plainNumber = regexp.MustCompile(`^[+-]?[0-9]+(\.[0-9]+)?$`)
 
-// Parse reads a plain number, or one with separators of thousands: 14500, 14,500, 14 500.5. A single point stands before
-// decimals.
+// Parse reads a plain number, or one with separators of thousands: 14500, 14,500, 14 500.5. A single point stands
+// before decimals.
 func (t NumberType) Parse(text string) (Value, error) {
 	text = strings.TrimSpace(strings.ReplaceAll(text, "−", "-"))
 	wrong := fmt.Errorf("%q is not a number such as 14500 or 14,500.5", shorten(text))
@@ -132,9 +132,13 @@ type SeriesType struct{ Most int }
 
 // Parse reads the numbers. A comma stands between numbers where a space follows it.
 func (t SeriesType) Parse(text string) (Value, error) {
-	words := strings.FieldsFunc(strings.ReplaceAll(text, ", ", " "), func(r rune) bool { return unicode.IsSpace(r) || r == ';' })
+	words := strings.FieldsFunc(strings.ReplaceAll(text, ", ", " "), func(r rune) bool {
+		return unicode.IsSpace(r) ||
+			r == ';'
+	})
 	if len(words) < 2 || len(words) > t.Most {
-		return nil, fmt.Errorf("%d numbers are too few or too many: a series has from 2 to %d, with spaces between them", len(words), t.Most)
+		return nil, fmt.Errorf("%d numbers are too few or too many: a series has from 2 to %d, with spaces between them",
+			len(words), t.Most)
 	}
 	series := make(Series, len(words))
 	for i, word := range words {

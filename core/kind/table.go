@@ -2,8 +2,8 @@ package kind
 
 import "strings"
 
-// Table is the set as a list that goes down: a heading for each fact that any record says, and a row for each record. What
-// is derived is not said.
+// Table is the set as a list that goes down: a heading for each fact that any record says, and a row for each record.
+// What is derived is not said.
 func (s Set) Table() [][]string {
 	type column struct {
 		heading string

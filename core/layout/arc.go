@@ -6,7 +6,8 @@ import (
 	"strconv"
 )
 
-// Arc is a stretch of a circle along which a bar is bent. Lengths are in CSS px, angles in degrees clockwise from the top.
+// Arc is a stretch of a circle along which a bar is bent. Lengths are in CSS px, angles in degrees clockwise from the
+// top.
 type Arc struct {
 	X, Y      float64 // the centre
 	Radius    float64 // to the middle of the bar
@@ -35,8 +36,8 @@ type Stroke struct {
 	Round    bool
 }
 
-// Drawn is the stroke whose painted ends, caps included, reach from the beginning of the arc to the share and no further.
-// A share too short for two round ends is drawn with flat ones.
+// Drawn is the stroke whose painted ends, caps included, reach from the beginning of the arc to the share and no
+// further. A share too short for two round ends is drawn with flat ones.
 func (a Arc) Drawn(share float64, round bool) Stroke {
 	share = min(max(share, 0), 1)
 	if !round || share == 0 || share == 1 && a.Sweep >= 360 {
@@ -62,7 +63,8 @@ func (a Arc) Path(from, to float64) string {
 	}
 	for i := 1.0; i <= parts; i++ {
 		x, y = a.Point(from + (to-from)*i/parts)
-		path += fmt.Sprintf("A%s %s 0 0 %d %s %s", Coordinate(a.Radius), Coordinate(a.Radius), turn, Coordinate(x), Coordinate(y))
+		path += fmt.Sprintf("A%s %s 0 0 %d %s %s", Coordinate(a.Radius), Coordinate(a.Radius), turn, Coordinate(x),
+			Coordinate(y))
 	}
 	return path
 }

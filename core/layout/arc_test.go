@@ -10,8 +10,8 @@ import (
 	"rubrel/testkit"
 )
 
-// Lengths and points against SVGGeometryElement in Chromium, over rings and half rings in both directions: within a tenth of
-// a pixel, since Chromium measures an arc by curves and chords.
+// Lengths and points against SVGGeometryElement in Chromium, over rings and half rings in both directions: within a
+// tenth of a pixel, since Chromium measures an arc by curves and chords.
 func TestArcAgainstSVGGeometryElement(t *testing.T) {
 	type measured struct {
 		Length float64

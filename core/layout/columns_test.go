@@ -4,7 +4,8 @@ import "testing"
 
 func TestColumns(t *testing.T) {
 	for _, c := range []struct{ n, most, want int }{
-		{0, 4, 1}, {1, 4, 1}, {3, 4, 3}, {4, 4, 4}, {5, 4, 3}, {6, 4, 3}, {7, 4, 4}, {8, 4, 4}, {9, 4, 3}, {5, 3, 3}, {4, 3, 2}, {40, 5, 5}, {3, 1, 1},
+		{0, 4, 1}, {1, 4, 1}, {3, 4, 3}, {4, 4, 4}, {5, 4, 3}, {6, 4, 3}, {7, 4, 4}, {8, 4, 4}, {9, 4, 3}, {5, 3, 3},
+		{4, 3, 2}, {40, 5, 5}, {3, 1, 1},
 	} {
 		if got := Columns(c.n, c.most); got != c.want {
 			t.Errorf("%d items, at most %d: %d columns, want %d", c.n, c.most, got, c.want)

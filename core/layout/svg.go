@@ -18,7 +18,8 @@ func (s *Sheet) Box(x, y, width, height, radius float64, fill string) {
 	if width <= 0 || height <= 0 || fill == "" {
 		return
 	}
-	fmt.Fprintf(&s.shapes, `<rect x="%s" y="%s" width="%s" height="%s" rx="%s" fill="%s"/>`, Coordinate(x), Coordinate(y), Coordinate(width), Coordinate(height), Coordinate(min(radius, width/2, height/2)), html.EscapeString(fill))
+	fmt.Fprintf(&s.shapes, `<rect x="%s" y="%s" width="%s" height="%s" rx="%s" fill="%s"/>`, Coordinate(x), Coordinate(y),
+		Coordinate(width), Coordinate(height), Coordinate(min(radius, width/2, height/2)), html.EscapeString(fill))
 }
 
 // Line draws a path as a stroke, with round ends or flat ones.
@@ -49,11 +50,13 @@ type Font struct {
 // Text sets a text on a baseline.
 func (s *Sheet) Text(x, y float64, anchor Anchor, font Font, text string) {
 	fmt.Fprintf(&s.shapes, `<text x="%s" y="%s" text-anchor="%s" font-family="%s" font-weight="%s" font-size="%s" fill="%s">%s</text>`, Coordinate(x), Coordinate(y), anchor,
-		html.EscapeString(font.Family), html.EscapeString(font.Weight), Coordinate(font.Size), html.EscapeString(font.Ink), html.EscapeString(text))
+		html.EscapeString(font.Family), html.EscapeString(font.Weight), Coordinate(font.Size), html.EscapeString(font.Ink),
+		html.EscapeString(text))
 }
 
 // Bytes is the file.
 func (s *Sheet) Bytes() []byte {
 	return fmt.Appendf(nil, `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 %s %s" width="%s" height="%s" role="img"><title>%s</title>%s</svg>`,
-		Coordinate(s.Width), Coordinate(s.Height), Coordinate(s.Width), Coordinate(s.Height), html.EscapeString(s.Title), s.shapes.String())
+		Coordinate(s.Width), Coordinate(s.Height), Coordinate(s.Width), Coordinate(s.Height), html.EscapeString(s.Title),
+		s.shapes.String())
 }

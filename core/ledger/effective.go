@@ -8,7 +8,8 @@ import (
 
 // Effective is the value that holds at a cell of the look, wherever it is said; nil where nothing says one.
 func Effective(set *document.Set, b *document.Block, cascade look.Cascade, key look.Key, part kind.Part) look.Value {
-	t := look.Target{Record: key.Record, Featured: key.State == look.Featured, Width: max(0, cascade.Widths.Index(key.Width))}
+	t := look.Target{Record: key.Record, Featured: key.State == look.Featured,
+		Width: max(0, cascade.Widths.Index(key.Width))}
 	if key.State != look.Featured {
 		t.State = key.State
 	}

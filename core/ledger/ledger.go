@@ -101,7 +101,8 @@ type Cell struct {
 }
 
 // Build lays out the ledger.
-func Build(site *document.Site, b *document.Block, cascade look.Cascade, tokens look.Tokens, shown Shown) (*Grid, error) {
+func Build(site *document.Site, b *document.Block, cascade look.Cascade, tokens look.Tokens,
+	shown Shown) (*Grid, error) {
 	part, width := shown.Part, shown.Width
 	set, ok := site.SetByID(b.SetID)
 	if !ok {
@@ -222,7 +223,8 @@ func (l layer) factRow(field kind.Field, key kind.FactKey) Row {
 		axis, _ := l.set.Kind.AxisNamed(name)
 		row.Of = append(row.Of, name+"/"+key.Items[i])
 		if item, ok := l.set.ItemNamed(name, key.Items[i]); ok && i == 0 {
-			row.Head = factCell("item/"+name+"/"+item.ID+"/"+axis.Label, kind.Text(item.Facts, axis.Label), axis.LabelField().Type)
+			row.Head = factCell("item/"+name+"/"+item.ID+"/"+axis.Label, kind.Text(item.Facts, axis.Label),
+				axis.LabelField().Type)
 		}
 		if cell, ok := l.ruleCell(axis, field, key.Items[i]); ok {
 			all = cell
@@ -306,7 +308,8 @@ func (l layer) detail(field kind.Field, key kind.FactKey) string {
 }
 
 func (l layer) featuredRow() Row {
-	row := Row{Label: "featured", Help: "whether the " + l.set.Kind.One + " stands out", Cells: []Cell{{State: None}, {State: None}}}
+	row := Row{Label: "featured", Help: "whether the " + l.set.Kind.One + " stands out", Cells: []Cell{{State: None},
+		{State: None}}}
 	for _, record := range l.set.Records {
 		cell := Cell{At: "featured/" + record.ID, Text: "no", State: Empty, Align: kind.Centre}
 		if record.Featured {
@@ -318,7 +321,8 @@ func (l layer) featuredRow() Row {
 }
 
 func (l layer) setRow(field kind.Field) Row {
-	row := Row{Label: field.Label, Help: field.Help, Cells: []Cell{factCell("set/"+field.Name, kind.Text(l.set.Facts, field.Name), field.Type), {State: None}}}
+	row := Row{Label: field.Label, Help: field.Help,
+		Cells: []Cell{factCell("set/"+field.Name, kind.Text(l.set.Facts, field.Name), field.Type), {State: None}}}
 	for range l.set.Records {
 		row.Cells = append(row.Cells, Cell{State: None})
 	}

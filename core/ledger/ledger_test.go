@@ -44,7 +44,8 @@ func (b *bench) grid(part, width string) *ledger.Grid {
 	if err != nil {
 		b.t.Fatal(err)
 	}
-	g, err := ledger.Build(b.site, b.block(), cascade, tokens, ledger.Shown{Part: part, Width: width, Open: []string{"periods and currencies", "switch", "seats", "offer", "tax"}})
+	g, err := ledger.Build(b.site, b.block(), cascade, tokens, ledger.Shown{Part: part, Width: width,
+		Open: []string{"periods and currencies", "switch", "seats", "offer", "tax"}})
 	if err != nil {
 		b.t.Fatal(err)
 	}
@@ -137,14 +138,16 @@ func TestLookCells(t *testing.T) {
 
 func TestPaste(t *testing.T) {
 	b := newBench(t)
-	batch, left, err := b.grid("card", "wide").Paste(b.block(), "fact/meridian/price:month:eur", [][]string{{"20", "40", "beyond"}, {"200", "400"}})
+	batch, left, err := b.grid("card", "wide").Paste(b.block(), "fact/meridian/price:month:eur",
+		[][]string{{"20", "40", "beyond"}, {"200", "400"}})
 	if err != nil || left != 1 || len(batch.Changes) != 4 {
 		t.Fatalf("%d changes, %d left out (%v)", len(batch.Changes), left, err)
 	}
 	if err := b.do(batch, nil); err != nil {
 		t.Fatal(err)
 	}
-	for at, want := range map[string]string{"fact/meridian/price:month:eur": "20", "fact/zenith/price:year:eur": "400", "fact/dusk/price:month:eur": "9.00"} {
+	for at, want := range map[string]string{"fact/meridian/price:month:eur": "20", "fact/zenith/price:year:eur": "400",
+		"fact/dusk/price:month:eur": "9.00"} {
 		if c, _ := cellAt(b.grid("card", "wide"), at); c.Text != want {
 			t.Errorf("%s holds %q, want %q", at, c.Text, want)
 		}
@@ -162,7 +165,8 @@ func TestPaste(t *testing.T) {
 // What the set says for all is shown where a record follows it, and an own text is an exception.
 func TestSetFacts(t *testing.T) {
 	b := newBench(t)
-	if c, _ := cellAt(b.grid("card", "wide"), "fact/dusk/button"); c.State != ledger.Followed || c.Shown != "Join as {plan}" {
+	if c, _ := cellAt(b.grid("card", "wide"), "fact/dusk/button"); c.State != ledger.Followed ||
+		c.Shown != "Join as {plan}" {
 		t.Errorf("following: %+v", c)
 	}
 	if err := b.do(ledger.Change(b.block(), "fact/dusk/button", "Try it")); err != nil {
@@ -227,8 +231,11 @@ func TestIdleRows(t *testing.T) {
 		t.Fatalf("%s has no row %s", part, property)
 		return ""
 	}
-	for _, c := range []struct{ part, property, says string }{{"separator", "color", "the part is left out: display is none"}, {"separator", "display", ""}, {"card", "border-radius", ""}, {"card", "transition-duration", "nothing changes on hover"},
-		{"button", "transition-duration", ""}, {"button", "transition-timing-function", "transition-duration is not said"}, {"card", "background-color", ""}} {
+	for _, c := range []struct{ part, property, says string }{{"separator", "color",
+		"the part is left out: display is none"}, {"separator", "display", ""}, {"card", "border-radius", ""},
+		{"card", "transition-duration", "nothing changes on hover"},
+		{"button", "transition-duration", ""}, {"button", "transition-timing-function", "transition-duration is not said"},
+		{"card", "background-color", ""}} {
 		if got := idle(c.part, c.property); got != c.says {
 			t.Errorf("%s of %s is idle because %q, want %q", c.property, c.part, got, c.says)
 		}
@@ -241,7 +248,9 @@ func TestIdleRows(t *testing.T) {
 	say("card.background-image", "linear-gradient(90deg, raised 0%, ground 100%)")
 	say("badge.background-color", "transparent")
 	say("badge.border", "none")
-	for _, c := range []struct{ part, property, says string }{{"button", "transition-timing-function", ""}, {"card", "background-color", "background-image covers it"}, {"badge", "border-radius", "there is no ground, border or shadow whose corners could be seen"}} {
+	for _, c := range []struct{ part, property, says string }{{"button", "transition-timing-function", ""},
+		{"card", "background-color", "background-image covers it"}, {"badge", "border-radius",
+			"there is no ground, border or shadow whose corners could be seen"}} {
 		if got := idle(c.part, c.property); got != c.says {
 			t.Errorf("%s of %s is idle because %q, want %q", c.property, c.part, got, c.says)
 		}
@@ -251,12 +260,14 @@ func TestIdleRows(t *testing.T) {
 // A record's look is carried to another record, in place of its own, as one change.
 func TestPasteLook(t *testing.T) {
 	b := newBench(t)
-	for key, text := range map[string]string{"zenith:title.font-size": "33px", "zenith:price.color@hover": "accent", "dusk:title.font-size": "20px", "dusk:badge.color": "ink"} {
+	for key, text := range map[string]string{"zenith:title.font-size": "33px", "zenith:price.color@hover": "accent",
+		"dusk:title.font-size": "20px", "dusk:badge.color": "ink"} {
 		if err := b.do(ledger.Change(b.block(), "look/"+key, text)); err != nil {
 			t.Fatal(err)
 		}
 	}
-	if err := b.do(document.PasteLook{Block: "memberships", Record: "dusk", FromBlock: "memberships", From: "zenith"}, nil); err != nil {
+	if err := b.do(document.PasteLook{Block: "memberships", Record: "dusk", FromBlock: "memberships", From: "zenith"},
+		nil); err != nil {
 		t.Fatal(err)
 	}
 	got := map[string]string{}

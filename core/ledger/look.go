@@ -53,7 +53,8 @@ func (l layer) look(declared kind.Part, state look.State, width string) Section 
 	return section
 }
 
-// idle says why a property of a part has no effect in general; "" where it has one. A record's own values are not looked
+// idle says why a property of a part has no effect in general; "" where it has one. A record's own values are not
+// looked
 // at: what one of them says may have an effect.
 func (l layer) idle(part kind.Part, property string, t look.Target) string {
 	css := func(name string, t look.Target) string {
@@ -83,7 +84,8 @@ func (l layer) idle(part kind.Part, property string, t look.Target) string {
 	switch {
 	case property != "display" && css("display", t) == "none":
 		return "the part is left out: display is none"
-	case property == "border-radius" && none("border") && none("background-image") && none("box-shadow") && (ground == "" || ground == colour.Transparent.String()):
+	case property == "border-radius" && none("border") && none("background-image") && none("box-shadow") &&
+		(ground == "" || ground == colour.Transparent.String()):
 		return "there is no ground, border or shadow whose corners could be seen"
 	case property == "background-color" && !none("background-image"):
 		return "background-image covers it"
@@ -91,7 +93,8 @@ func (l layer) idle(part kind.Part, property string, t look.Target) string {
 		return "it is the colour of the ground: nothing is seen"
 	case property == "transition-duration" && !differs():
 		return "nothing changes on hover"
-	case property == "transition-timing-function" && (css("transition-duration", t) == "" || css("transition-duration", t) == "0ms"):
+	case property == "transition-timing-function" && (css("transition-duration", t) == "" || css("transition-duration",
+		t) == "0ms"):
 		return "transition-duration is not said"
 	case strings.HasPrefix(property, "animation-") && property != "animation-name" && none("animation-name"):
 		return "nothing comes in: animation-name is none"

@@ -39,7 +39,8 @@ func checkName(what, name string) error {
 	isNumber := strings.HasPrefix(lower, "nan") && len(name) > 3 && units[Unit(lower[3:])]
 	switch {
 	case !nameText.MatchString(name) || strings.HasPrefix(name, ClassPrefix):
-		return fmt.Errorf("%q is not %s of your own: take letters, figures, - and _, and no %s before it", name, what, ClassPrefix)
+		return fmt.Errorf("%q is not %s of your own: take letters, figures, - and _, and no %s before it", name, what,
+			ClassPrefix)
 	case slices.Contains(notNames, lower) || isNumber:
 		return fmt.Errorf("%q is a value, not %s: take a word that says what the part is", name, what)
 	}

@@ -14,8 +14,8 @@ const (
 // Cascade is everything that is said about one block's look.
 //
 // Resolution is total and in this order: the nearest level first (record, block, kind, house style); within a
-// level the most particular state (selected or hover, then featured, then normal); within a state the nearest width (the one
-// asked for, then each wider one). Keys with a Record belong to the record level and stand in Block.
+// level the most particular state (selected or hover, then featured, then normal); within a state the nearest width
+// (the one asked for, then each wider one). Keys with a Record belong to the record level and stand in Block.
 type Cascade struct {
 	House, Kind, Block Sheet
 	Widths             Widths

@@ -5,8 +5,8 @@ import (
 	"strings"
 )
 
-// Fluid is a size that grows, or shrinks, with the width of its block: From at the width Least and below, To at the width
-// Most and above, in a straight line between. Sizes and widths are in CSS px.
+// Fluid is a size that grows, or shrinks, with the width of its block: From at the width Least and below, To at the
+// width Most and above, in a straight line between. Sizes and widths are in CSS px.
 type Fluid struct {
 	From, To    Length
 	Least, Most int
@@ -80,5 +80,6 @@ func (f Fluid) Following(width string) string {
 	if least.Milli > most.Milli {
 		least, most = most, least
 	}
-	return fmt.Sprintf("clamp(%s,%s + (%s - %dpx)*%s/%d,%s)", least, f.From, width, f.Least, formatMilli(f.To.Milli-f.From.Milli), f.Most-f.Least, most)
+	return fmt.Sprintf("clamp(%s,%s + (%s - %dpx)*%s/%d,%s)", least, f.From, width, f.Least,
+		formatMilli(f.To.Milli-f.From.Milli), f.Most-f.Least, most)
 }

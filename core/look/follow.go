@@ -2,8 +2,8 @@ package look
 
 import "maps"
 
-// WithInks is the cascade in which the parts named have an ink wherever a level says their ground and no ink: the one that
-// is picked for the ground.
+// WithInks is the cascade in which the parts named have an ink wherever a level says their ground and no ink: the one
+// that is picked for the ground.
 func (c Cascade) WithInks(parts map[string]bool, pick func(ground Value) (Value, bool)) Cascade {
 	if len(parts) == 0 {
 		return c

@@ -78,7 +78,8 @@ func (g Gradient) Colours(resolve func(Value) (colour.Colour, bool)) []colour.Co
 }
 
 func parseGradient(p Property, name, inside string, tokens TokenNames) (Layer, error) {
-	g := Gradient{Radial: name == "radial-gradient", Angle: Length{180_000, ""}, At: [2]Length{{50_000, "%"}, {50_000, "%"}}}
+	g := Gradient{Radial: name == "radial-gradient", Angle: Length{180_000, ""}, At: [2]Length{{50_000, "%"},
+		{50_000, "%"}}}
 	pieces := splitOutsideBrackets(inside, ',')
 	if len(pieces) > 0 {
 		used, err := g.readDirection(pieces[0])

@@ -13,13 +13,19 @@ func TestLayers(t *testing.T) {
 	}
 	for _, c := range []struct{ text, want, css, placement string }{
 		{"stripes(line, 2px, 12px)", "", "repeating-linear-gradient(45deg,var(--rb-line) 0 2px,transparent 0 12px)", ""},
-		{"stripes(#10203a20, 1, 8, -30deg)", "stripes(#10203a20, 1px, 8px, -30deg)", "repeating-linear-gradient(-30deg,#10203a20 0 1px,transparent 0 8px)", ""},
+		{"stripes(#10203a20, 1, 8, -30deg)", "stripes(#10203a20, 1px, 8px, -30deg)",
+			"repeating-linear-gradient(-30deg,#10203a20 0 1px,transparent 0 8px)", ""},
 		{"dots(line, 3px, 16px)", "", "radial-gradient(circle,var(--rb-line) 1.5px,transparent 2px)", "16px 16px;0 0;repeat"},
-		{"grid(line, 1px, 24px)", "", "linear-gradient(var(--rb-line) 1px,transparent 0),linear-gradient(90deg,var(--rb-line) 1px,transparent 0)", "24px 24px,24px 24px;0 0,0 0;repeat,repeat"},
-		{"checks(line, 12px)", "", "repeating-conic-gradient(var(--rb-line) 0 25%,transparent 0 50%)", "24px 24px;0 0;repeat"},
+		{"grid(line, 1px, 24px)", "", "linear-gradient(var(--rb-line) 1px,transparent " +
+			"0),linear-gradient(90deg,var(--rb-line) 1px,transparent 0)", "24px 24px,24px 24px;0 0,0 0;repeat,repeat"},
+		{"checks(line, 12px)", "", "repeating-conic-gradient(var(--rb-line) 0 25%,transparent 0 50%)",
+			"24px 24px;0 0;repeat"},
 		{"picture(sky)", "picture(sky, cover, 50% 50%)", "var(--rb-picture-sky)", "cover;50% 50%;no-repeat"},
 		{"picture(sky, 320, 0% 100%)", "picture(sky, 320px, 0% 100%)", "var(--rb-picture-sky)", "320px;0% 100%;repeat"},
-		{"linear-gradient(90deg, #000000a6, #00000000), picture(sky, contain)", "linear-gradient(90deg, #000000a6 0%, #00000000 100%), picture(sky, contain, 50% 50%)", "linear-gradient(90deg, #000000a6 0%, #00000000 100%),var(--rb-picture-sky)", "auto,contain;0 0,50% 50%;repeat,no-repeat"},
+		{"linear-gradient(90deg, #000000a6, #00000000), picture(sky, contain)",
+			"linear-gradient(90deg, #000000a6 0%, #00000000 100%), picture(sky, contain, 50% 50%)",
+			"linear-gradient(90deg, #000000a6 0%, #00000000 100%),var(--rb-picture-sky)",
+			"auto,contain;0 0,50% 50%;repeat,no-repeat"},
 	} {
 		value, err := property.Parse(c.text, Vocabulary{})
 		if err != nil {
@@ -43,7 +49,10 @@ func TestLayers(t *testing.T) {
 			t.Errorf("%s is read back as %v, %v", value, again, err)
 		}
 	}
-	for _, text := range []string{"stripes(line, 2px)", "stripes(line, 12px, 2px)", "dots(line, 1em, 2em)", "checks(line, 2px, 4px)", "grid(nothing, 1px, 4px)", "picture(Sky)", "picture(sky, huge)", "picture(sky, cover, 50%)", "picture(sky, cover, 50% 120%)", "url(x)", "picture(a), picture(b), picture(c), picture(d)", "stripes(line, 2px, 8px, 400deg)"} {
+	for _, text := range []string{"stripes(line, 2px)", "stripes(line, 12px, 2px)", "dots(line, 1em, 2em)",
+		"checks(line, 2px, 4px)", "grid(nothing, 1px, 4px)", "picture(Sky)", "picture(sky, huge)",
+		"picture(sky, cover, 50%)", "picture(sky, cover, 50% 120%)", "url(x)",
+		"picture(a), picture(b), picture(c), picture(d)", "stripes(line, 2px, 8px, 400deg)"} {
 		if value, err := property.Parse(text, Vocabulary{}); err == nil {
 			t.Errorf("%s is read as %s", text, value)
 		}

@@ -10,7 +10,8 @@ func TestParseWidths(t *testing.T) {
 	for text, want := range map[string]string{
 		"narrow 390 below 600, wide 1200, middle 768 below 960": "wide 1200, middle 768 below 960, narrow 390 below 600",
 		"one 800": "one 800",
-		"a 1600, b 1200 below 1400, c 900 below 1100, d 600 below 800, e 320 below 400": "a 1600, b 1200 below 1400, c 900 below 1100, d 600 below 800, e 320 below 400",
+		"a 1600, b 1200 below 1400, c 900 below 1100, d 600 below 800, e 320 below 400": "a 1600, b 1200 below 1400, c 900 " +
+			"below 1100, d 600 below 800, e 320 below 400",
 		"":                                "!not a name",
 		"wide 1200, wide 390 below 600":   "!two widths have the name wide",
 		"wide 1200, narrow 390":           "!no upper bound",
@@ -40,8 +41,10 @@ func TestPropertyParse(t *testing.T) {
 		{"font-size", "44", "44px", "44px"},
 		{"font-size", "1.5EM", "1.5em", "1.5em"},
 		{"font-size", "type-7", "type-7", "var(--rb-type-7)"},
-		{"font-size", "18 to 28px", "18px at 390 to 28px at 1200", "clamp(18px,18px + (var(--rb-width) - 390px)*10/810,28px)"},
-		{"font-size", "20.5px at 320 to 16px at 1000px", "20.5px at 320 to 16px at 1000", "clamp(16px,20.5px + (var(--rb-width) - 320px)*-4.5/680,20.5px)"},
+		{"font-size", "18 to 28px", "18px at 390 to 28px at 1200", "clamp(18px,18px + (var(--rb-width) - " +
+			"390px)*10/810,28px)"},
+		{"font-size", "20.5px at 320 to 16px at 1000px", "20.5px at 320 to 16px at 1000",
+			"clamp(16px,20.5px + (var(--rb-width) - 320px)*-4.5/680,20.5px)"},
 		{"font-size", "18px to 18px", "18px", "18px"},
 		{"font-weight", "600", "600", "600"},
 		{"line-height", "1.45", "1.45", "1.45"},
@@ -59,7 +62,8 @@ func TestPropertyParse(t *testing.T) {
 		{"border", "none", "none", "none"},
 		{"border-radius", "50%", "50%", "50%"},
 		{"box-shadow", "none", "none", "none"},
-		{"box-shadow", "0 2px 8px #0003, inset 0 0 0 1px ink", "0 2px 8px 0 #00000033, inset 0 0 0 1px ink", "0 2px 8px 0 #00000033, inset 0 0 0 1px var(--rb-ink)"},
+		{"box-shadow", "0 2px 8px #0003, inset 0 0 0 1px ink", "0 2px 8px 0 #00000033, inset 0 0 0 1px ink",
+			"0 2px 8px 0 #00000033, inset 0 0 0 1px var(--rb-ink)"},
 		{"font-family", `Newsreader, "serif"`, "Newsreader, serif", `"Newsreader",serif`},
 		{"text-transform", "uppercase", "uppercase", "uppercase"},
 	} {
@@ -77,10 +81,13 @@ func TestPropertyParse(t *testing.T) {
 		}
 	}
 	for property, texts := range map[string][]string{
-		"font-size": {"", "0", "-4px", "12pt", "big", "400.1px", "1e3px", "9999999999999999999999px", "12px;color:red", "space-2", "18px to", "18px to 2em", "18px at 900 to 20px at 600", "18px at 390.5 to 20px", "1px to 2px to 3px"},
-		"padding":   {"-1px", "1 2 3 4 5", "1px solid", "}", "ink"}, "color": {"url(javascript:x)", "type-1", "red}body{"},
-		"border": {"solid", "1px solid", "1px wavy red", "-1px solid ink", "1px solid ink extra"}, "font-weight": {"1.5", "0", "1001", "bold"},
-		"box-shadow": {"1px", "0 0 -1px ink", "0 0 0 0 0 ink"}, "font-family": {"", "a;b", "x}", "a,,b", `a"b`}, "text-transform": {"shout"},
+		"font-size": {"", "0", "-4px", "12pt", "big", "400.1px", "1e3px", "9999999999999999999999px", "12px;color:red",
+			"space-2", "18px to", "18px to 2em", "18px at 900 to 20px at 600", "18px at 390.5 to 20px", "1px to 2px to 3px"},
+		"padding": {"-1px", "1 2 3 4 5", "1px solid", "}", "ink"}, "color": {"url(javascript:x)", "type-1", "red}body{"},
+		"border":      {"solid", "1px solid", "1px wavy red", "-1px solid ink", "1px solid ink extra"},
+		"font-weight": {"1.5", "0", "1001", "bold"},
+		"box-shadow":  {"1px", "0 0 -1px ink", "0 0 0 0 0 ink"}, "font-family": {"", "a;b", "x}", "a,,b", `a"b`},
+		"text-transform": {"shout"},
 	} {
 		p, err := PropertyNamed(property)
 		if err != nil {
@@ -116,13 +123,15 @@ func FuzzPropertyParse(f *testing.F) {
 }
 
 func TestKey(t *testing.T) {
-	for _, text := range []string{"price.font-size", "zenith:price.font-size@featured@narrow", "card.padding@middle", "button.color@hover", "a:b.c@hover@narrow"} {
+	for _, text := range []string{"price.font-size", "zenith:price.font-size@featured@narrow", "card.padding@middle",
+		"button.color@hover", "a:b.c@hover@narrow"} {
 		k, err := ParseKey(text)
 		if err != nil || k.String() != text {
 			t.Errorf("%q is %+v (%v), written %s", text, k, err, k)
 		}
 	}
-	for _, text := range []string{"", "price", ".x", "price.", ":price.color", "price.color@", "price.color@narrow@hover", "price.color@hover@narrow@more"} {
+	for _, text := range []string{"", "price", ".x", "price.", ":price.color", "price.color@", "price.color@narrow@hover",
+		"price.color@hover@narrow@more"} {
 		if k, err := ParseKey(text); err == nil {
 			t.Errorf("%q was read as %+v", text, k)
 		}
@@ -164,9 +173,11 @@ func sheet(t testing.TB, said map[string]string) Sheet {
 // The order of resolution: the nearest level, then the state, then the width.
 func TestResolve(t *testing.T) {
 	c := Cascade{Widths: DefaultWidths(),
-		House: sheet(t, map[string]string{"price.font-size": "10px", "price.font-size@narrow": "11px", "price.font-size@featured": "12px", "price.color": "ink"}),
-		Kind:  sheet(t, map[string]string{"price.font-size@middle": "20px"}),
-		Block: sheet(t, map[string]string{"price.font-size@featured@narrow": "30px", "zenith:price.font-size": "40px", "price.color@hover": "accent", "price.color@featured": "quiet"})}
+		House: sheet(t, map[string]string{"price.font-size": "10px", "price.font-size@narrow": "11px",
+			"price.font-size@featured": "12px", "price.color": "ink"}),
+		Kind: sheet(t, map[string]string{"price.font-size@middle": "20px"}),
+		Block: sheet(t, map[string]string{"price.font-size@featured@narrow": "30px", "zenith:price.font-size": "40px",
+			"price.color@hover": "accent", "price.color@featured": "quiet"})}
 	for _, x := range []struct {
 		target Target
 		want   string
@@ -192,7 +203,8 @@ func TestResolve(t *testing.T) {
 	if _, ok := c.Resolve(Target{}, "price", "padding"); ok {
 		t.Error("a value that nobody says was found")
 	}
-	if under, ok := c.Beneath(RecordLevel, Target{Record: "zenith"}, "price", "font-size"); !ok || under.Value.String() != "10px" {
+	if under, ok := c.Beneath(RecordLevel, Target{Record: "zenith"}, "price", "font-size"); !ok ||
+		under.Value.String() != "10px" {
 		t.Errorf("beneath the record: %v", under.Value)
 	}
 }
@@ -201,13 +213,15 @@ func TestResolve(t *testing.T) {
 func randomCascade(t testing.TB, random *rand.Rand, records []RecordRef) Cascade {
 	pick := func(words ...string) string { return words[random.IntN(len(words))] }
 	values := map[string][]string{
-		"font-size": {"10px", "11px", "12px", "13px"}, "color": {"#111111", "#222222", "#333333", "#444444"}, "padding": {"1px", "2px 3px", "4px"},
+		"font-size": {"10px", "11px", "12px", "13px"}, "color": {"#111111", "#222222", "#333333", "#444444"},
+		"padding": {"1px", "2px 3px", "4px"},
 	}
 	say := func(n int, record bool) map[string]string {
 		said := map[string]string{}
 		for range n {
 			property := pick("font-size", "color", "padding")
-			key := Key{Part: pick("card", "price", "table"), Property: property, State: State(pick("", "", "featured", "hover", "selected")), Width: pick("", "", "middle", "narrow")}
+			key := Key{Part: pick("card", "price", "table"), Property: property, State: State(pick("", "", "featured", "hover",
+				"selected")), Width: pick("", "", "middle", "narrow")}
 			if record && random.IntN(2) == 0 {
 				key.Record = records[random.IntN(len(records))].ID
 			}
@@ -215,7 +229,8 @@ func randomCascade(t testing.TB, random *rand.Rand, records []RecordRef) Cascade
 		}
 		return said
 	}
-	return Cascade{Widths: DefaultWidths(), House: sheet(t, say(8, false)), Kind: sheet(t, say(5, false)), Block: sheet(t, say(12, true))}
+	return Cascade{Widths: DefaultWidths(), House: sheet(t, say(8, false)), Kind: sheet(t, say(5, false)),
+		Block: sheet(t, say(12, true))}
 }
 
 // Rules and Resolve agree: for random looks, what the written rules give every record in every state at every
@@ -269,7 +284,8 @@ func TestTokens(t *testing.T) {
 		t.Error("a dress with one token was taken")
 	}
 	texts := map[string]string{}
-	defaults := map[Category]string{ColourToken: "#123456", FamilyToken: "serif", SizeToken: "16px", WeightToken: "400", LeadingToken: "1.4", SpaceToken: "8px", RadiusToken: "2px", ShadowToken: "none", MotionToken: "200ms"}
+	defaults := map[Category]string{ColourToken: "#123456", FamilyToken: "serif", SizeToken: "16px", WeightToken: "400",
+		LeadingToken: "1.4", SpaceToken: "8px", RadiusToken: "2px", ShadowToken: "none", MotionToken: "200ms"}
 	for category, names := range vocabulary {
 		for _, name := range names {
 			texts[name] = defaults[category]
@@ -298,8 +314,10 @@ func TestOwnNames(t *testing.T) {
 			t.Fatal(err)
 		}
 		for text, takes := range map[string]bool{
-			"hero": true, "js-buy": true, "_x": true, "Nancy": true, "nano": true, "automatic": true, "NaN": false, "NaNpx": false, "nanem": false, "inherit": false,
-			"Initial": false, "unset": false, "revert-layer": false, "undefined": false, "null": false, "none": false, "rb-x": false, "1a": false, "a.b": false, "": name == "class",
+			"hero": true, "js-buy": true, "_x": true, "Nancy": true, "nano": true, "automatic": true, "NaN": false,
+			"NaNpx": false, "nanem": false, "inherit": false,
+			"Initial": false, "unset": false, "revert-layer": false, "undefined": false, "null": false, "none": false,
+			"rb-x": false, "1a": false, "a.b": false, "": name == "class",
 		} {
 			if _, err := p.Parse(text, Vocabulary{}); (err == nil) != takes {
 				t.Errorf("%s %q: %v", name, text, err)

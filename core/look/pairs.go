@@ -10,8 +10,10 @@ type Pair struct {
 func Pairs() []Pair {
 	const text = 4.5
 	return []Pair{
-		{"ink", "ground", text}, {"ink", "raised", text}, {"quiet", "ground", text}, {"quiet", "raised", text}, {"accent", "ground", text}, {"accent", "raised", text}, {"on-accent", "accent", text},
-		{"raised", "ink", text}, {"on-feature", "feature", text}, {"feature-quiet", "feature", text}, {"feature-accent", "feature", text}, {"on-feature-accent", "feature-accent", text},
+		{"ink", "ground", text}, {"ink", "raised", text}, {"quiet", "ground", text}, {"quiet", "raised", text},
+		{"accent", "ground", text}, {"accent", "raised", text}, {"on-accent", "accent", text},
+		{"raised", "ink", text}, {"on-feature", "feature", text}, {"feature-quiet", "feature", text},
+		{"feature-accent", "feature", text}, {"on-feature-accent", "feature-accent", text},
 		{"good", "raised", text}, {"warn", "raised", text}, {"warn", "ground", text},
 	}
 }

@@ -18,12 +18,16 @@ type palettePlan struct {
 // The plans of the two schemes. Lightness is OKLCH's; the shares keep papers nearly grey and accents full.
 var (
 	lightPlan = []palettePlan{
-		{"ground", 0.972, 0.08, 0.012, false}, {"raised", 0.995, 0.04, 0.004, false}, {"ink", 0.25, 0.25, 0.045, false}, {"quiet", 0.50, 0.2, 0.03, false}, {"line", 0.885, 0.12, 0.018, false},
-		{"feature", 0.27, 0.5, 0.08, true}, {"on-feature", 0.975, 0.06, 0.01, true}, {"feature-quiet", 0.80, 0.2, 0.03, true}, {"feature-line", 0.40, 0.4, 0.06, true},
+		{"ground", 0.972, 0.08, 0.012, false}, {"raised", 0.995, 0.04, 0.004, false}, {"ink", 0.25, 0.25, 0.045, false},
+		{"quiet", 0.50, 0.2, 0.03, false}, {"line", 0.885, 0.12, 0.018, false},
+		{"feature", 0.27, 0.5, 0.08, true}, {"on-feature", 0.975, 0.06, 0.01, true}, {"feature-quiet", 0.80, 0.2, 0.03,
+			true}, {"feature-line", 0.40, 0.4, 0.06, true},
 	}
 	darkPlan = []palettePlan{
-		{"ground", 0.175, 0.2, 0.03, false}, {"raised", 0.225, 0.2, 0.035, false}, {"ink", 0.95, 0.06, 0.012, false}, {"quiet", 0.76, 0.15, 0.025, false}, {"line", 0.34, 0.2, 0.035, false},
-		{"feature", 0.33, 0.5, 0.085, true}, {"on-feature", 0.975, 0.06, 0.01, true}, {"feature-quiet", 0.83, 0.2, 0.03, true}, {"feature-line", 0.47, 0.4, 0.06, true},
+		{"ground", 0.175, 0.2, 0.03, false}, {"raised", 0.225, 0.2, 0.035, false}, {"ink", 0.95, 0.06, 0.012, false},
+		{"quiet", 0.76, 0.15, 0.025, false}, {"line", 0.34, 0.2, 0.035, false},
+		{"feature", 0.33, 0.5, 0.085, true}, {"on-feature", 0.975, 0.06, 0.01, true}, {"feature-quiet", 0.83, 0.2, 0.03,
+			true}, {"feature-line", 0.47, 0.4, 0.06, true},
 	}
 )
 
@@ -49,7 +53,8 @@ func Propose(brand, second colour.Colour, dark bool) Palette {
 	}
 	p["accent"], p["feature-accent"] = brand.Written(), brand.Written()
 	p["good"], p["warn"] = signal(goodHue), signal(warnHue)
-	for _, role := range []Token{"ink", "quiet", "accent", "on-feature", "feature-quiet", "feature-accent", "good", "warn"} {
+	for _, role := range []Token{"ink", "quiet", "accent", "on-feature", "feature-quiet", "feature-accent", "good",
+		"warn"} {
 		p.mend(role)
 	}
 	p["on-accent"] = p.over("accent", "ink", "raised")

@@ -87,16 +87,19 @@ func (p Pattern) layer() []placed {
 	ink, tile := p.Ink.CSS(), p.Pitch.String()+" "+p.Pitch.String()
 	switch p.Motif {
 	case Stripes:
-		return []placed{{image: fmt.Sprintf("repeating-linear-gradient(%sdeg,%s 0 %s,transparent 0 %s)", formatMilli(p.Angle.Milli), ink, p.Mark, p.Pitch)}}
+		return []placed{{image: fmt.Sprintf("repeating-linear-gradient(%sdeg,%s 0 %s,transparent 0 %s)",
+			formatMilli(p.Angle.Milli), ink, p.Mark, p.Pitch)}}
 	case Dots:
 		radius := Length{p.Mark.Milli / 2, "px"}
 		soft := Length{radius.Milli + 500, "px"} // half a pixel, so that the edge is smooth
 		return []placed{{image: fmt.Sprintf("radial-gradient(circle,%s %s,transparent %s)", ink, radius, soft), size: tile}}
 	case Grid:
 		lines := fmt.Sprintf("%s %s,transparent 0", ink, p.Mark)
-		return []placed{{image: "linear-gradient(" + lines + ")", size: tile}, {image: "linear-gradient(90deg," + lines + ")", size: tile}}
+		return []placed{{image: "linear-gradient(" + lines + ")", size: tile}, {image: "linear-gradient(90deg," + lines +
+			")", size: tile}}
 	default:
 		double := Length{2 * p.Pitch.Milli, "px"}.String()
-		return []placed{{image: fmt.Sprintf("repeating-conic-gradient(%s 0 25%%,transparent 0 50%%)", ink), size: double + " " + double}}
+		return []placed{{image: fmt.Sprintf("repeating-conic-gradient(%s 0 25%%,transparent 0 50%%)", ink), size: double +
+			" " + double}}
 	}
 }

@@ -6,7 +6,8 @@ import (
 	"strings"
 )
 
-// Picture is one of the site's pictures as a ground: it covers the part, is contained in it, or is so wide and repeated.
+// Picture is one of the site's pictures as a ground: it covers the part, is contained in it, or is so wide and
+// repeated.
 type Picture struct {
 	Name string
 	Size string // "cover", "contain", or a width
@@ -20,7 +21,8 @@ var PictureName = regexp.MustCompile(`^[a-z0-9][a-z0-9-]{0,39}$`)
 func parsePicture(_ Property, _, inside string, _ TokenNames) (Layer, error) {
 	words := splitOutsideBrackets(inside, ',')
 	if len(words) < 1 || len(words) > 3 || !PictureName.MatchString(words[0]) {
-		return nil, fmt.Errorf("%q is not the name of a picture, with its size and place: picture(sky, cover, 50%% 50%%)", inside)
+		return nil, fmt.Errorf("%q is not the name of a picture, with its size and place: picture(sky, cover, 50%% 50%%)",
+			inside)
 	}
 	picture := Picture{Name: words[0], Size: "cover", At: [2]Length{{50_000, "%"}, {50_000, "%"}}}
 	if len(words) > 1 && words[1] != "cover" && words[1] != "contain" {

@@ -96,7 +96,8 @@ func (c Cascade) partRules(part PartSpec, records []RecordRef) []Rule {
 	for width := range c.Widths {
 		for _, target := range targets {
 			target.Width = width
-			rule := Rule{Part: part, Record: target.Record, Featured: target.Featured && target.Record == "", State: target.State, Width: width}
+			rule := Rule{Part: part, Record: target.Record, Featured: target.Featured && target.Record == "",
+				State: target.State, Width: width}
 			for _, property := range properties {
 				said, ok := c.Resolve(target, part.Name, property)
 				if !ok {

@@ -25,13 +25,15 @@ const (
 // tokenKind says how a category's values are read: as a property reads them.
 var tokenKind = map[Category]string{
 	ColourToken: "background-color", FamilyToken: "font-family", SizeToken: "font-size", WeightToken: "font-weight",
-	LeadingToken: "line-height", SpaceToken: "gap", RadiusToken: "gap", ShadowToken: "box-shadow", MotionToken: "transition-duration",
+	LeadingToken: "line-height", SpaceToken: "gap", RadiusToken: "gap", ShadowToken: "box-shadow",
+	MotionToken: "transition-duration",
 }
 
 // vocabulary is the tokens that every dress says, so that a block keeps its meaning when it is re-dressed.
 var vocabulary = map[Category][]string{
 	ColourToken: {"ground", "raised", "ink", "quiet", "line", "accent", "on-accent",
-		"feature", "on-feature", "feature-quiet", "feature-line", "feature-accent", "on-feature-accent", "good", "warn", "spot-1", "spot-2", "spot-3"},
+		"feature", "on-feature", "feature-quiet", "feature-line", "feature-accent", "on-feature-accent", "good", "warn",
+		"spot-1", "spot-2", "spot-3"},
 	FamilyToken:  {"text", "display"},
 	SizeToken:    {"type-1", "type-2", "type-3", "type-4", "type-5", "type-6", "type-7", "type-8"},
 	WeightToken:  {"weight-text", "weight-strong", "weight-display"},
@@ -45,7 +47,8 @@ var vocabulary = map[Category][]string{
 // Spots lists the colour tokens that no kind's look uses: they are for the site's own colours.
 func Spots() []Token { return []Token{"spot-1", "spot-2", "spot-3"} }
 
-var categories = []Category{ColourToken, FamilyToken, SizeToken, WeightToken, LeadingToken, SpaceToken, RadiusToken, ShadowToken, MotionToken}
+var categories = []Category{ColourToken, FamilyToken, SizeToken, WeightToken, LeadingToken, SpaceToken, RadiusToken,
+	ShadowToken, MotionToken}
 
 // Tokens is the house style's value for every name.
 type Tokens struct {

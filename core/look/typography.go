@@ -49,7 +49,8 @@ func parseTracking(_ Property, text string, _ TokenNames) (Value, error) {
 // Family is a list of font families, the first preferred.
 type Family []string
 
-var genericFamilies = map[string]bool{"serif": true, "sans-serif": true, "monospace": true, "system-ui": true, "cursive": true}
+var genericFamilies = map[string]bool{"serif": true, "sans-serif": true, "monospace": true, "system-ui": true,
+	"cursive": true}
 
 func (f Family) String() string { return strings.Join(f, ", ") }
 

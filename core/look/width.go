@@ -98,13 +98,15 @@ func ParseWidths(text string) (Widths, error) {
 
 func parseWidth(name, text string) (Width, error) {
 	if !widthName.MatchString(name) || len(name) > mostWidthName || states[State(name)] {
-		return Width{}, fmt.Errorf("%q is not a name for a width: take small letters, figures and hyphens, at most %d", name, mostWidthName)
+		return Width{}, fmt.Errorf("%q is not a name for a width: take small letters, figures and hyphens, at most %d", name,
+			mostWidthName)
 	}
 	frame, below, bounded := strings.Cut(text, " below ")
 	w := Width{Name: name}
 	var err error
 	if w.Frame, err = strconv.Atoi(frame); err != nil || w.Frame < leastFrame || w.Frame > mostFrame {
-		return w, fmt.Errorf("%s is shown at %q, which is not a whole number of px from %d to %d", name, frame, leastFrame, mostFrame)
+		return w, fmt.Errorf("%s is shown at %q, which is not a whole number of px from %d to %d", name, frame, leastFrame,
+			mostFrame)
 	}
 	if !bounded {
 		return w, nil

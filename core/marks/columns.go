@@ -8,8 +8,8 @@ import (
 	"rubrel/core/look"
 )
 
-// unevenText is by how much the words of one record may be higher than those of another in the same row, in CSS px (common
-// practice): about six lines of reading text.
+// unevenText is by how much the words of one record may be higher than those of another in the same row, in CSS px
+// (common practice): about six lines of reading text.
 const unevenText = 140.0
 
 // columns finds a lone record in the last row, and records of one row whose words are of very different height, at
@@ -24,7 +24,8 @@ func (s Subject) columns(set kind.Set) []Mark {
 	for width, w := range s.Cascade.Widths {
 		n, columns := len(set.Records), form.Columns(s.View, width)
 		if columns > 1 && n > columns && n%columns == 1 {
-			mark := Mark{ID: "orphan " + w.Name, Finding: kind.Finding{Check: "orphan", Where: "the last row, " + w.Name, Measured: fmt.Sprintf("1 of %d", columns), Needed: "2 or more"}}
+			mark := Mark{ID: "orphan " + w.Name, Finding: kind.Finding{Check: "orphan", Where: "the last row, " + w.Name,
+				Measured: fmt.Sprintf("1 of %d", columns), Needed: "2 or more"}}
 			free := s.View
 			free.Columns = nil
 			s.inColumns(&mark, set, withoutOrphan(n, columns, form.Columns(free, width)), width)
@@ -88,7 +89,10 @@ func (s Subject) unevenRows(set kind.Set, form kind.Form, width, columns int) []
 			}
 		}
 		if most-least > unevenText {
-			found = append(found, Mark{ID: "heights " + tallest.ID + " " + s.Cascade.Widths[width].Name, Finding: kind.Finding{Check: "heights", Where: kind.Text(tallest.Facts, set.Kind.Fields[0].Name) + ", " + s.Cascade.Widths[width].Name, Measured: fmt.Sprintf("%.0f px of words beside %.0f", most, least), Needed: "about as much in each", Record: tallest.ID}})
+			found = append(found, Mark{ID: "heights " + tallest.ID + " " + s.Cascade.Widths[width].Name,
+				Finding: kind.Finding{Check: "heights", Where: kind.Text(tallest.Facts, set.Kind.Fields[0].Name) + ", " +
+					s.Cascade.Widths[width].Name, Measured: fmt.Sprintf("%.0f px of words beside %.0f", most, least),
+					Needed: "about as much in each", Record: tallest.ID}})
 		}
 	}
 	return found

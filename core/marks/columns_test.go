@@ -29,12 +29,21 @@ func TestColumns(t *testing.T) {
 	}{
 		{"three in a row", "orphan", nil, nil, "", ""},
 		{"seven in twos", "orphan", more(4), nil, "the last row, middle 1 of 2", "columns middle → 1"},
-		{"seven in threes, as is said", "orphan", more(4), map[string]string{"cards.grid-template-columns": "3", "cards.grid-template-columns@middle": "1"}, "the last row, wide 1 of 3", "columns wide → 4"},
+		{"seven in threes, as is said", "orphan", more(4), map[string]string{"cards.grid-template-columns": "3",
+			"cards.grid-template-columns@middle": "1"}, "the last row, wide 1 of 3", "columns wide → 4"},
 		{"four in twos", "orphan", more(1), map[string]string{"cards.grid-template-columns": "2"}, "", ""},
-		{"many words beside few", "heights", []document.Change{subtitle(strings.Repeat("For all who always wondered. ", 6))}, map[string]string{"text.font-size": "22px"}, "Dusk, wide 245 px of words beside 86", ""},
-		{"a smaller size, while it is one", "fit", []document.Change{subtitle("Mitgliedschaftsbeitragsermäßigung")}, map[string]string{"text.font-size": "24px"}, "“Mitgliedschaftsbeitragsermäßigung” in text, Dusk 402 px", "font-size of text → 18px"},
-		{"fewer columns", "fit", []document.Change{subtitle("Mitgliedschaftsbeitragsermäßigung")}, map[string]string{"text.font-size@narrow": "14px", "text.font-size@middle": "18px"}, "“Mitgliedschaftsbeitragsermäßigung” in text, Dusk, middle 301 px", "columns middle → 2"},
-		{"a word that may break", "fit", []document.Change{subtitle("Mitgliedschaftsbeitragsermäßigung")}, map[string]string{"text.font-size@narrow": "14px", "text.font-size@middle": "18px", "card.padding@middle": "60px"}, "“Mitgliedschaftsbeitragsermäßigung” in text, Dusk, middle 301 px", "may break: Mitglied·schaftsbei·tragsermäßi·gung"},
+		{"many words beside few", "heights", []document.Change{subtitle(strings.Repeat("For all who always wondered. ", 6))},
+			map[string]string{"text.font-size": "22px"}, "Dusk, wide 245 px of words beside 86", ""},
+		{"a smaller size, while it is one", "fit", []document.Change{subtitle("Mitgliedschaftsbeitragsermäßigung")},
+			map[string]string{"text.font-size": "24px"}, "“Mitgliedschaftsbeitragsermäßigung” in text, Dusk 402 px",
+			"font-size of text → 18px"},
+		{"fewer columns", "fit", []document.Change{subtitle("Mitgliedschaftsbeitragsermäßigung")},
+			map[string]string{"text.font-size@narrow": "14px", "text.font-size@middle": "18px"},
+			"“Mitgliedschaftsbeitragsermäßigung” in text, Dusk, middle 301 px", "columns middle → 2"},
+		{"a word that may break", "fit", []document.Change{subtitle("Mitgliedschaftsbeitragsermäßigung")},
+			map[string]string{"text.font-size@narrow": "14px", "text.font-size@middle": "18px", "card.padding@middle": "60px"},
+			"“Mitgliedschaftsbeitragsermäßigung” in text, Dusk, middle 301 px",
+			"may break: Mitglied·schaftsbei·tragsermäßi·gung"},
 	} {
 		t.Run(c.name, func(t *testing.T) {
 			d := newDesk(t)

@@ -67,7 +67,8 @@ func (c *contraster) all(p painter, scheme string) {
 				mark.Where += " on " + p.instead.Name
 			}
 			// What misses by as much at a narrower width is the same finding.
-			same := strings.Join([]string{part.Name, p.instead.Name, string(t.State), fmt.Sprint(t.Featured), t.Record, mark.Measured, mark.Needed}, " ")
+			same := strings.Join([]string{part.Name, p.instead.Name, string(t.State), fmt.Sprint(t.Featured), t.Record,
+				mark.Measured, mark.Needed}, " ")
 			if !ok || c.seen[mark.ID] || c.seen[same] {
 				continue
 			}
@@ -82,7 +83,8 @@ func (c *contraster) all(p painter, scheme string) {
 }
 
 // painting are the properties that decide about contrast.
-var painting = []string{"color", "background-color", "background-image", "opacity", "font-size", "font-weight", "display"}
+var painting = []string{"color", "background-color", "background-image", "opacity", "font-size", "font-weight",
+	"display"}
 
 // follows reports whether a size follows the width of its block: it is then another at each.
 func (p painter) follows(v look.Value) bool {
@@ -171,11 +173,13 @@ func (p painter) contrast(s Subject, set kind.Set, part kind.Part, t look.Target
 		return Mark{}, false
 	}
 	mark := Mark{Finding: kind.Finding{Check: "contrast", Where: p.where(set, part, t), Record: t.Record, Key: part.Name,
-		Measured: fmt.Sprintf("%.2f", floor(got)), Needed: fmt.Sprintf("%.1f", needed), Rule: "WCAG 2.2, 1.4.3", Serious: true}}
+		Measured: fmt.Sprintf("%.2f", floor(got)), Needed: fmt.Sprintf("%.1f", needed), Rule: "WCAG 2.2, 1.4.3",
+		Serious: true}}
 	if part.Control {
 		mark.Rule = "WCAG 2.2, 1.4.11"
 	}
-	mark.ID = strings.Join([]string{"contrast", part.Name, string(t.State), fmt.Sprint(t.Featured), t.Record, p.cascade.Widths[t.Width].Name}, " ")
+	mark.ID = strings.Join([]string{"contrast", part.Name, string(t.State), fmt.Sprint(t.Featured), t.Record,
+		p.cascade.Widths[t.Width].Name}, " ")
 	better, ok := ink, canPass(places, needed)
 	if ok {
 		better, ok = colour.Nearest(ink, func(c colour.Colour) bool { return worst(places, c) >= needed })

@@ -88,20 +88,28 @@ func TestContrast(t *testing.T) {
 		{"a badge", "memberships", map[string]string{"badge.color@featured": "#7a6a3a"}, "badge, featured 3.19 4.5"},
 		{"on the card's ground", "memberships", map[string]string{"text.color": "#8a8a8a"}, "text 3.45 4.5"},
 		{"translucent ink", "memberships", map[string]string{"note.color": "#10203a80"}, "note 3.25 4.5"},
-		{"a translucent ground over the card", "memberships", map[string]string{"button.background-color": "#ffffff40", "button.color@featured": "#8090b0", "button.background-color@featured": "#ffffff40"}, "button, featured 2.24 4.5"},
+		{"a translucent ground over the card", "memberships", map[string]string{"button.background-color": "#ffffff40",
+			"button.color@featured": "#8090b0", "button.background-color@featured": "#ffffff40"}, "button, featured 2.24 4.5"},
 		{"large text asks for less", "memberships", map[string]string{"title.color": "#949494"}, ""},
-		{"not so small", "memberships", map[string]string{"title.color": "#949494", "title.font-size@narrow": "18px"}, "title, narrow 3.03 4.5"},
-		{"not so small at every width", "memberships", map[string]string{"title.color": "#949494", "title.font-size": "18px to 30px"}, "title, middle 3.03 4.5"},
+		{"not so small", "memberships", map[string]string{"title.color": "#949494", "title.font-size@narrow": "18px"},
+			"title, narrow 3.03 4.5"},
+		{"not so small at every width", "memberships", map[string]string{"title.color": "#949494",
+			"title.font-size": "18px to 30px"}, "title, middle 3.03 4.5"},
 		{"one record", "memberships", map[string]string{"zenith:title.color": "#cccccc"}, "title, Zenith 1.60 3.0"},
 		{"hover", "memberships", map[string]string{"button.color@hover": "#10203a"}, "button, hover 1.00 4.5"},
-		{"a side of the switch that is chosen", "memberships", map[string]string{"option.color@selected": "#3a4a66"}, "option, selected 1.82 4.5"},
+		{"a side of the switch that is chosen", "memberships", map[string]string{"option.color@selected": "#3a4a66"},
+			"option, selected 1.82 4.5"},
 		{"a head in a matrix", "compare", map[string]string{"plan.background-color": "#556677"}, "title 2.75 3.0"},
 		{"a line in a calculator", "evenings", map[string]string{"line.background-color": "#556677"}, "title 2.75 3.0"},
 		{"a control", "class-size", map[string]string{"range.color": "#d8d4c8"}, "range 1.03 3.0"},
-		{"the worst place of a gradient", "memberships", map[string]string{"button.background-image": "linear-gradient(90deg, #ffffff 0%, #808080 100%)"}, "button 4.12 4.5"},
-		{"a pattern that is not quiet", "memberships", map[string]string{"card.background-image": "stripes(#c8c8c8, 4px, 8px)", "card.background-image@featured": "none"}, "text 3.73 4.5"},
+		{"the worst place of a gradient", "memberships",
+			map[string]string{"button.background-image": "linear-gradient(90deg, #ffffff 0%, #808080 100%)"}, "button 4.12 4.5"},
+		{"a pattern that is not quiet", "memberships", map[string]string{"card.background-image": "stripes(#c8c8c8, 4px, " +
+			"8px)", "card.background-image@featured": "none"}, "text 3.73 4.5"},
 		{"a picture", "memberships", map[string]string{"card.background-image": "picture(night)"}, "title 1.00 3.0"},
-		{"a veil over a picture", "memberships", map[string]string{"card.background-image@featured": "linear-gradient(0deg, #10203ae0, #10203ae0), picture(night)"}, ""},
+		{"a veil over a picture", "memberships",
+			map[string]string{"card.background-image@featured": "linear-gradient(0deg, #10203ae0, #10203ae0), picture(night)"},
+			""},
 		{"a group that is half seen", "memberships", map[string]string{"button.opacity": "0.5"}, "button 3.24 4.5"},
 		{"what is left out is not measured", "memberships", map[string]string{"separator.color": "#ffffff"}, ""},
 	} {
@@ -125,7 +133,8 @@ func TestContrast(t *testing.T) {
 				t.Errorf("%s, want %s", got, c.want)
 			}
 			for i := 0; len(found) > 0 && i < 40; i++ {
-				if found[0].Change == nil || len(found[0].Inks) != 2 && !strings.Contains(found[0].Mend.Label, "opacity") && !strings.Contains(found[0].Mend.Label, "veil") {
+				if found[0].Change == nil || len(found[0].Inks) != 2 && !strings.Contains(found[0].Mend.Label, "opacity") &&
+					!strings.Contains(found[0].Mend.Label, "veil") {
 					t.Fatalf("no mend for %+v", found[0])
 				}
 				d.do(found[0].Change)
@@ -143,7 +152,8 @@ func TestContrast(t *testing.T) {
 func TestContrastOfARail(t *testing.T) {
 	d := newDesk(t)
 	d.say("memberships", "option.background-color@selected", "#f5c25e")
-	if found := d.contrasts("memberships"); len(found) == 0 || found[0].Measured != "1.64" { // the raised words on it, as a bar
+	// the raised words on it, as a bar
+	if found := d.contrasts("memberships"); len(found) == 0 || found[0].Measured != "1.64" {
 		t.Fatalf("found %+v", found)
 	}
 	d.do(document.SetFact{Set: "memberships", Key: "shape", Text: "rail"})
@@ -241,8 +251,8 @@ func (d *desk) inks(block string) map[string]string {
 	return inks
 }
 
-// The marks of a site of 20 blocks after an edit of a look: the demo's first block and its form for comparison, ten times
-// each.
+// The marks of a site of 20 blocks after an edit of a look: the demo's first block and its form for comparison, ten
+// times each.
 func BenchmarkMarksOf20Blocks(b *testing.B) {
 	site, _, err := document.Parse(demo.Fennmoor, kinds.All())
 	if err != nil {

@@ -45,7 +45,8 @@ func (s Subject) drifts(set kind.Set) []Mark {
 
 func (s Subject) spoken() []spoken {
 	var list []spoken
-	for _, key := range slices.SortedFunc(maps.Keys(s.Block.Look), func(a, b look.Key) int { return strings.Compare(a.String(), b.String()) }) {
+	for _, key := range slices.SortedFunc(maps.Keys(s.Block.Look),
+		func(a, b look.Key) int { return strings.Compare(a.String(), b.String()) }) {
 		switch value := s.Block.Look[key].(type) {
 		case look.ColourValue, look.Length:
 			list = append(list, spoken{key, value})
@@ -76,7 +77,8 @@ func (p painter) nearToken(s Subject, set kind.Set, v spoken) (Mark, bool) {
 // nearOther compares a value with those of the same property that came before it.
 func (p painter) nearOther(s Subject, set kind.Set, v spoken, before []spoken) (Mark, bool) {
 	for _, other := range before {
-		if other.key.Property == v.key.Property && other.key.Part == v.key.Part && other.value != v.value && distance(v.value, other.value) <= 1 {
+		if other.key.Property == v.key.Property && other.key.Part == v.key.Part && other.value != v.value &&
+			distance(v.value, other.value) <= 1 {
 			return p.drift(s, set, v, fmt.Sprintf("%s and %s", other.value, v.value), other.value), true
 		}
 	}
@@ -85,12 +87,16 @@ func (p painter) nearOther(s Subject, set kind.Set, v spoken, before []spoken) (
 
 func (p painter) drift(s Subject, set kind.Set, v spoken, measured string, one look.Value) Mark {
 	part, _ := set.Kind.PartNamed(v.key.Part)
-	t := look.Target{Record: v.key.Record, Featured: v.key.State == look.Featured, Width: max(0, p.cascade.Widths.Index(v.key.Width))}
+	t := look.Target{Record: v.key.Record, Featured: v.key.State == look.Featured,
+		Width: max(0, p.cascade.Widths.Index(v.key.Width))}
 	if v.key.State == look.Hover || v.key.State == look.Selected {
 		t.State = v.key.State
 	}
-	mark := Mark{ID: "drift " + v.key.String(), Change: document.SetLook{Block: s.Block.ID, Key: v.key, Text: one.String()},
-		Finding: kind.Finding{Check: "drift", Where: v.key.Property + " of " + p.where(set, part, t), Measured: measured, Needed: "one value", Record: v.key.Record, Key: v.key.String(), Mend: &kind.Mend{Label: v.value.String() + " → " + one.String()}}}
+	mark := Mark{ID: "drift " + v.key.String(), Change: document.SetLook{Block: s.Block.ID, Key: v.key,
+		Text: one.String()},
+		Finding: kind.Finding{Check: "drift", Where: v.key.Property + " of " + p.where(set, part, t), Measured: measured,
+			Needed: "one value", Record: v.key.Record, Key: v.key.String(), Mend: &kind.Mend{Label: v.value.String() + " → " +
+				one.String()}}}
 	if from, ok := v.value.(look.ColourValue); ok {
 		if to, ok := p.colourOf(one); ok {
 			mark.Inks = []string{from.Colour.String(), to.String()}

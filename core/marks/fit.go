@@ -110,7 +110,8 @@ type setting struct {
 	room  float64
 }
 
-// setting finds the face, the size and the room of a run. It is false where the fonts are not known or nothing is shown.
+// setting finds the face, the size and the room of a run. It is false where the fonts are not known or nothing is
+// shown.
 func (f *fitter) setting(run kind.Run, width int) (setting, bool) {
 	part, ok := f.set.Kind.PartNamed(run.Part)
 	ok = ok && (len(part.Forms) == 0 || slices.Contains(part.Forms, f.form.Name))
@@ -144,7 +145,8 @@ func (f *fitter) target(id string, width int) look.Target {
 
 // style is how a part's text is set.
 func (f *fitter) style(part kind.Part, t look.Target) typeset.Style {
-	return typeset.Style{Size: f.p.size(part, t), Face: f.face(part, t), LetterSpacing: f.spacing(part, t, "letter-spacing"), WordSpacing: f.spacing(part, t, "word-spacing")}
+	return typeset.Style{Size: f.p.size(part, t), Face: f.face(part, t), LetterSpacing: f.spacing(part, t,
+		"letter-spacing"), WordSpacing: f.spacing(part, t, "word-spacing")}
 }
 
 // cased is a text as its part's text-transform writes it.
@@ -227,20 +229,23 @@ func (f *fitter) run(run kind.Run, width int) int {
 	word, wide, _ := f.Book.Longest(st.style, st.text)
 	switch {
 	case wide > st.room+toleratedRun:
-		f.add("fit", word, run, st, fmt.Sprintf("“%s” in %s", word, f.p.where(f.set, st.part, st.t)), fmt.Sprintf("%.0f px", math.Ceil(wide)), fmt.Sprintf("at most %.0f px", math.Floor(st.room)), st.room/wide)
+		f.add("fit", word, run, st, fmt.Sprintf("“%s” in %s", word, f.p.where(f.set, st.part, st.t)),
+			fmt.Sprintf("%.0f px", math.Ceil(wide)), fmt.Sprintf("at most %.0f px", math.Floor(st.room)), st.room/wide)
 	case run.OneLine && len(lines) > 1:
-		f.add("wrap", "", run, st, f.p.where(f.set, st.part, st.t), fmt.Sprintf("%d lines", len(lines)), "one line", st.room/f.width(st.style, st.text))
+		f.add("wrap", "", run, st, f.p.where(f.set, st.part, st.t), fmt.Sprintf("%d lines", len(lines)), "one line",
+			st.room/f.width(st.style, st.text))
 	case len(lines) > 1:
 		f.measure(run, st, lines)
 	}
 	return len(lines)
 }
 
-// add adds a mark whose mend is a smaller size: so much of what it is. Where that would be too small, it is fewer columns,
-// or soft hyphens in the word that is too long.
+// add adds a mark whose mend is a smaller size: so much of what it is. Where that would be too small, it is fewer
+// columns, or soft hyphens in the word that is too long.
 func (f *fitter) add(check, word string, run kind.Run, st setting, where, measured, needed string, share float64) {
 	id := strings.Join([]string{check, run.Part, run.Record, f.p.cascade.Widths[st.t.Width].Name}, " ")
-	mark := Mark{ID: id, Finding: kind.Finding{Check: check, Where: where, Measured: measured, Needed: needed, Record: run.Record, Key: run.Part}}
+	mark := Mark{ID: id, Finding: kind.Finding{Check: check, Where: where, Measured: measured, Needed: needed,
+		Record: run.Record, Key: run.Part}}
 	if run.Shrinks > 0 { // it is as small as it may be already: the size it starts from does not matter
 		share = min(share, st.room/run.Shrinks/st.style.Size)
 	}
@@ -289,7 +294,8 @@ func (f *fitter) fewer(mark *Mark, run kind.Run, st setting) bool {
 func (f *fitter) resize(mark *Mark, st setting, size float64) {
 	value := look.Length{Milli: int64(size) * 1000, Unit: "px"}
 	t := st.t
-	if !slices.ContainsFunc(slices.Collect(maps.Keys(f.Block.Look)), func(k look.Key) bool { return k.Record == t.Record && k.Part == st.part.Name }) {
+	if !slices.ContainsFunc(slices.Collect(maps.Keys(f.Block.Look)),
+		func(k look.Key) bool { return k.Record == t.Record && k.Part == st.part.Name }) {
 		t.Record = ""
 	}
 	mark.Mend = &kind.Mend{Label: fmt.Sprintf("font-size of %s → %s", st.part.Name, value)}
@@ -309,7 +315,9 @@ func (f *fitter) measure(run kind.Run, st setting, lines []typeset.Line) {
 		return
 	}
 	mark := Mark{ID: strings.Join([]string{"measure", run.Part, run.Record, f.p.cascade.Widths[st.t.Width].Name}, " "),
-		Finding: kind.Finding{Check: "measure", Where: f.p.where(f.set, st.part, st.t), Measured: fmt.Sprintf("%d characters", longest), Needed: fmt.Sprintf("at most %d on a line", mostMeasure), Record: run.Record, Key: run.Part}}
+		Finding: kind.Finding{Check: "measure", Where: f.p.where(f.set, st.part, st.t),
+			Measured: fmt.Sprintf("%d characters", longest), Needed: fmt.Sprintf("at most %d on a line", mostMeasure),
+			Record: run.Record, Key: run.Part}}
 	if slices.Contains(st.part.Properties, "max-width") {
 		// A ch is a figure's width; a letter is narrower in most fonts.
 		value := look.Length{Milli: int64(goodMeasure*perCharacter/nought) * 1000, Unit: "ch"}
@@ -332,7 +340,8 @@ func (f *fitter) uneven(part string, byLines map[int][]string, width int) {
 		words[i] = fmt.Sprint(n)
 	}
 	mark := Mark{ID: "lines " + part + " " + f.p.cascade.Widths[width].Name,
-		Finding: kind.Finding{Check: "lines", Where: part + "s, " + f.p.cascade.Widths[width].Name, Measured: strings.Join(words, " and ") + " lines", Needed: "as many in each", Key: part}}
+		Finding: kind.Finding{Check: "lines", Where: part + "s, " + f.p.cascade.Widths[width].Name,
+			Measured: strings.Join(words, " and ") + " lines", Needed: "as many in each", Key: part}}
 	most := byLines[counts[len(counts)-1]]
 	for _, run := range f.runs {
 		if run.Part != part || !slices.Contains(most, run.Record) {

@@ -20,14 +20,24 @@ func TestFit(t *testing.T) {
 		want    string // check where measured needed, of the first
 		mends   bool
 	}{
-		{"a word that cannot break", []document.Change{fact("dusk", "subtitle", "Mitgliedschaftsbeitragsermäßigung")}, nil, "fit “Mitgliedschaftsbeitragsermäßigung” in text, Dusk, middle 235 px at most 190 px", true},
-		{"a word with no room at all", []document.Change{fact("dusk", "subtitle", strings.Repeat("Mitgliedschaft", 5))}, nil, "fit “" + strings.Repeat("Mitgliedschaft", 5) + "” in text, Dusk 506 px at most 302 px", true}, // it may break
-		{"a button that wraps", []document.Change{fact("dusk", "button", "Join as Dusk from next month on, please")}, nil, "wrap button, Dusk 2 lines one line", true},
-		{"a badge that wraps", nil, map[string]string{"badge.font-size@middle": "34px"}, "wrap badge, Meridian, middle 2 lines one line", true},
-		{"titles of different heights", []document.Change{fact("zenith", "title", "Zenith and all of its many friends"), fact("zenith", "button", "Join")}, nil, "lines titles, wide 1 and 2 lines as many in each", false},
-		{"titles that a little less would even out", []document.Change{fact("zenith", "title", "Zenith and friends"), fact("zenith", "button", "Join")}, nil, "lines titles, middle 1 and 2 lines as many in each", true},
-		{"a text too long to read", []document.Change{document.RemoveRecord{Set: "memberships", Record: "meridian"}, document.RemoveRecord{Set: "memberships", Record: "zenith"},
-			fact("dusk", "subtitle", "For those who have always wondered what is up there and would like to come and look for themselves, on a Friday")}, map[string]string{"text.font-size": "8px"}, "measure text, Dusk 87 characters at most 75 on a line", true},
+		{"a word that cannot break", []document.Change{fact("dusk", "subtitle", "Mitgliedschaftsbeitragsermäßigung")}, nil,
+			"fit “Mitgliedschaftsbeitragsermäßigung” in text, Dusk, middle 235 px at most 190 px", true},
+		// it may break
+		{"a word with no room at all", []document.Change{fact("dusk", "subtitle", strings.Repeat("Mitgliedschaft", 5))}, nil,
+			"fit “" + strings.Repeat("Mitgliedschaft", 5) + "” in text, Dusk 506 px at most 302 px", true},
+		{"a button that wraps", []document.Change{fact("dusk", "button", "Join as Dusk from next month on, please")}, nil,
+			"wrap button, Dusk 2 lines one line", true},
+		{"a badge that wraps", nil, map[string]string{"badge.font-size@middle": "34px"},
+			"wrap badge, Meridian, middle 2 lines one line", true},
+		{"titles of different heights", []document.Change{fact("zenith", "title", "Zenith and all of its many friends"),
+			fact("zenith", "button", "Join")}, nil, "lines titles, wide 1 and 2 lines as many in each", false},
+		{"titles that a little less would even out", []document.Change{fact("zenith", "title", "Zenith and friends"),
+			fact("zenith", "button", "Join")}, nil, "lines titles, middle 1 and 2 lines as many in each", true},
+		{"a text too long to read", []document.Change{document.RemoveRecord{Set: "memberships", Record: "meridian"},
+			document.RemoveRecord{Set: "memberships", Record: "zenith"},
+			fact("dusk", "subtitle", "For those who have always wondered what is up there and would like to come and look for "+
+				"themselves, on a Friday")}, map[string]string{"text.font-size": "8px"},
+			"measure text, Dusk 87 characters at most 75 on a line", true},
 		{"what fits", nil, map[string]string{"title.font-size": "20px"}, "", true},
 	} {
 		t.Run(c.name, func(t *testing.T) {

@@ -26,7 +26,8 @@ func (f *fitter) hyphenate(mark *Mark, run kind.Run, st setting, word string) bo
 		return false
 	}
 	mark.Mend = &kind.Mend{Label: "may break: " + strings.ReplaceAll(parted, typeset.SoftHyphen, "·")}
-	mark.Change = document.SetFact{Set: f.Block.SetID, Record: run.Record, Key: run.Key, Text: strings.Replace(text, word, parted, 1)}
+	mark.Change = document.SetFact{Set: f.Block.SetID, Record: run.Record, Key: run.Key, Text: strings.Replace(text, word,
+		parted, 1)}
 	return true
 }
 
@@ -57,7 +58,8 @@ func (f *fitter) width(style typeset.Style, text string) float64 {
 }
 
 // onsets are consonants that begin a syllable together, the longest first.
-var onsets = []string{"schl", "schm", "schn", "schr", "schw", "sch", "str", "spr", "bl", "br", "ch", "cl", "cr", "dr", "fl", "fr", "gl", "gr", "kl", "kn", "kr", "pf", "ph", "pl", "pr", "qu", "sh", "sp", "st", "th", "tr", "zw"}
+var onsets = []string{"schl", "schm", "schn", "schr", "schw", "sch", "str", "spr", "bl", "br", "ch", "cl", "cr", "dr",
+	"fl", "fr", "gl", "gr", "kl", "kn", "kr", "pf", "ph", "pl", "pr", "qu", "sh", "sp", "st", "th", "tr", "zw"}
 
 // breaksWell reports whether a syllable may begin at a letter: with a consonant, or some that go together, before a
 // vowel, and none of those that go with it before (common practice in the languages of the Latin script).

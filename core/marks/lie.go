@@ -72,7 +72,8 @@ func (f *fitter) movedAside(part kind.Part, t look.Target) bool {
 		}
 		said, ok := f.p.resolve(t, outer.Name, "margin")
 		sides, is := said.Value.(look.Sides)
-		if r := (ruler{f.p, t}); ok && is && (r.length(outer, sides[leftSide]) != 0 || r.length(outer, sides[rightSide]) != 0) {
+		if r := (ruler{f.p, t}); ok && is && (r.length(outer, sides[leftSide]) != 0 ||
+			r.length(outer, sides[rightSide]) != 0) {
 			return true
 		}
 	}
@@ -91,8 +92,8 @@ func (p painter) itemAround(part kind.Part) (kind.Part, bool) {
 
 // columnsUnder are the first and the last column of a picture's cells that can lie under a span of the box it covers.
 //
-// A covering picture fills the box's width, or is wider and cut at both sides. The place at which it is held stays where it
-// is, and all else comes nearer to that, so that no more than what lies between is ever seen.
+// A covering picture fills the box's width, or is wider and cut at both sides. The place at which it is held stays
+// where it is, and all else comes nearer to that, so that no more than what lies between is ever seen.
 func columnsUnder(picture look.Picture, at span) (first, last int) {
 	const all = document.CellsAcross
 	from, to := at.from/at.box, at.to/at.box

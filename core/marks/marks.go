@@ -113,5 +113,6 @@ func changeOf(set string, mend kind.Mend) document.Change {
 
 // FactChange is one proposed fact as a change.
 func FactChange(set string, edit kind.FactEdit) document.Change {
-	return document.SetFact{Set: set, Record: edit.Record, Axis: edit.Axis, Item: edit.Item, Key: edit.Key, Text: edit.Text}
+	return document.SetFact{Set: set, Record: edit.Record, Axis: edit.Axis, Item: edit.Item, Key: edit.Key,
+		Text: edit.Text}
 }

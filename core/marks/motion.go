@@ -13,14 +13,15 @@ import (
 // mostWait is how long what comes in at first sight may keep a visitor from reading, in milliseconds (common practice).
 const mostWait = 1000
 
-// mostMoving is how long something may move by itself, in milliseconds, where a visitor cannot stop it (WCAG 2.2, 2.2.2).
+// mostMoving is how long something may move by itself, in milliseconds, where a visitor cannot stop it (WCAG 2.2,
+// 2.2.2).
 const mostMoving = 5000
 
 // mostOver is the share of its way by which what shows a number may pass it while it moves.
 const mostOver = 0.005
 
-// late finds parts that come in so slowly that they are missed: the last of several waits for all before it. What fills or
-// counts is there to be read from the start; it must come to rest in time, and never show more than it stands for.
+// late finds parts that come in so slowly that they are missed: the last of several waits for all before it. What fills
+// or counts is there to be read from the start; it must come to rest in time, and never show more than it stands for.
 func (p painter) late(s Subject, set kind.Set) []Mark {
 	var found []Mark
 	for _, part := range set.Kind.PartsOf(p.form) {
@@ -29,7 +30,8 @@ func (p painter) late(s Subject, set kind.Set) []Mark {
 		if !ok || name.Value == look.Keyword("none") {
 			continue
 		}
-		takes, wait := p.milliseconds(t, part.Name, "animation-duration", 400), p.milliseconds(t, part.Name, "animation-delay", 0)
+		takes, wait := p.milliseconds(t, part.Name, "animation-duration", 400), p.milliseconds(t, part.Name,
+			"animation-delay", 0)
 		if said, _ := p.resolve(t, part.Name, "animation-delay"); said.Value != nil {
 			if delay, is := said.Value.(look.Delay); is && delay.Each {
 				wait *= int64(max(0, len(set.Records)-1))
@@ -37,7 +39,9 @@ func (p painter) late(s Subject, set kind.Set) []Mark {
 		}
 		if name.Value == look.Keyword("fill") || name.Value == look.Keyword("count") {
 			if takes+wait > mostMoving {
-				found = append(found, Mark{ID: "moves " + part.Name, Finding: kind.Finding{Check: "moves", Where: part.Name + " comes to rest", Measured: fmt.Sprintf("after %d ms", takes+wait), Needed: fmt.Sprintf("%d ms at most", mostMoving), Key: part.Name, Rule: "WCAG 2.2, 2.2.2", Serious: true}})
+				found = append(found, Mark{ID: "moves " + part.Name, Finding: kind.Finding{Check: "moves", Where: part.Name +
+					" comes to rest", Measured: fmt.Sprintf("after %d ms", takes+wait), Needed: fmt.Sprintf("%d ms at most",
+					mostMoving), Key: part.Name, Rule: "WCAG 2.2, 2.2.2", Serious: true}})
 			}
 			found = append(found, p.overshoots(s, set, part)...)
 			continue
@@ -45,12 +49,14 @@ func (p painter) late(s Subject, set kind.Set) []Mark {
 		if takes+wait <= mostWait {
 			continue
 		}
-		mark := Mark{ID: "late " + part.Name, Finding: kind.Finding{Check: "late", Where: part.Name + " comes in", Measured: fmt.Sprintf("after %d ms", takes+wait), Needed: fmt.Sprintf("%d ms at most", mostWait), Key: part.Name}}
+		mark := Mark{ID: "late " + part.Name, Finding: kind.Finding{Check: "late", Where: part.Name + " comes in",
+			Measured: fmt.Sprintf("after %d ms", takes+wait), Needed: fmt.Sprintf("%d ms at most", mostWait), Key: part.Name}}
 		if wait > 0 && takes < mostWait {
 			// The wait is shortened, for each alike, until all is there in time.
 			short := look.Delay{Duration: look.Duration((mostWait - takes) / 10 * 10)}
 			if said, _ := p.resolve(t, part.Name, "animation-delay"); said.Value.(look.Delay).Each {
-				short = look.Delay{Duration: look.Duration((mostWait - takes) / int64(max(1, len(set.Records)-1)) / 10 * 10), Each: true}
+				short = look.Delay{Duration: look.Duration((mostWait - takes) / int64(max(1, len(set.Records)-1)) / 10 * 10),
+					Each: true}
 			}
 			mark.Mend = &kind.Mend{Label: "animation-delay of " + part.Name + " → " + short.String()}
 			mark.Change = p.repaint(s, set, part, "animation-delay", t, short)
@@ -75,8 +81,10 @@ func (p painter) overshoots(s Subject, set kind.Set, part kind.Part) []Mark {
 		return nil
 	}
 	measured := fmt.Sprintf("%.0f to %.0f %% of its value", least*100, most*100)
-	return []Mark{{ID: "overshoots " + part.Name, Change: p.repaint(s, set, part, "animation-timing-function", look.Target{}, look.Keyword("ease-out")),
-		Finding: kind.Finding{Check: "overshoots", Where: part.Name + " comes in", Measured: measured, Needed: "0 to 100 %", Key: part.Name,
+	return []Mark{{ID: "overshoots " + part.Name, Change: p.repaint(s, set, part, "animation-timing-function",
+		look.Target{}, look.Keyword("ease-out")),
+		Finding: kind.Finding{Check: "overshoots", Where: part.Name + " comes in", Measured: measured, Needed: "0 to 100 %",
+			Key:  part.Name,
 			Mend: &kind.Mend{Label: "animation-timing-function of " + part.Name + " → ease-out"}}}}
 }
 
@@ -110,8 +118,10 @@ func (p painter) hoverOnly(s Subject, set kind.Set) []Mark {
 		if _, _, still := p.hiddenBy(part, look.Target{State: look.Hover}); !hidden || still {
 			continue
 		}
-		found = append(found, Mark{ID: "hover only " + part.Name, Change: p.repaint(s, set, part, property, look.Target{}, value),
-			Finding: kind.Finding{Check: "hover only", Where: part.Name, Measured: strings.TrimSpace(property + " hides it"), Needed: "to be there without pointing", Key: part.Name, Rule: "WCAG 2.2, 2.1.1", Serious: true,
+		found = append(found, Mark{ID: "hover only " + part.Name, Change: p.repaint(s, set, part, property, look.Target{},
+			value),
+			Finding: kind.Finding{Check: "hover only", Where: part.Name, Measured: strings.TrimSpace(property + " hides it"),
+				Needed: "to be there without pointing", Key: part.Name, Rule: "WCAG 2.2, 2.1.1", Serious: true,
 				Mend: &kind.Mend{Label: property + " of " + part.Name + " → " + value.String()}}})
 	}
 	return found

@@ -76,14 +76,16 @@ func (r *outlineReader) start(tag string, tokenizer *html.Tokenizer) {
 	case tag == "img":
 		if _, has := said["alt"]; !has {
 			source := said["src"]
-			r.mark("alternative", "the picture "+source, "no alt", "a text, or an empty one where it is decoration", "WCAG 2.2, 1.1.1")
+			r.mark("alternative", "the picture "+source, "no alt", "a text, or an empty one where it is decoration",
+				"WCAG 2.2, 1.1.1")
 		}
 		r.name += said["alt"]
 	case isHeading(tag):
 		level := int(tag[1] - '0')
 		r.named, r.name, r.where = tag, label, "a heading"
 		if level > r.level+1 {
-			r.mark("headings", fmt.Sprintf("h%d after h%d", level, r.level), "a level left out", fmt.Sprintf("h%d", r.level+1), "WCAG 2.2, 1.3.1")
+			r.mark("headings", fmt.Sprintf("h%d after h%d", level, r.level), "a level left out", fmt.Sprintf("h%d", r.level+1),
+				"WCAG 2.2, 1.3.1")
 		}
 		r.level = level
 	case tag == "a":
@@ -118,5 +120,6 @@ func (r *outlineReader) mark(check, where, measured, needed, rule string) {
 	if slices.ContainsFunc(r.found, func(m Mark) bool { return m.ID == id }) {
 		return
 	}
-	r.found = append(r.found, Mark{ID: id, Finding: kind.Finding{Check: check, Where: where, Measured: measured, Needed: needed, Rule: rule, Serious: true}})
+	r.found = append(r.found, Mark{ID: id, Finding: kind.Finding{Check: check, Where: where, Measured: measured,
+		Needed: needed, Rule: rule, Serious: true}})
 }

@@ -8,8 +8,8 @@ import (
 	"rubrel/core/kind"
 )
 
-// Outlines remembers what was found in the HTML of blocks, so that an edit of a look, which says nothing in it, does not
-// have it read anew. The zero value is ready, and may be used by several at once.
+// Outlines remembers what was found in the HTML of blocks, so that an edit of a look, which says nothing in it, does
+// not have it read anew. The zero value is ready, and may be used by several at once.
 type Outlines struct {
 	mu   sync.Mutex
 	last map[string]outlined // by block

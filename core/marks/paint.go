@@ -54,7 +54,8 @@ type answer struct {
 }
 
 func newKnown() *known {
-	return &known{around: map[string][]kind.Part{}, cells: map[cellsKey][]colour.Colour{}, texts: map[textKey]setText{}, said: map[question]answer{}}
+	return &known{around: map[string][]kind.Part{}, cells: map[cellsKey][]colour.Colour{}, texts: map[textKey]setText{},
+		said: map[question]answer{}}
 }
 
 // cells are the colours of some columns of a picture.
@@ -97,11 +98,12 @@ func (s Subject) painter(k *kind.Kind, tokens look.Tokens) painter {
 			}
 		}
 	}
-	return painter{kind: k, set: set.Set, form: s.Block.Form, cascade: s.Cascade, tokens: tokens, pictures: s.Site.Pictures, paints: paints, known: cmp.Or(s.known, newKnown())}
+	return painter{kind: k, set: set.Set, form: s.Block.Form, cascade: s.Cascade, tokens: tokens,
+		pictures: s.Site.Pictures, paints: paints, known: cmp.Or(s.known, newKnown())}
 }
 
-// plainPainter paints with the light tokens, or the dark ones where there are no others: for what does not depend on the
-// scheme, and for values that the light scheme is the measure of.
+// plainPainter paints with the light tokens, or the dark ones where there are no others: for what does not depend on
+// the scheme, and for values that the light scheme is the measure of.
 func (s Subject) plainPainter(k *kind.Kind) painter {
 	tokens, ok := s.Schemes["light"]
 	if !ok {
@@ -194,8 +196,8 @@ func (at place) seen(ink colour.Colour) colour.Colour {
 	return at.rest.Mix(ink.Over(at.filled), at.share)
 }
 
-// stack is what lies behind a part, from the inside out: the part itself, those beside it that lie below it, and the parts
-// around it.
+// stack is what lies behind a part, from the inside out: the part itself, those beside it that lie below it, and the
+// parts around it.
 type stack struct {
 	parts   []kind.Part
 	besides int // how many after the first lie beside the part, not around it
@@ -284,8 +286,10 @@ func (p painter) filled(text, part kind.Part, t look.Target, below colour.Colour
 	return all
 }
 
-// covered is what an image makes of the colours below it. Of a picture its cells are taken, each with what shows through.
-func (p painter) covered(layer look.Layer, below []colour.Colour, cells func(look.Picture) []colour.Colour) []colour.Colour {
+// covered is what an image makes of the colours below it. Of a picture its cells are taken, each with what shows
+// through.
+func (p painter) covered(layer look.Layer, below []colour.Colour,
+	cells func(look.Picture) []colour.Colour) []colour.Colour {
 	var inks []colour.Colour
 	bare := false // the image leaves some of what is below as it is
 	switch layer := layer.(type) {

@@ -12,7 +12,8 @@ import (
 // repaint is the change that gives a part another value of a property in the very case that was measured, and in those
 // that followed the same value there. Every other case stays as it is: where the new value would reach it, what it was
 // is said beside it.
-func (p painter) repaint(s Subject, set kind.Set, part kind.Part, property string, t look.Target, value look.Value) document.Change {
+func (p painter) repaint(s Subject, set kind.Set, part kind.Part, property string, t look.Target,
+	value look.Value) document.Change {
 	batch := document.Batch{Name: property + " of " + part.Name}
 	after := p
 	after.known = newKnown()
@@ -36,7 +37,8 @@ func (p painter) repaint(s Subject, set kind.Set, part kind.Part, property strin
 			continue // the part is the block's, and looks alike for all
 		}
 		before, _, said := p.said(part, property, other)
-		follows := before.Key == was.Key && before.Level == was.Level && other.Featured == t.Featured && other.Width >= t.Width && (other.Record == t.Record || t.Record == "")
+		follows := before.Key == was.Key && before.Level == was.Level && other.Featured == t.Featured &&
+			other.Width >= t.Width && (other.Record == t.Record || t.Record == "")
 		now, _, _ := after.said(part, property, other)
 		if !said || follows || now.Value.CSS() == before.Value.CSS() {
 			continue
@@ -86,7 +88,8 @@ func (p painter) particular(part kind.Part, property string, t look.Target) look
 func (p painter) cases(set kind.Set) []look.Target {
 	records := []look.Target{{}, {Featured: true}}
 	for _, record := range set.Records {
-		if slices.ContainsFunc(slices.Collect(maps.Keys(p.cascade.Block)), func(k look.Key) bool { return k.Record == record.ID }) || record.Featured {
+		if slices.ContainsFunc(slices.Collect(maps.Keys(p.cascade.Block)),
+			func(k look.Key) bool { return k.Record == record.ID }) || record.Featured {
 			records = append(records, look.Target{Record: record.ID, Featured: record.Featured})
 		}
 	}

@@ -35,8 +35,10 @@ func (p painter) smallTargets(s Subject, set kind.Set) []Mark {
 			missing := (leastTarget - height + 1) / 2
 			value := look.Length{Milli: int64(missing+r.edgesDown(part.Name)/2) * 1000, Unit: "px"}
 			side := look.Length{Milli: int64(r.Edges(part.Name)/2) * 1000, Unit: "px"}
-			found = append(found, Mark{ID: fmt.Sprintf("target %s %s", part.Name, p.cascade.Widths[width].Name), Change: p.repaint(s, set, part, "padding", t, look.Sides{value, side, value, side}),
-				Finding: kind.Finding{Check: "target", Where: p.where(set, part, t), Measured: fmt.Sprintf("%.0f px high", height), Needed: "24 px", Key: part.Name, Rule: "WCAG 2.2, 2.5.8", Serious: true,
+			found = append(found, Mark{ID: fmt.Sprintf("target %s %s", part.Name, p.cascade.Widths[width].Name),
+				Change: p.repaint(s, set, part, "padding", t, look.Sides{value, side, value, side}),
+				Finding: kind.Finding{Check: "target", Where: p.where(set, part, t), Measured: fmt.Sprintf("%.0f px high", height),
+					Needed: "24 px", Key: part.Name, Rule: "WCAG 2.2, 2.5.8", Serious: true,
 					Mend: &kind.Mend{Label: "padding of " + part.Name + " → " + look.Sides{value, side, value, side}.String()}}})
 			break // narrower widths follow
 		}
@@ -58,7 +60,8 @@ func (p painter) leading(part kind.Part, t look.Target) float64 {
 }
 
 // standingOut are the properties by which something stands out without colour.
-var standingOut = []string{"border", "box-shadow", "font-size", "font-weight", "padding", "scale", "translate", "margin", "font-style", "text-decoration", "stroke-width"}
+var standingOut = []string{"border", "box-shadow", "font-size", "font-weight", "padding", "scale", "translate",
+	"margin", "font-style", "text-decoration", "stroke-width"}
 
 // onlyColour finds a featured record that differs from the others by colour alone: those who do not see it see no
 // difference (WCAG 2.2, 1.4.1). A badge is a difference, too, and so is what its form does.
@@ -83,12 +86,16 @@ func (p painter) onlyColour(set kind.Set) []Mark {
 			}
 			plain, ok := p.resolve(look.Target{}, part.Name, property)
 			other, also := p.resolve(look.Target{Featured: true}, part.Name, property)
-			if also && !ok && !slices.Contains([]string{"none", "normal", "0"}, other.Value.CSS()) || ok && also && !sameShape(plain.Value, other.Value) {
+			if also && !ok && !slices.Contains([]string{"none", "normal", "0"}, other.Value.CSS()) || ok && also &&
+				!sameShape(plain.Value, other.Value) {
 				return nil
 			}
 		}
 	}
-	return []Mark{{ID: "only-colour " + featured.ID, Finding: kind.Finding{Check: "only colour", Where: kind.Text(featured.Facts, set.Kind.Fields[0].Name) + " stands out by colour alone", Measured: "no other difference", Needed: "a badge, a border or a size", Record: featured.ID, Rule: "WCAG 2.2, 1.4.1"}}}
+	return []Mark{{ID: "only-colour " + featured.ID, Finding: kind.Finding{Check: "only colour",
+		Where:    kind.Text(featured.Facts, set.Kind.Fields[0].Name) + " stands out by colour alone",
+		Measured: "no other difference", Needed: "a badge, a border or a size", Record: featured.ID,
+		Rule: "WCAG 2.2, 1.4.1"}}}
 }
 
 // sameShape reports whether two values differ in colour at most.

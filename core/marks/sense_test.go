@@ -13,7 +13,10 @@ import (
 
 // Near-equal values, small targets and what stands out by colour alone are found, and a mend ends what it can.
 func TestDriftAndSense(t *testing.T) {
-	plainFeature := map[string]string{"card.border@featured": "1px solid feature", "plan.border@featured": "1px solid feature", "line.border@featured": "1px solid feature", "line.padding@featured": "space-3 space-5", "line.padding@featured@middle": "space-3 space-4", "line.box-shadow@featured": "none"}
+	plainFeature := map[string]string{"card.border@featured": "1px solid feature",
+		"plan.border@featured": "1px solid feature", "line.border@featured": "1px solid feature",
+		"line.padding@featured": "space-3 space-5", "line.padding@featured@middle": "space-3 space-4",
+		"line.box-shadow@featured": "none"}
 	for _, c := range []struct {
 		name, block string
 		changes     []document.Change
@@ -21,20 +24,34 @@ func TestDriftAndSense(t *testing.T) {
 		want        string // check where measured needed, of the first; "" for nothing
 		mends       bool
 	}{
-		{"a size beside a token", "memberships", nil, map[string]string{"text.font-size": "14.2px"}, "drift font-size of text 14.2px beside type-2 14px one value", true},
-		{"a token itself in figures", "memberships", nil, map[string]string{"text.font-size": "15px"}, "drift font-size of text 15px beside type-3 15px one value", true},
-		{"a colour beside a role", "memberships", nil, map[string]string{"text.color": "#566176"}, "drift color of text #566176 beside quiet #566175 one value", true},
-		{"two that are nearly one", "memberships", nil, map[string]string{"title.letter-spacing": "0.05em", "zenith:title.letter-spacing": "0.052em"}, "drift letter-spacing of title, Zenith 0.05em and 0.052em one value", true},
-		{"a colour said twice", "memberships", nil, map[string]string{"text.color": "#225588", "zenith:badge.background-color": "#225588"}, "said twice #225588 2 places one token", true},
-		{"values that are meant", "memberships", nil, map[string]string{"text.font-size": "22px", "text.color": "#225588"}, "", false},
-		{"a small button", "memberships", nil, map[string]string{"button.padding": "1px 10px"}, "target button 22 px high 24 px", true},
-		{"colour alone", "evenings", []document.Change{document.SetFact{Set: "evenings", Record: "nightfall", Key: "badge", Text: ""}}, plainFeature, "only colour Nightfall stands out by colour alone no other difference a badge, a border or a size", false},
+		{"a size beside a token", "memberships", nil, map[string]string{"text.font-size": "14.2px"},
+			"drift font-size of text 14.2px beside type-2 14px one value", true},
+		{"a token itself in figures", "memberships", nil, map[string]string{"text.font-size": "15px"},
+			"drift font-size of text 15px beside type-3 15px one value", true},
+		{"a colour beside a role", "memberships", nil, map[string]string{"text.color": "#566176"},
+			"drift color of text #566176 beside quiet #566175 one value", true},
+		{"two that are nearly one", "memberships", nil, map[string]string{"title.letter-spacing": "0.05em",
+			"zenith:title.letter-spacing": "0.052em"}, "drift letter-spacing of title, Zenith 0.05em and 0.052em one value",
+			true},
+		{"a colour said twice", "memberships", nil, map[string]string{"text.color": "#225588",
+			"zenith:badge.background-color": "#225588"}, "said twice #225588 2 places one token", true},
+		{"values that are meant", "memberships", nil, map[string]string{"text.font-size": "22px", "text.color": "#225588"},
+			"", false},
+		{"a small button", "memberships", nil, map[string]string{"button.padding": "1px 10px"},
+			"target button 22 px high 24 px", true},
+		{"colour alone", "evenings", []document.Change{document.SetFact{Set: "evenings", Record: "nightfall", Key: "badge",
+			Text: ""}}, plainFeature, "only colour Nightfall stands out by colour alone no other difference a badge, a border " +
+			"or a size", false},
 		{"a badge besides", "evenings", nil, plainFeature, "", false},
-		{"words for those only who point", "memberships", nil, map[string]string{"note.display": "none", "note.display@hover": "shown"}, "hover only note display hides it to be there without pointing", true},
-		{"words that fade away", "memberships", nil, map[string]string{"badge.opacity": "0", "badge.opacity@hover": "1"}, "hover only badge opacity hides it to be there without pointing", true},
+		{"words for those only who point", "memberships", nil, map[string]string{"note.display": "none",
+			"note.display@hover": "shown"}, "hover only note display hides it to be there without pointing", true},
+		{"words that fade away", "memberships", nil, map[string]string{"badge.opacity": "0", "badge.opacity@hover": "1"},
+			"hover only badge opacity hides it to be there without pointing", true},
 		{"left out for all", "memberships", nil, map[string]string{"note.display": "none"}, "", false},
-		{"late", "memberships", nil, map[string]string{"card.animation-name": "rise", "card.animation-duration": "600ms", "card.animation-delay": "400ms each"}, "late card comes in after 1400 ms 1000 ms at most", true},
-		{"in time", "memberships", nil, map[string]string{"card.animation-name": "rise", "card.animation-delay": "120ms each"}, "", false},
+		{"late", "memberships", nil, map[string]string{"card.animation-name": "rise", "card.animation-duration": "600ms",
+			"card.animation-delay": "400ms each"}, "late card comes in after 1400 ms 1000 ms at most", true},
+		{"in time", "memberships", nil, map[string]string{"card.animation-name": "rise",
+			"card.animation-delay": "120ms each"}, "", false},
 	} {
 		t.Run(c.name, func(t *testing.T) {
 			d := newDesk(t)
@@ -49,7 +66,8 @@ func TestDriftAndSense(t *testing.T) {
 			found := func() []marks.Mark {
 				var list []marks.Mark
 				for _, mark := range d.subject(c.block).Marks() {
-					if strings.Contains(" drift target only-colour hover-only late said-twice ", " "+strings.ReplaceAll(mark.Check, " ", "-")+" ") {
+					if strings.Contains(" drift target only-colour hover-only late said-twice ", " "+strings.ReplaceAll(mark.Check,
+						" ", "-")+" ") {
 						list = append(list, mark)
 					}
 				}
@@ -88,7 +106,10 @@ func TestDriftIsOfTheLightScheme(t *testing.T) {
 	d.do(document.SetScheme{Scheme: document.AutoScheme})
 	d.say("memberships", "text.color", "#566176")
 	for range 30 {
-		if !slices.ContainsFunc(d.subject("memberships").Marks(), func(m marks.Mark) bool { return m.Check == "drift" && m.Measured == "#566176 beside quiet #566175" }) {
+		if !slices.ContainsFunc(d.subject("memberships").Marks(), func(m marks.Mark) bool {
+			return m.Check == "drift" &&
+				m.Measured == "#566176 beside quiet #566175"
+		}) {
 			t.Fatal("the drift from quiet is not found")
 		}
 	}
@@ -108,7 +129,11 @@ func TestOutline(t *testing.T) {
 		s := d.subject("memberships")
 		s.View.HeadingLevel = 3
 		set, _ := s.Site.SetByID(s.Block.SetID)
-		set.Kind = &kind.Kind{Name: "pricing", Fields: set.Kind.Fields, Forms: []kind.Form{{Name: "cards", HTML: func(kind.View) (template.HTML, error) { return template.HTML(c.html), nil }}}}
+		set.Kind = &kind.Kind{Name: "pricing", Fields: set.Kind.Fields,
+			Forms: []kind.Form{{Name: "cards", HTML: func(kind.View) (template.HTML, error) {
+				return template.HTML(c.html),
+					nil
+			}}}}
 		var got []string
 		for _, mark := range s.Marks() {
 			if mark.Check == "headings" || mark.Check == "alternative" {
@@ -131,7 +156,12 @@ func TestOutlinesAreRemembered(t *testing.T) {
 		set, _ := s.Site.SetByID(s.Block.SetID)
 		real := set.Kind
 		defer func() { set.Kind = real }()
-		set.Kind = &kind.Kind{Name: "pricing", Fields: real.Fields, Forms: []kind.Form{{Name: "cards", HTML: func(kind.View) (template.HTML, error) { read++; return "<h5>x</h5>", nil }}}}
+		set.Kind = &kind.Kind{Name: "pricing", Fields: real.Fields,
+			Forms: []kind.Form{{Name: "cards", HTML: func(kind.View) (template.HTML, error) {
+				read++
+				return "<h5>x</h5>",
+					nil
+			}}}}
 		if !slices.ContainsFunc(s.Marks(), func(m marks.Mark) bool { return m.Check == "headings" }) {
 			t.Error("the heading is not found")
 		}

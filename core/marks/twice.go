@@ -34,7 +34,8 @@ func (s Subject) twice(set kind.Set) []Mark {
 		if len(at) < 2 || !here || roles[text] {
 			continue
 		}
-		mark := Mark{ID: "twice " + text, Finding: kind.Finding{Check: "said twice", Where: text, Measured: fmt.Sprintf("%d places", len(at)), Needed: "one token", Inks: []string{text}}}
+		mark := Mark{ID: "twice " + text, Finding: kind.Finding{Check: "said twice", Where: text,
+			Measured: fmt.Sprintf("%d places", len(at)), Needed: "one token", Inks: []string{text}}}
 		if spot, ok := s.freeSpot(); ok {
 			mark.Mend = &kind.Mend{Label: fmt.Sprintf("make it %s", spot)}
 			mark.Change = s.toSpot(spot, text, at)
@@ -76,7 +77,8 @@ func (s Subject) freeSpot() (string, bool) {
 // toSpot makes a colour a spot colour, light and dark, and every place that said it follow that.
 func (s Subject) toSpot(spot, text string, at []saidAt) document.Change {
 	batch := document.Batch{Name: spot + ": " + text, Changes: []document.Change{
-		document.SetTokens{Texts: map[string]string{spot: text}}, document.SetTokens{Dark: true, Texts: map[string]string{spot: text}},
+		document.SetTokens{Texts: map[string]string{spot: text}}, document.SetTokens{Dark: true,
+			Texts: map[string]string{spot: text}},
 	}}
 	for _, place := range at {
 		change := document.SetLook{Block: place.block, Kind: place.kind, Key: place.key, Text: spot}

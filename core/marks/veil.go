@@ -12,7 +12,8 @@ import (
 
 // veil makes a mend of a translucent layer over the picture or pattern behind a text that no ink passes on: black
 // or white, whichever the ink stands out from, and as thin as does. It is false where there is no such ground.
-func (p painter) veil(s Subject, set kind.Set, part kind.Part, t look.Target, ink colour.Colour, needed float64, mark *Mark) bool {
+func (p painter) veil(s Subject, set kind.Set, part kind.Part, t look.Target, ink colour.Colour, needed float64,
+	mark *Mark) bool {
 	outer, layers, ok := p.pictured(part, t)
 	if !ok {
 		return false
@@ -24,7 +25,8 @@ func (p painter) veil(s Subject, set kind.Set, part kind.Part, t look.Target, in
 	veiled := func(percent int) look.Layers {
 		over := look.ColourValue{Colour: shade}
 		over.Alpha = math.Round(float64(percent)/100*255) / 255 // as it is written
-		veil := look.Gradient{Angle: look.Length{Milli: 180_000}, Stops: []look.Stop{{Ink: over}, {Ink: over, Place: look.Length{Milli: 100_000, Unit: "%"}}}}
+		veil := look.Gradient{Angle: look.Length{Milli: 180_000}, Stops: []look.Stop{{Ink: over},
+			{Ink: over, Place: look.Length{Milli: 100_000, Unit: "%"}}}}
 		return append(look.Layers{veil}, layers...)
 	}
 	passes := func(percent int) bool {

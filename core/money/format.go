@@ -186,8 +186,10 @@ func spaced(parts []Part) []Part {
 	for i, p := range parts {
 		if i > 0 {
 			before := parts[i-1]
-			joins := (before.Kind == PartCurrency && p.Kind == PartInteger && !unicode.IsSymbol(lastRune(before.Text)) && !unicode.IsSpace(lastRune(before.Text))) ||
-				(before.Kind == PartInteger || before.Kind == PartFraction) && p.Kind == PartCurrency && !unicode.IsSymbol(firstRune(p.Text)) && !unicode.IsSpace(firstRune(p.Text))
+			joins := (before.Kind == PartCurrency && p.Kind == PartInteger && !unicode.IsSymbol(lastRune(before.Text)) &&
+				!unicode.IsSpace(lastRune(before.Text))) ||
+				(before.Kind == PartInteger || before.Kind == PartFraction) && p.Kind == PartCurrency &&
+					!unicode.IsSymbol(firstRune(p.Text)) && !unicode.IsSpace(firstRune(p.Text))
 			if joins {
 				out = append(out, Part{PartLiteral, "\u00a0"})
 			}

@@ -92,7 +92,8 @@ func assembleLocale(tag string) Locale {
 	for _, f := range []struct {
 		to   *string
 		from *string
-	}{{&l.decimal, entry.Decimal}, {&l.group, entry.Group}, {&l.minus, entry.Minus}, {&l.pattern, entry.Pattern}, {&l.percent, entry.Percent}, {&l.alpha, entry.Alpha}} {
+	}{{&l.decimal, entry.Decimal}, {&l.group, entry.Group}, {&l.minus, entry.Minus}, {&l.pattern, entry.Pattern},
+		{&l.percent, entry.Percent}, {&l.alpha, entry.Alpha}} {
 		if f.from != nil {
 			*f.to = *f.from
 		}
@@ -167,7 +168,8 @@ type NumberFormat struct {
 func (l Locale) NumberFormat(style Style) NumberFormat {
 	primary, secondary := groupSizes(l.pattern)
 	group, decimal := l.separators()
-	return NumberFormat{Decimal: decimal, Group: group, Sizes: [2]int{primary, secondary}, Least: l.leastGrouping, Drop: style.DropZeros, Local: string(l.digits)}
+	return NumberFormat{Decimal: decimal, Group: group, Sizes: [2]int{primary, secondary}, Least: l.leastGrouping,
+		Drop: style.DropZeros, Local: string(l.digits)}
 }
 
 // separators are the ones that stand in amounts of money.

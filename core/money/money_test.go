@@ -7,13 +7,15 @@ import (
 )
 
 func TestParseDecimal(t *testing.T) {
-	for text, want := range map[string]string{"9.00": "9.00", "0": "0", "-0.5": "-0.5", "+3": "3", "1234567890.123": "1234567890.123"} {
+	for text, want := range map[string]string{"9.00": "9.00", "0": "0", "-0.5": "-0.5", "+3": "3",
+		"1234567890.123": "1234567890.123"} {
 		d, err := ParseDecimal(text)
 		if err != nil || d.String() != want {
 			t.Errorf("%q: %v, %v; want %s", text, d, err, want)
 		}
 	}
-	for _, text := range []string{"", ".", "1.", ".5", "1e3", "NaN", "Infinity", "1,5", "1 000", "--1", "0x1", strings.Repeat("9", 30)} {
+	for _, text := range []string{"", ".", "1.", ".5", "1e3", "NaN", "Infinity", "1,5", "1 000", "--1", "0x1",
+		strings.Repeat("9", 30)} {
 		if d, err := ParseDecimal(text); err == nil {
 			t.Errorf("%q was read as %v", text, d)
 		}
@@ -28,7 +30,8 @@ func TestDecimalIsExact(t *testing.T) {
 	}
 	random := rand.New(rand.NewPCG(3, 4))
 	for range 1000 {
-		x, y := NewDecimal(random.Int64N(1e12), -int32(random.IntN(5))), NewDecimal(random.Int64N(1e12), -int32(random.IntN(5)))
+		x, y := NewDecimal(random.Int64N(1e12), -int32(random.IntN(5))), NewDecimal(random.Int64N(1e12),
+			-int32(random.IntN(5)))
 		if got := x.Add(y).Sub(y); got.Cmp(x) != 0 {
 			t.Fatalf("%v + %v − %v = %v", x, y, y, got)
 		}
@@ -41,7 +44,8 @@ func TestDecimalIsExact(t *testing.T) {
 // Rounding modes by their names in IEEE 754-2019, section 4.3.1.
 func TestRounding(t *testing.T) {
 	for _, c := range []struct{ in, even, away string }{
-		{"0.125", "0.12", "0.13"}, {"0.135", "0.14", "0.14"}, {"-0.125", "-0.12", "-0.13"}, {"2.5", "2.50", "2.50"}, {"0.124", "0.12", "0.12"}, {"0.126", "0.13", "0.13"},
+		{"0.125", "0.12", "0.13"}, {"0.135", "0.14", "0.14"}, {"-0.125", "-0.12", "-0.13"}, {"2.5", "2.50", "2.50"},
+		{"0.124", "0.12", "0.12"}, {"0.126", "0.13", "0.13"},
 	} {
 		d, err := ParseDecimal(c.in)
 		if err != nil {
@@ -58,7 +62,8 @@ func TestRounding(t *testing.T) {
 
 // ISO 4217: minor units that differ from two, and the size of the table.
 func TestCurrencies(t *testing.T) {
-	for code, digits := range map[string]int{"EUR": 2, "JPY": 0, "KRW": 0, "BHD": 3, "KWD": 3, "CLF": 4, "ISK": 0, "HUF": 2, "VND": 0, "TND": 3} {
+	for code, digits := range map[string]int{"EUR": 2, "JPY": 0, "KRW": 0, "BHD": 3, "KWD": 3, "CLF": 4, "ISK": 0,
+		"HUF": 2, "VND": 0, "TND": 3} {
 		c, err := CurrencyByCode(code)
 		if err != nil || c.Digits != digits {
 			t.Errorf("%s has %d minor units (%v), want %d", code, c.Digits, err, digits)
@@ -105,7 +110,8 @@ func TestReadWritten(t *testing.T) {
 	} {
 		w, err := ReadWritten(c.text, Separators{Decimal: c.decimal})
 		if err != nil || w.Amount.String() != c.amount || w.Currency != c.currency || w.Ambiguous != c.ambiguous {
-			t.Errorf("%q: %v %s %v (%v), want %s %s %v", c.text, w.Amount, w.Currency, w.Ambiguous, err, c.amount, c.currency, c.ambiguous)
+			t.Errorf("%q: %v %s %v (%v), want %s %s %v", c.text, w.Amount, w.Currency, w.Ambiguous, err, c.amount, c.currency,
+				c.ambiguous)
 		}
 	}
 	for _, text := range []string{"", "€", "abc", "1,2.3,4", "12.34.5", "1.5x", "'1", "1,23,4", "--"} {

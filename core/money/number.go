@@ -123,7 +123,8 @@ func (l Locale) shortPattern(power int, category string) (string, bool) {
 			pattern = byCategory["other"]
 		}
 	}
-	pattern, _, _ = strings.Cut(pattern, ";") // what comes after is for numbers below nought, whose minus stands before the digits
+	// what comes after is for numbers below nought, whose minus stands before the digits
+	pattern, _, _ = strings.Cut(pattern, ";")
 	return pattern, pattern != "" && pattern != "0"
 }
 
@@ -156,14 +157,16 @@ func trimmed(n Decimal) Decimal {
 	return short
 }
 
-var pluralNames = map[plural.Form]string{plural.Zero: "zero", plural.One: "one", plural.Two: "two", plural.Few: "few", plural.Many: "many", plural.Other: "other"}
+var pluralNames = map[plural.Form]string{plural.Zero: "zero", plural.One: "one", plural.Two: "two", plural.Few: "few",
+	plural.Many: "many", plural.Other: "other"}
 
 // Plural is the plural category of a number, as it is written, in the locale's language, in the CLDR's words.
 func (l Locale) Plural(n Decimal) string {
 	whole, fraction, _ := strings.Cut(strings.TrimPrefix(n.String(), "-"), ".")
 	short := strings.TrimRight(fraction, "0")
 	const tail = 9 // the rules look at the last six digits at most
-	form := plural.Cardinal.MatchPlural(language.Make(l.Tag), digits(whole[max(0, len(whole)-tail):]), len(fraction), len(short), digits(fraction), digits(short))
+	form := plural.Cardinal.MatchPlural(language.Make(l.Tag), digits(whole[max(0, len(whole)-tail):]), len(fraction),
+		len(short), digits(fraction), digits(short))
 	return pluralNames[form]
 }
 

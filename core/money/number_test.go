@@ -9,11 +9,15 @@ import (
 	"rubrel/testkit"
 )
 
-// Plain and short numbers against Intl.NumberFormat in Chromium, which carries the Unicode CLDR: 48 locales × 20 numbers.
+// Plain and short numbers against Intl.NumberFormat in Chromium, which carries the Unicode CLDR: 48 locales × 20
+// numbers.
 func TestNumbersAgainstIntl(t *testing.T) {
-	locales := []string{"en", "en-GB", "en-IN", "en-ZA", "de", "de-AT", "de-CH", "fr", "fr-CA", "nl", "it", "it-CH", "es", "es-MX", "pt", "pt-PT", "sv", "da", "nb", "fi",
-		"pl", "cs", "sk", "hu", "ro", "bg", "el", "tr", "ru", "uk", "hr", "sl", "lt", "lv", "et", "he", "ar", "fa", "hi", "bn", "ja", "ko", "zh", "zh-Hant", "th", "vi", "id", "sw"}
-	numbers := []string{"0", "7", "-3.5", "999", "1000", "1234", "2000", "5000", "9999", "14500", "99950", "-14549", "123456", "999999", "1000000", "2500000", "14500000", "999999999", "7300000000", "1234567890123"}
+	locales := []string{"en", "en-GB", "en-IN", "en-ZA", "de", "de-AT", "de-CH", "fr", "fr-CA", "nl", "it", "it-CH", "es",
+		"es-MX", "pt", "pt-PT", "sv", "da", "nb", "fi",
+		"pl", "cs", "sk", "hu", "ro", "bg", "el", "tr", "ru", "uk", "hr", "sl", "lt", "lv", "et", "he", "ar", "fa", "hi",
+		"bn", "ja", "ko", "zh", "zh-Hant", "th", "vi", "id", "sw"}
+	numbers := []string{"0", "7", "-3.5", "999", "1000", "1234", "2000", "5000", "9999", "14500", "99950", "-14549",
+		"123456", "999999", "1000000", "2500000", "14500000", "999999999", "7300000000", "1234567890123"}
 	question, err := json.Marshal([]any{locales, numbers})
 	if err != nil {
 		t.Fatal(err)
@@ -52,7 +56,8 @@ func TestNumbersAgainstIntl(t *testing.T) {
 
 func TestPlural(t *testing.T) {
 	for _, c := range []struct{ tag, number, want string }{
-		{"en", "1", "one"}, {"en", "1.0", "other"}, {"pl", "3", "few"}, {"pl", "5", "many"}, {"ar", "2", "two"}, {"fr", "0", "one"}, {"ja", "1", "other"},
+		{"en", "1", "one"}, {"en", "1.0", "other"}, {"pl", "3", "few"}, {"pl", "5", "many"}, {"ar", "2", "two"},
+		{"fr", "0", "one"}, {"ja", "1", "other"},
 	} {
 		n, err := money.ParseDecimal(c.number)
 		if err != nil {

@@ -23,8 +23,10 @@ type Written struct {
 // signs are the currency signs read in pasted lists. "$" and "¥" belong to several currencies; the
 // commonest is meant, and the paste screen lets the designer say otherwise.
 var signs = []struct{ sign, code string }{
-	{"US$", "USD"}, {"CA$", "CAD"}, {"AU$", "AUD"}, {"A$", "AUD"}, {"C$", "CAD"}, {"NZ$", "NZD"}, {"HK$", "HKD"}, {"R$", "BRL"},
-	{"€", "EUR"}, {"£", "GBP"}, {"$", "USD"}, {"¥", "JPY"}, {"₹", "INR"}, {"₩", "KRW"}, {"₺", "TRY"}, {"zł", "PLN"}, {"Kč", "CZK"},
+	{"US$", "USD"}, {"CA$", "CAD"}, {"AU$", "AUD"}, {"A$", "AUD"}, {"C$", "CAD"}, {"NZ$", "NZD"}, {"HK$", "HKD"},
+	{"R$", "BRL"},
+	{"€", "EUR"}, {"£", "GBP"}, {"$", "USD"}, {"¥", "JPY"}, {"₹", "INR"}, {"₩", "KRW"}, {"₺", "TRY"}, {"zł", "PLN"},
+	{"Kč", "CZK"},
 	{"Fr.", "CHF"}, {"SFr", "CHF"}, {"₽", "RUB"}, {"₴", "UAH"}, {"₪", "ILS"}, {"₫", "VND"}, {"฿", "THB"}, {"₱", "PHP"},
 }
 

@@ -71,8 +71,8 @@ func (r Rounding) String() string {
 // MarshalJSON writes a JSON string.
 func (r Rounding) MarshalJSON() ([]byte, error) { return json.Marshal(r.String()) }
 
-// Apply rounds an exact amount of 0 or more, once: by the rule, or where it says nothing or more places than the currency
-// has, to the currency's minor units. It never goes below nought.
+// Apply rounds an exact amount of 0 or more, once: by the rule, or where it says nothing or more places than the
+// currency has, to the currency's minor units. It never goes below nought.
 func (r Rounding) Apply(amount Decimal, c Currency) Decimal {
 	step, ending := r.Step, r.Ending
 	if step.IsZero() {

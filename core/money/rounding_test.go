@@ -9,13 +9,19 @@ import (
 func TestRoundingApply(t *testing.T) {
 	for _, c := range []struct{ rule, currency, in, want string }{
 		{"none", "EUR", "12.345", "12.35"}, {"none", "JPY", "12.5", "13"}, {"none", "BHD", "1.2345", "1.235"},
-		{"to 0.05", "CHF", "12.32", "12.30"}, {"to 0.05", "CHF", "12.325", "12.35"}, {"to 0.05 up", "CHF", "12.31", "12.35"}, {"to 0.05 down", "CHF", "12.34", "12.30"},
-		{"to 1", "EUR", "12.50", "13.00"}, {"to 5", "EUR", "12.49", "10.00"}, {"to 10 up", "EUR", "10.01", "20.00"}, {"to 10 up", "EUR", "10.00", "10.00"},
-		{"ending .99", "USD", "12.30", "11.99"}, {"ending .99", "USD", "12.49", "12.99"}, {"ending .99 up", "USD", "12.00", "12.99"}, {"ending .99 down", "USD", "12.98", "11.99"},
-		{"ending .95", "EUR", "12.95", "12.95"}, {"ending 9", "USD", "23.00", "19.00"}, {"ending 9", "USD", "24.00", "29.00"}, {"ending 9", "JPY", "1233", "1229"},
-		{"ending 4.95", "EUR", "21.00", "24.95"}, {"ending .99 down", "USD", "0.50", "0.99"}, {"ending 0.99", "USD", "1.20", "0.99"},
+		{"to 0.05", "CHF", "12.32", "12.30"}, {"to 0.05", "CHF", "12.325", "12.35"}, {"to 0.05 up", "CHF", "12.31", "12.35"},
+		{"to 0.05 down", "CHF", "12.34", "12.30"},
+		{"to 1", "EUR", "12.50", "13.00"}, {"to 5", "EUR", "12.49", "10.00"}, {"to 10 up", "EUR", "10.01", "20.00"},
+		{"to 10 up", "EUR", "10.00", "10.00"},
+		{"ending .99", "USD", "12.30", "11.99"}, {"ending .99", "USD", "12.49", "12.99"}, {"ending .99 up", "USD", "12.00",
+			"12.99"}, {"ending .99 down", "USD", "12.98", "11.99"},
+		{"ending .95", "EUR", "12.95", "12.95"}, {"ending 9", "USD", "23.00", "19.00"}, {"ending 9", "USD", "24.00",
+			"29.00"}, {"ending 9", "JPY", "1233", "1229"},
+		{"ending 4.95", "EUR", "21.00", "24.95"}, {"ending .99 down", "USD", "0.50", "0.99"}, {"ending 0.99", "USD", "1.20",
+			"0.99"},
 		// Once, from the exact amount: to minor units first these would come out otherwise.
-		{"to 10", "JPY", "4334.662", "4330"}, {"to 5 up", "EUR", "520.004", "525.00"}, {"to 1", "EUR", "0.4999", "0.00"}, {"ending .99", "USD", "12.4899", "11.99"},
+		{"to 10", "JPY", "4334.662", "4330"}, {"to 5 up", "EUR", "520.004", "525.00"}, {"to 1", "EUR", "0.4999", "0.00"},
+		{"ending .99", "USD", "12.4899", "11.99"},
 		// A rule finer than the currency rounds to what the currency has.
 		{"to 0.05", "JPY", "12.5", "13"}, {"ending .99 down", "JPY", "12.9", "12"}, {"to 0.05 up", "JPY", "12.1", "13"},
 	} {
@@ -39,7 +45,8 @@ func TestRoundingApply(t *testing.T) {
 			t.Errorf("%s is written %s, which reads as %v (%v)", c.rule, r, again, err)
 		}
 	}
-	for _, text := range []string{"to", "to 0", "to x", "ending", "ending -1", "to 5 sideways", "about 5", "to 5 up up", "to 0.00001"} {
+	for _, text := range []string{"to", "to 0", "to x", "ending", "ending -1", "to 5 sideways", "about 5", "to 5 up up",
+		"to 0.00001"} {
 		if r, err := ParseRounding(text); err == nil {
 			t.Errorf("%q was read as %v", text, r)
 		}
@@ -53,7 +60,8 @@ func TestRoundingProperties(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	for _, text := range []string{"none", "to 0.05", "to 1 up", "to 10 down", "ending .99", "ending .95 up", "ending 9 down", "ending 4.95"} {
+	for _, text := range []string{"none", "to 0.05", "to 1 up", "to 10 down", "ending .99", "ending .95 up",
+		"ending 9 down", "ending 4.95"} {
 		r, err := ParseRounding(text)
 		if err != nil {
 			t.Fatal(err)
@@ -65,7 +73,8 @@ func TestRoundingProperties(t *testing.T) {
 				t.Fatalf("%s: %v becomes %v, and that %v", text, in, out, r.Apply(out, euro))
 			}
 			distance := out.Sub(in)
-			if r.Direction == Up && distance.IsNegative() || r.Direction == Down && !distance.IsNegative() && !distance.IsZero() && in.Cmp(r.Ending) >= 0 {
+			if r.Direction == Up && distance.IsNegative() || r.Direction == Down && !distance.IsNegative() &&
+				!distance.IsZero() && in.Cmp(r.Ending) >= 0 {
 				t.Fatalf("%s: %v becomes %v", text, in, out)
 			}
 			if distance.IsNegative() {
@@ -82,7 +91,8 @@ func TestRoundingProperties(t *testing.T) {
 // that is nearest, ties up, or the next one up or down.
 func TestRoundingOnce(t *testing.T) {
 	random := rand.New(rand.NewPCG(13, 14))
-	for _, text := range []string{"to 0.05", "to 0.05 up", "to 0.05 down", "to 1", "to 5 up", "to 10", "to 10 down", "ending .99", "ending .95 up", "ending 9", "ending 9 down", "ending 4.95"} {
+	for _, text := range []string{"to 0.05", "to 0.05 up", "to 0.05 down", "to 1", "to 5 up", "to 10", "to 10 down",
+		"ending .99", "ending .95 up", "ending 9", "ending 9 down", "ending 4.95"} {
 		r, err := ParseRounding(text)
 		if err != nil {
 			t.Fatal(err)
@@ -134,7 +144,8 @@ func TestQuotients(t *testing.T) {
 		places    int
 		want      string
 		quo, rest int64
-	}{{7, 2, 0, "4", 3, 1}, {-7, 2, 0, "-4", -4, 1}, {10, 3, 2, "3.33", 3, 1}, {20, 3, 2, "6.67", 6, 2}, {1, 8, 2, "0.13", 0, 1}, {6, 3, 2, "2.00", 2, 0}} {
+	}{{7, 2, 0, "4", 3, 1}, {-7, 2, 0, "-4", -4, 1}, {10, 3, 2, "3.33", 3, 1}, {20, 3, 2, "6.67", 6, 2},
+		{1, 8, 2, "0.13", 0, 1}, {6, 3, 2, "2.00", 2, 0}} {
 		a, b := NewDecimal(c.a, 0), NewDecimal(c.b, 0)
 		if got := a.QuoHalfUp(b, c.places).String(); got != c.want {
 			t.Errorf("%d / %d = %s, want %s", c.a, c.b, got, c.want)

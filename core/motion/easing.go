@@ -9,8 +9,8 @@ import (
 	"strings"
 )
 
-// Easing maps the share of a time that has passed to the share of a way that is done (CSS Easing Functions 2). Shares of
-// the way may lie outside 0 to 1.
+// Easing maps the share of a time that has passed to the share of a way that is done (CSS Easing Functions 2). Shares
+// of the way may lie outside 0 to 1.
 type Easing interface {
 	// At is the share of the way at a share of the time from 0 to 1.
 	At(time float64) float64
@@ -45,7 +45,8 @@ func ParseEasing(text string) (Easing, error) {
 			return parseLinear(words)
 		}
 	}
-	return nil, fmt.Errorf("%q is not an easing: write linear, ease, ease-in, ease-out, ease-in-out, cubic-bezier(0.2, 0, 0, 1), steps(4) or linear(0, 0.5, 1)", text)
+	return nil, fmt.Errorf("%q is not an easing: write linear, ease, ease-in, ease-out, ease-in-out, cubic-bezier(0.2, "+
+		"0, 0, 1), steps(4) or linear(0, 0.5, 1)", text)
 }
 
 // Bezier is cubic-bezier(x1, y1, x2, y2) (CSS Easing 2, section 2.2). Both x lie in 0 to 1.
@@ -163,7 +164,8 @@ func (s Steps) At(time float64) float64 {
 	return min(max(0, step), jumps) / jumps
 }
 
-// Linear is linear(…): points joined by straight lines (CSS Easing 2, section 2.1). Times never fall from one to the next.
+// Linear is linear(…): points joined by straight lines (CSS Easing 2, section 2.1). Times never fall from one to the
+// next.
 type Linear []struct{ Time, Way float64 }
 
 // mostPoints bounds the points of a linear function.

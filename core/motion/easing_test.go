@@ -13,9 +13,13 @@ import (
 // examples are the easing functions of the examples in CSS Easing Functions 1 and 2, and some at the edges.
 var examples = []string{
 	"linear", "ease", "ease-in", "ease-out", "ease-in-out", "step-start", "step-end",
-	"cubic-bezier(0.25, 0.1, 0.25, 1)", "cubic-bezier(0, 0, 1, 1)", "cubic-bezier(0.42, 0, 0.58, 1)", "cubic-bezier(0, 1, 1, 0)", "cubic-bezier(0.3, -0.6, 0.7, 1.6)", "cubic-bezier(1, 0, 0, 1)",
-	"steps(1)", "steps(3)", "steps(4, start)", "steps(4, jump-start)", "steps(5, jump-none)", "steps(2, jump-both)", "steps(7, end)",
-	"linear(0, 1)", "linear(0, 0.25, 1)", "linear(0, 0.25 75%, 1)", "linear(0.5, 0.5 0% 20%, 1)", "linear(0 0%, 0.5 50%, 0.3 60%, 1)", "linear(0, 1 40% 60%, 0)", "linear(25% 0.1, 1, 0.2 80% 90%, 1)", "linear(0, 0.3, 0.2, 1.1, 1)",
+	"cubic-bezier(0.25, 0.1, 0.25, 1)", "cubic-bezier(0, 0, 1, 1)", "cubic-bezier(0.42, 0, 0.58, 1)",
+	"cubic-bezier(0, 1, 1, 0)", "cubic-bezier(0.3, -0.6, 0.7, 1.6)", "cubic-bezier(1, 0, 0, 1)",
+	"steps(1)", "steps(3)", "steps(4, start)", "steps(4, jump-start)", "steps(5, jump-none)", "steps(2, jump-both)",
+	"steps(7, end)",
+	"linear(0, 1)", "linear(0, 0.25, 1)", "linear(0, 0.25 75%, 1)", "linear(0.5, 0.5 0% 20%, 1)",
+	"linear(0 0%, 0.5 50%, 0.3 60%, 1)", "linear(0, 1 40% 60%, 0)", "linear(25% 0.1, 1, 0.2 80% 90%, 1)",
+	"linear(0, 0.3, 0.2, 1.1, 1)",
 }
 
 // Positions against the Web Animations API in Chromium, at 41 times each.
@@ -53,7 +57,9 @@ func TestEasingAgainstTheWebAnimationsAPI(t *testing.T) {
 }
 
 func TestParseEasingRefuses(t *testing.T) {
-	for _, text := range []string{"", "fast", "cubic-bezier(0.1, 0, 0, 1", "cubic-bezier(2, 0, 0, 1)", "cubic-bezier(0, 0, 0)", "cubic-bezier(0, nan, 0, 1)", "steps(0)", "steps(1, jump-none)", "steps(2, sideways)", "steps(2.5)", "linear(0)", "linear(0 10px, 1)", "linear(10%, 1)", "linear(0 1%% 2% 3%, 1)"} {
+	for _, text := range []string{"", "fast", "cubic-bezier(0.1, 0, 0, 1", "cubic-bezier(2, 0, 0, 1)",
+		"cubic-bezier(0, 0, 0)", "cubic-bezier(0, nan, 0, 1)", "steps(0)", "steps(1, jump-none)", "steps(2, sideways)",
+		"steps(2.5)", "linear(0)", "linear(0 10px, 1)", "linear(10%, 1)", "linear(0 1%% 2% 3%, 1)"} {
 		if _, err := motion.ParseEasing(text); err == nil {
 			t.Errorf("%q is taken", text)
 		}
@@ -64,7 +70,8 @@ func TestReach(t *testing.T) {
 	for _, c := range []struct {
 		text        string
 		least, most float64
-	}{{"ease-out", 0, 1}, {"cubic-bezier(0.3, -0.6, 0.7, 1.6)", -0.1047, 1.1047}, {"linear(0, 1.2, 1)", 0, 1.2}, {"steps(4)", 0, 1}} {
+	}{{"ease-out", 0, 1}, {"cubic-bezier(0.3, -0.6, 0.7, 1.6)", -0.1047, 1.1047}, {"linear(0, 1.2, 1)", 0, 1.2},
+		{"steps(4)", 0, 1}} {
 		easing, err := motion.ParseEasing(c.text)
 		if err != nil {
 			t.Fatal(err)

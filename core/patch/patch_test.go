@@ -20,21 +20,33 @@ func decode(t testing.TB, text string) any {
 // The examples of RFC 6902, appendix A. An empty result means that the patch must be refused.
 func TestAppendixA(t *testing.T) {
 	for _, c := range []struct{ name, document, patch, result string }{
-		{"A.1 adding an object member", `{"foo":"bar"}`, `[{"op":"add","path":"/baz","value":"qux"}]`, `{"baz":"qux","foo":"bar"}`},
-		{"A.2 adding an array element", `{"foo":["bar","baz"]}`, `[{"op":"add","path":"/foo/1","value":"qux"}]`, `{"foo":["bar","qux","baz"]}`},
+		{"A.1 adding an object member", `{"foo":"bar"}`, `[{"op":"add","path":"/baz","value":"qux"}]`,
+			`{"baz":"qux","foo":"bar"}`},
+		{"A.2 adding an array element", `{"foo":["bar","baz"]}`, `[{"op":"add","path":"/foo/1","value":"qux"}]`,
+			`{"foo":["bar","qux","baz"]}`},
 		{"A.3 removing an object member", `{"baz":"qux","foo":"bar"}`, `[{"op":"remove","path":"/baz"}]`, `{"foo":"bar"}`},
-		{"A.4 removing an array element", `{"foo":["bar","qux","baz"]}`, `[{"op":"remove","path":"/foo/1"}]`, `{"foo":["bar","baz"]}`},
-		{"A.5 replacing a value", `{"baz":"qux","foo":"bar"}`, `[{"op":"replace","path":"/baz","value":"boo"}]`, `{"baz":"boo","foo":"bar"}`},
-		{"A.6 moving a value", `{"foo":{"bar":"baz","waldo":"fred"},"qux":{"corge":"grault"}}`, `[{"op":"move","from":"/foo/waldo","path":"/qux/thud"}]`, `{"foo":{"bar":"baz"},"qux":{"corge":"grault","thud":"fred"}}`},
-		{"A.7 moving an array element", `{"foo":["all","grass","cows","eat"]}`, `[{"op":"move","from":"/foo/1","path":"/foo/3"}]`, `{"foo":["all","cows","eat","grass"]}`},
-		{"A.8 testing a value: success", `{"baz":"qux","foo":["a",2,"c"]}`, `[{"op":"test","path":"/baz","value":"qux"},{"op":"test","path":"/foo/1","value":2}]`, `{"baz":"qux","foo":["a",2,"c"]}`},
+		{"A.4 removing an array element", `{"foo":["bar","qux","baz"]}`, `[{"op":"remove","path":"/foo/1"}]`,
+			`{"foo":["bar","baz"]}`},
+		{"A.5 replacing a value", `{"baz":"qux","foo":"bar"}`, `[{"op":"replace","path":"/baz","value":"boo"}]`,
+			`{"baz":"boo","foo":"bar"}`},
+		{"A.6 moving a value", `{"foo":{"bar":"baz","waldo":"fred"},"qux":{"corge":"grault"}}`,
+			`[{"op":"move","from":"/foo/waldo","path":"/qux/thud"}]`,
+			`{"foo":{"bar":"baz"},"qux":{"corge":"grault","thud":"fred"}}`},
+		{"A.7 moving an array element", `{"foo":["all","grass","cows","eat"]}`,
+			`[{"op":"move","from":"/foo/1","path":"/foo/3"}]`, `{"foo":["all","cows","eat","grass"]}`},
+		{"A.8 testing a value: success", `{"baz":"qux","foo":["a",2,"c"]}`,
+			`[{"op":"test","path":"/baz","value":"qux"},{"op":"test","path":"/foo/1","value":2}]`,
+			`{"baz":"qux","foo":["a",2,"c"]}`},
 		{"A.9 testing a value: error", `{"baz":"qux"}`, `[{"op":"test","path":"/baz","value":"bar"}]`, ``},
-		{"A.10 adding a nested member object", `{"foo":"bar"}`, `[{"op":"add","path":"/child","value":{"grandchild":{}}}]`, `{"foo":"bar","child":{"grandchild":{}}}`},
-		{"A.11 ignoring unrecognised elements", `{"foo":"bar"}`, `[{"op":"add","path":"/baz","value":"qux","xyz":123}]`, `{"foo":"bar","baz":"qux"}`},
+		{"A.10 adding a nested member object", `{"foo":"bar"}`, `[{"op":"add","path":"/child","value":{"grandchild":{}}}]`,
+			`{"foo":"bar","child":{"grandchild":{}}}`},
+		{"A.11 ignoring unrecognised elements", `{"foo":"bar"}`, `[{"op":"add","path":"/baz","value":"qux","xyz":123}]`,
+			`{"foo":"bar","baz":"qux"}`},
 		{"A.12 adding to a nonexistent target", `{"foo":"bar"}`, `[{"op":"add","path":"/baz/bat","value":"qux"}]`, ``},
 		{"A.14 escape ordering", `{"/":9,"~1":10}`, `[{"op":"test","path":"/~01","value":10}]`, `{"/":9,"~1":10}`},
 		{"A.15 comparing strings and numbers", `{"/":9,"~1":10}`, `[{"op":"test","path":"/~01","value":"10"}]`, ``},
-		{"A.16 adding an array value", `{"foo":["bar"]}`, `[{"op":"add","path":"/foo/-","value":["abc","def"]}]`, `{"foo":["bar",["abc","def"]]}`},
+		{"A.16 adding an array value", `{"foo":["bar"]}`, `[{"op":"add","path":"/foo/-","value":["abc","def"]}]`,
+			`{"foo":["bar",["abc","def"]]}`},
 	} {
 		t.Run(c.name, func(t *testing.T) {
 			document := decode(t, c.document)
@@ -71,7 +83,8 @@ func TestAppendixA(t *testing.T) {
 func TestBadPatches(t *testing.T) {
 	for _, text := range []string{
 		`[{"op":"add"}]`, `[{"path":"/a","value":1}]`, `[{"op":"add","path":"/a"}]`, `[{"op":"move","path":"/a"}]`,
-		`[{"op":"swap","path":"/a"}]`, `[{"op":"add","path":"a","value":1}]`, `[{"op":"add","path":"/a~2","value":1}]`, `{"op":"add"}`,
+		`[{"op":"swap","path":"/a"}]`, `[{"op":"add","path":"a","value":1}]`, `[{"op":"add","path":"/a~2","value":1}]`,
+		`{"op":"add"}`,
 	} {
 		var p Patch
 		if err := json.Unmarshal([]byte(text), &p); err == nil {
@@ -80,7 +93,8 @@ func TestBadPatches(t *testing.T) {
 	}
 	for _, text := range []string{
 		`[{"op":"remove","path":"/x"}]`, `[{"op":"replace","path":"/x","value":1}]`, `[{"op":"add","path":"/l/3","value":1}]`,
-		`[{"op":"add","path":"/l/01","value":1}]`, `[{"op":"remove","path":"/l/-"}]`, `[{"op":"move","from":"/o","path":"/o/a"}]`, `[{"op":"copy","from":"/x","path":"/y"}]`,
+		`[{"op":"add","path":"/l/01","value":1}]`, `[{"op":"remove","path":"/l/-"}]`,
+		`[{"op":"move","from":"/o","path":"/o/a"}]`, `[{"op":"copy","from":"/x","path":"/y"}]`,
 	} {
 		var p Patch
 		if err := json.Unmarshal([]byte(text), &p); err != nil {
@@ -118,7 +132,8 @@ func TestInverseOfRandomPatches(t *testing.T) {
 }
 
 func randomOperation(random *rand.Rand) Operation {
-	paths := []Pointer{{"a"}, {"a", "x"}, {"a", "y"}, {"a", "y", "0"}, {"a", "y", "-"}, {"a", "new"}, {"b"}, {"b", "1"}, {"b", "0", "k"}, {"c"}, {"d"}}
+	paths := []Pointer{{"a"}, {"a", "x"}, {"a", "y"}, {"a", "y", "0"}, {"a", "y", "-"}, {"a", "new"}, {"b"}, {"b", "1"},
+		{"b", "0", "k"}, {"c"}, {"d"}}
 	pick := func() Pointer { return paths[random.IntN(len(paths))] }
 	ops := []Op{Add, Remove, Replace, Move, Copy}
 	return Operation{Op: ops[random.IntN(len(ops))], Path: pick(), From: pick(), Value: strconv.Itoa(random.IntN(9))}

@@ -34,7 +34,8 @@ func checkBands(bands []Band) error {
 	for i, band := range bands {
 		switch end := i == len(bands)-1; {
 		case band.To == 0 && !end:
-			return fmt.Errorf("band %d has no end, so no number reaches the ones after it: write \"%s to 10\", say", i+1, band.Rate)
+			return fmt.Errorf("band %d has no end, so no number reaches the ones after it: write \"%s to 10\", say", i+1,
+				band.Rate)
 		case band.To != 0 && band.To <= last:
 			return fmt.Errorf("band %d ends at %d; it must end after %d, where the one before it does", i+1, band.To, last)
 		}

@@ -125,7 +125,8 @@ func wholeOr(facts map[string]kind.Value, key string, otherwise int64) int64 {
 
 // seatingOf is a plan's own, or what the set says for all.
 func seatingOf(set kind.Set, record kind.Record) Seating {
-	s := Seating{Model: Model(kind.Text(set.Facts, "model")), Size: wholeOr(set.Facts, "size", 1), Included: wholeOr(set.Facts, "included", 0)}
+	s := Seating{Model: Model(kind.Text(set.Facts, "model")), Size: wholeOr(set.Facts, "size", 1),
+		Included: wholeOr(set.Facts, "included", 0)}
 	if own := kind.Text(record.Facts, "model"); own != "" {
 		s.Model = Model(own)
 	}

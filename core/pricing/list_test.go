@@ -30,8 +30,10 @@ func testList(t *testing.T, said map[string]string, rounding string) List {
 		t.Fatal(err)
 	}
 	return List{
-		Periods:    []PeriodLine{{"month", "a month", Period{1, 'M'}, nil}, {"year", "a year", Period{1, 'Y'}, rule("2 free")}, {"quarter", "a quarter", Period{3, 'M'}, rule("10% off")}, {"once", "once", Once, nil}},
-		Currencies: []CurrencyLine{{ID: "eur", Currency: currency("EUR")}, {ID: "gbp", Currency: currency("GBP"), Rate: &pound, Rounding: r}, {ID: "jpy", Currency: currency("JPY"), Rate: &yen}},
+		Periods: []PeriodLine{{"month", "a month", Period{1, 'M'}, nil}, {"year", "a year", Period{1, 'Y'},
+			rule("2 free")}, {"quarter", "a quarter", Period{3, 'M'}, rule("10% off")}, {"once", "once", Once, nil}},
+		Currencies: []CurrencyLine{{ID: "eur", Currency: currency("EUR")}, {ID: "gbp", Currency: currency("GBP"),
+			Rate: &pound, Rounding: r}, {ID: "jpy", Currency: currency("JPY"), Rate: &yen}},
 		Said: func(_, period, currency string) (Price, bool) {
 			text, ok := said[period+" "+currency]
 			if !ok {
@@ -47,7 +49,8 @@ func testList(t *testing.T, said map[string]string, rounding string) List {
 }
 
 func TestListPrice(t *testing.T) {
-	l := testList(t, map[string]string{"month eur": "19.00 was 24.00", "once eur": "760", "quarter gbp": "45"}, "ending .99")
+	l := testList(t, map[string]string{"month eur": "19.00 was 24.00", "once eur": "760", "quarter gbp": "45"},
+		"ending .99")
 	for _, c := range []struct {
 		period, currency int
 		want             string
@@ -66,14 +69,16 @@ func TestListPrice(t *testing.T) {
 	} {
 		price, origin, ok := l.Price("p", l.Periods[c.period], l.Currencies[c.currency])
 		if !ok || price.String() != c.want || origin != c.origin {
-			t.Errorf("%s in %s: %v, %s; want %s, %s", l.Periods[c.period].ID, l.Currencies[c.currency].ID, price, origin, c.want, c.origin)
+			t.Errorf("%s in %s: %v, %s; want %s, %s", l.Periods[c.period].ID, l.Currencies[c.currency].ID, price, origin,
+				c.want, c.origin)
 		}
 	}
 	words := testList(t, map[string]string{"month eur": "Ask us"}, "none")
 	if p, _, ok := words.Price("p", words.Periods[1], words.Currencies[0]); !ok || p.String() != "Ask us" {
 		t.Errorf("words for another period: %v", p)
 	}
-	if p, origin, ok := words.Price("p", words.Periods[0], words.Currencies[1]); !ok || p.String() != "Ask us" || origin != ConvertedPrice {
+	if p, origin, ok := words.Price("p", words.Periods[0], words.Currencies[1]); !ok || p.String() != "Ask us" ||
+		origin != ConvertedPrice {
 		t.Errorf("words in another currency: %v", p)
 	}
 }
@@ -133,7 +138,8 @@ func TestConversionAsPublished(t *testing.T) {
 }
 
 func TestRule(t *testing.T) {
-	for text, want := range map[string]string{"2 free": "2 free", "−2 months": "2 free", "2": "2 free", "16%": "16% off", "-16 %": "16% off", "12.5% off": "12.5% off"} {
+	for text, want := range map[string]string{"2 free": "2 free", "−2 months": "2 free", "2": "2 free", "16%": "16% off",
+		"-16 %": "16% off", "12.5% off": "12.5% off"} {
 		if r, err := ParseRule(text); err != nil || r.String() != want {
 			t.Errorf("%q: %v (%v), want %s", text, r, err, want)
 		}
@@ -147,7 +153,9 @@ func TestRule(t *testing.T) {
 		p, base Period
 		n       int
 		ok      bool
-	}{{Period{1, 'Y'}, Period{1, 'M'}, 12, true}, {Period{3, 'M'}, Period{1, 'M'}, 3, true}, {Period{2, 'W'}, Period{1, 'D'}, 14, true}, {Period{1, 'M'}, Period{1, 'D'}, 0, false}, {Once, Period{1, 'M'}, 0, false}, {Period{1, 'Y'}, Period{5, 'M'}, 0, false}} {
+	}{{Period{1, 'Y'}, Period{1, 'M'}, 12, true}, {Period{3, 'M'}, Period{1, 'M'}, 3, true},
+		{Period{2, 'W'}, Period{1, 'D'}, 14, true}, {Period{1, 'M'}, Period{1, 'D'}, 0, false}, {Once, Period{1, 'M'}, 0,
+			false}, {Period{1, 'Y'}, Period{5, 'M'}, 0, false}} {
 		if n, ok := c.p.Times(c.base); n != c.n || ok != c.ok {
 			t.Errorf("%s in %s: %d %v", c.p, c.base, n, ok)
 		}

@@ -97,7 +97,8 @@ func (p Price) MarshalJSON() ([]byte, error) {
 }
 
 // freeWords and fromWords are how lists write a free price and a least price, in several languages.
-var freeWords = map[string]bool{"free": true, "gratis": true, "kostenlos": true, "gratuit": true, "no charge": true, "£0": true}
+var freeWords = map[string]bool{"free": true, "gratis": true, "kostenlos": true, "gratuit": true, "no charge": true,
+	"£0": true}
 var fromWords = []string{"from ", "ab ", "à partir de ", "dès ", "desde ", "starting at "}
 
 // PriceType reads prices.
@@ -205,7 +206,8 @@ func readAmount(text string, separators money.Separators) (money.Written, error)
 func (t PriceType) Decode(held any) (kind.Value, error) {
 	members, ok := held.(map[string]any)
 	if !ok {
-		return nil, fmt.Errorf("a price is an object such as {\"amount\": \"9.00\"}, {\"free\": true} or {\"words\": \"Ask us\"}")
+		return nil, fmt.Errorf("a price is an object such as {\"amount\": \"9.00\"}, {\"free\": true} or {\"words\": \"Ask " +
+			"us\"}")
 	}
 	for name := range members {
 		if !strings.Contains(" amount free words from was plus bands ", " "+name+" ") {
@@ -244,14 +246,18 @@ func (t PriceType) Decode(held any) (kind.Value, error) {
 func (PriceType) Schema() kind.Schema {
 	amount := kind.Schema{"type": "string", "pattern": `^[0-9]+(\.[0-9]+)?$`, "maxLength": 16}
 	object := func(required string, properties kind.Schema) kind.Schema {
-		return kind.Schema{"type": "object", "additionalProperties": false, "required": []string{required}, "properties": properties}
+		return kind.Schema{"type": "object", "additionalProperties": false, "required": []string{required},
+			"properties": properties}
 	}
-	band := object("rate", kind.Schema{"to": kind.Schema{"type": "integer", "minimum": 1, "maximum": MostSeats}, "rate": amount})
+	band := object("rate", kind.Schema{"to": kind.Schema{"type": "integer", "minimum": 1, "maximum": MostSeats},
+		"rate": amount})
 	return kind.Schema{"oneOf": []any{
-		object("amount", kind.Schema{"amount": amount, "from": kind.Schema{"type": "boolean"}, "was": amount, "plus": amount}),
+		object("amount", kind.Schema{"amount": amount, "from": kind.Schema{"type": "boolean"}, "was": amount,
+			"plus": amount}),
 		object("free", kind.Schema{"free": kind.Schema{"const": true}}),
 		object("words", kind.Schema{"words": kind.Schema{"type": "string", "minLength": 1, "maxLength": mostWords}}),
-		object("bands", kind.Schema{"bands": kind.Schema{"type": "array", "minItems": 1, "maxItems": mostBands, "items": band}}),
+		object("bands", kind.Schema{"bands": kind.Schema{"type": "array", "minItems": 1, "maxItems": mostBands,
+			"items": band}}),
 	}}
 }
 

@@ -9,8 +9,9 @@ import (
 
 func TestPrice(t *testing.T) {
 	for text, want := range map[string]string{
-		"9.00": "9.00", "€9.00": "9.00", "free": "free", "Gratis": "free", "from 9": "from 9", "ab 9,50 €": "from 9.50", "9.00 was 12.00": "9.00 was 12.00",
-		"Ask us": "Ask us", "on request": "on request", "0": "0", "from 9 was 12": "from 9 was 12",
+		"9.00": "9.00", "€9.00": "9.00", "free": "free", "Gratis": "free", "from 9": "from 9", "ab 9,50 €": "from 9.50",
+		"9.00 was 12.00": "9.00 was 12.00",
+		"Ask us":         "Ask us", "on request": "on request", "0": "0", "from 9 was 12": "from 9 was 12",
 	} {
 		v, err := PriceType{}.Parse(text)
 		if err != nil || v.String() != want {
@@ -32,7 +33,8 @@ func TestPrice(t *testing.T) {
 			t.Errorf("%q: held as %s, which reads as %v (%v)", text, held, again, err)
 		}
 	}
-	for _, text := range []string{"-1", "€-1", "12.5x", "9 was 9", "9 was 8", "99999999999999999", "a very long way of saying that nobody knows the price", "\x00"} {
+	for _, text := range []string{"-1", "€-1", "12.5x", "9 was 9", "9 was 8", "99999999999999999",
+		"a very long way of saying that nobody knows the price", "\x00"} {
 		if v, err := (PriceType{}).Parse(text); err == nil {
 			t.Errorf("%q was read as %v", text, v)
 		}
@@ -40,7 +42,8 @@ func TestPrice(t *testing.T) {
 }
 
 func TestPeriod(t *testing.T) {
-	for text, want := range map[string]Period{"P1M": {1, 'M'}, "p3m": {3, 'M'}, "P1Y": {1, 'Y'}, "P2W": {2, 'W'}, "P10D": {10, 'D'}, "once": Once, "Once": Once} {
+	for text, want := range map[string]Period{"P1M": {1, 'M'}, "p3m": {3, 'M'}, "P1Y": {1, 'Y'}, "P2W": {2, 'W'},
+		"P10D": {10, 'D'}, "once": Once, "Once": Once} {
 		if p, err := ParsePeriod(text); err != nil || p != want {
 			t.Errorf("%q: %v (%v)", text, p, err)
 		}
@@ -61,7 +64,8 @@ func FuzzReadPrice(f *testing.F) {
 		if err != nil {
 			return
 		}
-		if again, _, err := ReadPrice(p.String(), money.Separators{Decimal: '.'}); err != nil || again.String() != p.String() {
+		if again, _, err := ReadPrice(p.String(), money.Separators{Decimal: '.'}); err != nil ||
+			again.String() != p.String() {
 			t.Fatalf("%q became %q, which reads as %v (%v)", text, p, again, err)
 		}
 	})

@@ -67,7 +67,8 @@ func TestCrossoversAreExact(t *testing.T) {
 		for a := range tariffs {
 			for b := range tariffs {
 				for n := s.Least + 1; n <= s.Most; n++ {
-					becomes := tariffs[a].Total(n).Cmp(tariffs[b].Total(n)) < 0 && tariffs[a].Total(n-1).Cmp(tariffs[b].Total(n-1)) >= 0
+					becomes := tariffs[a].Total(n).Cmp(tariffs[b].Total(n)) < 0 &&
+						tariffs[a].Total(n-1).Cmp(tariffs[b].Total(n-1)) >= 0
 					if found[Crossover{a, b, n}] != becomes {
 						t.Fatalf("%+v against %+v at %d: found %v, is %v", tariffs[a], tariffs[b], n, !becomes, becomes)
 					}
@@ -86,8 +87,10 @@ func TestConversionByTheEuroRegulation(t *testing.T) {
 		digits       int
 		want         string
 	}{
-		{"100", "1.95583", 2, "195.58"}, {"0.50", "1.95583", 2, "0.98"}, {"1", "6.55957", 2, "6.56"}, {"9.99", "13.7603", 2, "137.47"},
-		{"19", "0.787564", 2, "14.96"}, {"1", "1936.27", 0, "1936"}, {"2.50", "1936.27", 0, "4841"}, {"2", "166.386", 0, "333"}, {"1000", "40.3399", 0, "40340"},
+		{"100", "1.95583", 2, "195.58"}, {"0.50", "1.95583", 2, "0.98"}, {"1", "6.55957", 2, "6.56"},
+		{"9.99", "13.7603", 2, "137.47"},
+		{"19", "0.787564", 2, "14.96"}, {"1", "1936.27", 0, "1936"}, {"2.50", "1936.27", 0, "4841"},
+		{"2", "166.386", 0, "333"}, {"1000", "40.3399", 0, "40340"},
 		{"0.5", "1.01", 2, "0.51"}, // exactly half-way: 0.505, up
 	} {
 		got := money.Rounding{}.Apply(amount(t, c.amount).Mul(amount(t, c.rate)), money.Currency{Digits: c.digits})
@@ -117,8 +120,8 @@ func BenchmarkCurveTo1000(b *testing.B) {
 	}
 }
 
-// However a plan is sold by the seat, a saving never claims more than it gives to any number of seats, by exact rational
-// arithmetic (math/big), and for one number it is exactly that one's.
+// However a plan is sold by the seat, a saving never claims more than it gives to any number of seats, by exact
+// rational arithmetic (math/big), and for one number it is exactly that one's.
 func TestSavingNeverOverclaims(t *testing.T) {
 	random := rand.New(rand.NewPCG(15, 16))
 	euro, err := money.CurrencyByCode("EUR")
@@ -127,9 +130,11 @@ func TestSavingNeverOverclaims(t *testing.T) {
 	}
 	claims := 0
 	for range 400 {
-		base, year := PeriodLine{ID: "m", Period: Period{Count: 1, Unit: 'M'}}, PeriodLine{ID: "y", Period: Period{Count: 1, Unit: 'Y'}}
+		base, year := PeriodLine{ID: "m", Period: Period{Count: 1, Unit: 'M'}},
+			PeriodLine{ID: "y", Period: Period{Count: 1, Unit: 'Y'}}
 		each, whole := randomPrices(random)
-		seating := Seating{Model: []Model{Flat, PerSeat, Volume, Graduated, Package}[random.IntN(5)], Size: 1 + random.Int64N(9), Included: random.Int64N(4)}
+		seating := Seating{Model: []Model{Flat, PerSeat, Volume, Graduated, Package}[random.IntN(5)], Size: 1 +
+			random.Int64N(9), Included: random.Int64N(4)}
 		l := List{Periods: []PeriodLine{base, year}, Currencies: []CurrencyLine{{ID: "eur", Currency: euro}},
 			Said: func(_, period, _ string) (Price, bool) {
 				if period == "m" {
@@ -137,7 +142,8 @@ func TestSavingNeverOverclaims(t *testing.T) {
 				}
 				return whole, true
 			},
-			Seating: func(string) Seating { return seating }, Seats: Seats{Least: 1 + random.Int64N(3), Step: 1 + random.Int64N(4)},
+			Seating: func(string) Seating { return seating }, Seats: Seats{Least: 1 + random.Int64N(3), Step: 1 +
+				random.Int64N(4)},
 		}
 		l.Seats.Most = l.Seats.Least + l.Seats.Step*random.Int64N(60)
 		claim, claimed := l.Saving("p", year, l.Currencies[0])
@@ -150,7 +156,8 @@ func TestSavingNeverOverclaims(t *testing.T) {
 				t.Fatalf("%d seats of %v and %v, %+v: %+v, want %d %% and %d free", n, each, whole, seating, one, percent, free)
 			}
 			if claimed && (claim.Percent > percent || claim.Free > 0 && claim.Free != free) {
-				t.Fatalf("%v and %v, %+v: it claims %+v, and %d seats save %d %%, %d free", each, whole, seating, claim, n, percent, free)
+				t.Fatalf("%v and %v, %+v: it claims %+v, and %d seats save %d %%, %d free", each, whole, seating, claim, n,
+					percent, free)
 			}
 		}
 		if claimed {
@@ -183,7 +190,8 @@ func randomPrices(random *rand.Rand) (each, whole Price) {
 		for range 1 + random.IntN(4) {
 			last += 1 + random.Int64N(15)
 			rate := amount()
-			each.Bands, whole.Bands = append(each.Bands, Band{last, money.NewDecimal(rate, -2)}), append(whole.Bands, Band{last, year(rate)})
+			each.Bands, whole.Bands = append(each.Bands, Band{last, money.NewDecimal(rate, -2)}),
+				append(whole.Bands, Band{last, year(rate)})
 		}
 		each.Amount, whole.Amount = each.Bands[0].Rate, whole.Bands[0].Rate
 	}

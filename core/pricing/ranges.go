@@ -32,7 +32,8 @@ func CheckRanges(ranges []Range, s Seats) []RangeFault {
 			faults = append(faults, RangeFault{i, fmt.Sprintf("it ends at %d, before it begins at %d", r.To, r.From)})
 			continue
 		case r.To != 0 && r.To < next:
-			faults = append(faults, RangeFault{i, fmt.Sprintf("no number reaches this plan: all up to %d belong to earlier ones", next-1)})
+			faults = append(faults, RangeFault{i, fmt.Sprintf("no number reaches this plan: all up to %d belong to earlier "+
+				"ones", next-1)})
 			continue
 		case r.From > next:
 			faults = append(faults, RangeFault{i, fmt.Sprintf("no plan fits %s", span(next, r.From-1))})

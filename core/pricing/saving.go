@@ -9,8 +9,8 @@ type Saving struct {
 	Free    int // whole base periods that the amount is worth; 0 where it is not a whole number of them
 }
 
-// SavingFor compares what n seats cost for a period with what they cost for the base period, as often. It is false where
-// nothing is saved or the two cannot be compared.
+// SavingFor compares what n seats cost for a period with what they cost for the base period, as often. It is false
+// where nothing is saved or the two cannot be compared.
 func (l List) SavingFor(plan string, period PeriodLine, currency CurrencyLine, n int64) (Saving, bool) {
 	pair, ok := l.pairOf(plan, period, currency)
 	if !ok {
@@ -19,8 +19,8 @@ func (l List) SavingFor(plan string, period PeriodLine, currency CurrencyLine, n
 	return pair.saving(n)
 }
 
-// Saving is the least that the plan saves, for whatever number of seats a visitor may ask for; Free is 0 where that number
-// makes a difference. It is false where some number saves nothing.
+// Saving is the least that the plan saves, for whatever number of seats a visitor may ask for; Free is 0 where that
+// number makes a difference. It is false where some number saves nothing.
 func (l List) Saving(plan string, period PeriodLine, currency CurrencyLine) (Saving, bool) {
 	pair, ok := l.pairOf(plan, period, currency)
 	if !ok {

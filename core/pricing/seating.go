@@ -38,7 +38,8 @@ func (l List) seatingOf(plan string) Seating {
 }
 
 func (l List) tariffOf(seating Seating, price Price) Tariff {
-	t := Tariff{Model: seating.Model, Amount: price.Amount, Size: max(1, seating.Size), Included: seating.Included, Plus: price.Plus, Bands: price.Bands}
+	t := Tariff{Model: seating.Model, Amount: price.Amount, Size: max(1, seating.Size), Included: seating.Included,
+		Plus: price.Plus, Bands: price.Bands}
 	switch banded := len(t.Bands) > 0; {
 	case price.Free:
 		return Tariff{Model: Flat}

@@ -44,10 +44,13 @@ func TestGraduatedAgainstTaxSchedules(t *testing.T) {
 		feet   map[int64]string
 	}{
 		{"US Internal Revenue Service, Rev. Proc. 2023-34, tax year 2024, unmarried individuals",
-			graduated(t, slice{11600, "0.10"}, slice{47150, "0.12"}, slice{100525, "0.22"}, slice{191950, "0.24"}, slice{243725, "0.32"}, slice{609350, "0.35"}, slice{0, "0.37"}),
-			map[int64]string{11600: "1160", 47150: "5426", 100525: "17168.50", 191950: "39110.50", 243725: "55678.50", 609350: "183647.25", 100000: "17053"}},
+			graduated(t, slice{11600, "0.10"}, slice{47150, "0.12"}, slice{100525, "0.22"}, slice{191950, "0.24"},
+				slice{243725, "0.32"}, slice{609350, "0.35"}, slice{0, "0.37"}),
+			map[int64]string{11600: "1160", 47150: "5426", 100525: "17168.50", 191950: "39110.50", 243725: "55678.50",
+				609350: "183647.25", 100000: "17053"}},
 		{"Australian Taxation Office, resident rates 2024-25",
-			graduated(t, slice{18200, "0"}, slice{45000, "0.16"}, slice{135000, "0.30"}, slice{190000, "0.37"}, slice{0, "0.45"}),
+			graduated(t, slice{18200, "0"}, slice{45000, "0.16"}, slice{135000, "0.30"}, slice{190000, "0.37"},
+				slice{0, "0.45"}),
 			map[int64]string{18200: "0", 45000: "4288", 135000: "31288", 190000: "51638", 200000: "56138"}},
 	} {
 		if err := c.tariff.Check(); err != nil {
@@ -89,7 +92,8 @@ func TestTotals(t *testing.T) {
 			t.Errorf("%s: %v, want %s", c.name, got, c.want)
 		}
 	}
-	for _, bad := range []Tariff{{Model: "sliding"}, {Model: Package}, {Model: Volume}, {Model: Graduated, Bands: []Band{{5, amount(t, "1")}, {5, amount(t, "1")}}},
+	for _, bad := range []Tariff{{Model: "sliding"}, {Model: Package}, {Model: Volume},
+		{Model: Graduated, Bands: []Band{{5, amount(t, "1")}, {5, amount(t, "1")}}},
 		{Model: Volume, Bands: []Band{{0, amount(t, "1")}, {5, amount(t, "1")}}}, {Model: Flat, Amount: amount(t, "-1")}} {
 		if bad.Check() == nil {
 			t.Errorf("%+v was taken", bad)
@@ -108,7 +112,8 @@ func TestGraduatedIsContinuousAndMonotone(t *testing.T) {
 		}
 		tariff.Bands[len(tariff.Bands)-1].To = 0
 		for n := int64(0); n < 120; n++ {
-			if got, want := tariff.Total(n+1).Sub(tariff.Total(n)), tariff.band(n+1).Rate; got.Cmp(want) != 0 || got.IsNegative() {
+			if got, want := tariff.Total(n+1).Sub(tariff.Total(n)), tariff.band(n+1).Rate; got.Cmp(want) != 0 ||
+				got.IsNegative() {
 				t.Fatalf("%+v: seat %d costs %v, want %v", tariff, n+1, got, want)
 			}
 		}
@@ -124,8 +129,10 @@ func TestClamp(t *testing.T) {
 		n, want    int64
 		wasClamped bool
 	}{
-		{Seats{1, 20, 1}, 999, 20, true}, {Seats{1, 20, 1}, 0, 1, true}, {Seats{1, 20, 1}, 7, 7, false}, // 1 to 20 is usual (cp)
-		{Seats{5, 50, 5}, 12, 10, true}, {Seats{5, 50, 5}, 13, 15, true}, {Seats{5, 48, 5}, 48, 45, true}, {Seats{1, 20, 1}, -5, 1, true},
+		// 1 to 20 is usual (cp)
+		{Seats{1, 20, 1}, 999, 20, true}, {Seats{1, 20, 1}, 0, 1, true}, {Seats{1, 20, 1}, 7, 7, false},
+		{Seats{5, 50, 5}, 12, 10, true}, {Seats{5, 50, 5}, 13, 15, true}, {Seats{5, 48, 5}, 48, 45, true},
+		{Seats{1, 20, 1}, -5, 1, true},
 	} {
 		got, clamped := c.s.Clamp(c.n)
 		if got != c.want || clamped != c.wasClamped {
@@ -138,7 +145,8 @@ func TestClamp(t *testing.T) {
 }
 
 func TestCrossoversAndCliffs(t *testing.T) {
-	tariffs := []Tariff{{Model: PerSeat, Amount: amount(t, "9")}, {Model: Flat, Amount: amount(t, "50")}, {Model: PerSeat, Amount: amount(t, "9")}}
+	tariffs := []Tariff{{Model: PerSeat, Amount: amount(t, "9")}, {Model: Flat, Amount: amount(t, "50")},
+		{Model: PerSeat, Amount: amount(t, "9")}}
 	want := []Crossover{{1, 0, 6}, {1, 2, 6}} // 5 × 9 = 45 < 50 < 54 = 6 × 9; equal plans never cross
 	if got := Crossovers(tariffs, Seats{1, 50, 1}); !reflect.DeepEqual(got, want) {
 		t.Errorf("crossovers %+v, want %+v", got, want)
@@ -198,7 +206,8 @@ func TestRanges(t *testing.T) {
 }
 
 func BenchmarkCrossovers(b *testing.B) {
-	tariffs := []Tariff{{Model: PerSeat, Amount: amount(b, "9")}, {Model: Flat, Amount: amount(b, "50")}, {Model: Volume, Bands: []Band{{10, amount(b, "8")}, {0, amount(b, "5")}}}}
+	tariffs := []Tariff{{Model: PerSeat, Amount: amount(b, "9")}, {Model: Flat, Amount: amount(b, "50")},
+		{Model: Volume, Bands: []Band{{10, amount(b, "8")}, {0, amount(b, "5")}}}}
 	for b.Loop() {
 		Crossovers(tariffs, Seats{1, 1000, 1})
 	}

@@ -1,5 +1,5 @@
-// Package text is what every text that comes from outside has to be: characters, and nothing that a database, a log or a
-// page trips over.
+// Package text is what every text that comes from outside has to be: characters, and nothing that a database, a log or
+// a page trips over.
 package text
 
 import (
@@ -13,7 +13,8 @@ import (
 var ErrEncoding = errors.New("the text is not valid UTF-8: save it as UTF-8, or copy it again")
 
 // Clean reads a text as a person means it: line ends become \n, and control characters other than tab and line end go.
-// PostgreSQL takes no NUL, and XML takes none of the others. The error is ErrEncoding; lone surrogates are no UTF-8, either.
+// PostgreSQL takes no NUL, and XML takes none of the others. The error is ErrEncoding; lone surrogates are no UTF-8,
+// either.
 func Clean(s string) (string, error) {
 	if !utf8.ValidString(s) {
 		return "", ErrEncoding

@@ -19,7 +19,9 @@ import (
 var faces = []struct {
 	family, file string
 	weight       int
-}{{"Libre Franklin", "libre-franklin", 400}, {"Libre Franklin", "libre-franklin", 600}, {"Newsreader", "newsreader", 500}, {"Figtree", "figtree", 600}, {"Bricolage Grotesque", "bricolage-grotesque", 700}, {"Spectral", "spectral", 400}, {"Karla", "karla", 700}, {"Nunito", "nunito", 800}}
+}{{"Libre Franklin", "libre-franklin", 400}, {"Libre Franklin", "libre-franklin", 600}, {"Newsreader", "newsreader",
+	500}, {"Figtree", "figtree", 600}, {"Bricolage Grotesque", "bricolage-grotesque", 700}, {"Spectral", "spectral", 400},
+	{"Karla", "karla", 700}, {"Nunito", "nunito", 800}}
 
 func newBook(t *testing.T) (*typeset.Book, string) {
 	t.Helper()
@@ -27,7 +29,8 @@ func newBook(t *testing.T) (*typeset.Book, string) {
 	for _, face := range faces {
 		for _, subset := range []string{face.file + "-latin", face.file + "-latin-ext", "heebo-hebrew", "vazirmatn-arabic"} {
 			read := func(format string) []byte {
-				file, err := os.ReadFile(filepath.Join("..", "..", "dresses", "fonts", fmt.Sprintf("%s-%d-normal.%s", subset, face.weight, format)))
+				file, err := os.ReadFile(filepath.Join("..", "..", "dresses", "fonts", fmt.Sprintf("%s-%d-normal.%s", subset,
+					face.weight, format)))
 				if err != nil {
 					t.Fatal(err)
 				}
@@ -36,8 +39,10 @@ func newBook(t *testing.T) (*typeset.Book, string) {
 			if err := book.Add(face.family, face.weight, read("woff")); err != nil {
 				t.Fatal(err)
 			}
-			ranges := map[string]string{face.file + "-latin": "U+0000-00FF,U+2000-206F,U+20AC", face.file + "-latin-ext": "U+0100-02BA,U+1E00-1EFF", "heebo-hebrew": "U+0590-05FF,U+20AA", "vazirmatn-arabic": "U+0600-06FF"}
-			css += fmt.Sprintf("@font-face{font-family:%q;font-weight:%d;src:url(data:font/woff2;base64,%s);unicode-range:%s}", face.family, face.weight, base64.StdEncoding.EncodeToString(read("woff2")), ranges[subset])
+			ranges := map[string]string{face.file + "-latin": "U+0000-00FF,U+2000-206F,U+20AC", face.file +
+				"-latin-ext": "U+0100-02BA,U+1E00-1EFF", "heebo-hebrew": "U+0590-05FF,U+20AA", "vazirmatn-arabic": "U+0600-06FF"}
+			css += fmt.Sprintf("@font-face{font-family:%q;font-weight:%d;src:url(data:font/woff2;base64,%s);unicode-range:%s}",
+				face.family, face.weight, base64.StdEncoding.EncodeToString(read("woff2")), ranges[subset])
 		}
 	}
 	return book, css
@@ -52,12 +57,19 @@ type sample struct {
 	Direction           string
 }
 
-var phrases = []string{"Meridian", "Open nights, any Friday", "Two months free with a year", "AVATAR WAY To Try Yo.", "Für Wochenendfahrtengemeinschaften", "Haftpflichtversicherungsschutz für Mitfahrende – bis zur Seemeilengrenze",
-	"office affluent fjord flight", "€1,299.00 a month (billed yearly)", "Příliš žluťoučký kůň úpěl ďábelské ódy", "Zażółć gęślą jaźń", "A whole night for older classes, with the 40 cm reflector and a plate from the archive to take home",
-	"non-breaking hyphenated-words well-known twenty-four/seven", "“Quoted” — and dashed; semi-colons: and more… than that!", "W", "https://checkout.example/path?query=1&more=2", "Mitgliedschaftsbeitragsermäßigung", "Mit\u00adglied\u00adschafts\u00adbei\u00adtrags\u00ader\u00admäßi\u00adgung für Kraft\u00adfahr\u00adzeug\u00adhalter"}
+var phrases = []string{"Meridian", "Open nights, any Friday", "Two months free with a year", "AVATAR WAY To Try Yo.",
+	"Für Wochenendfahrtengemeinschaften", "Haftpflichtversicherungsschutz für Mitfahrende – bis zur Seemeilengrenze",
+	"office affluent fjord flight", "€1,299.00 a month (billed yearly)", "Příliš žluťoučký kůň úpěl ďábelské ódy",
+	"Zażółć gęślą jaźń", "A whole night for older classes, with the 40 cm reflector and a plate from the archive to " +
+		"take home",
+	"non-breaking hyphenated-words well-known twenty-four/seven",
+	"“Quoted” — and dashed; semi-colons: and more… than that!", "W", "https://checkout.example/path?query=1&more=2",
+	"Mitgliedschaftsbeitragsermäßigung", "Mit\u00adglied\u00adschafts\u00adbei\u00adtrags\u00ader\u00admäßi\u00adgung " +
+		"für Kraft\u00adfahr\u00adzeug\u00adhalter"}
 
 // fromRight are texts that are written from right to left, with figures and words that are not.
-var fromRight = []string{"שיט לקבוצות בשעת השקיעה", "מחיר ₪1,299.00 לחודש (בחיוב שנתי)", "הצטרפו כמלחים", "מאה ועשרים אורחים על הסיפון, ועוד ילדים", "חבילה Premium ל-24 שעות", "רחלה بحرية عند الغروب",
+var fromRight = []string{"שיט לקבוצות בשעת השקיעה", "מחיר ₪1,299.00 לחודש (בחיוב שנתי)", "הצטרפו כמלחים",
+	"מאה ועשרים אורחים על הסיפון, ועוד ילדים", "חבילה Premium ל-24 שעות", "רחלה بحرية عند الغروب",
 	"السعر ١٬٢٩٩٫٠٠ في الشهر", "الأعضاء والضيوف", "مرحبا بكم على متن القارب، ومعكم أصدقاؤكم", "باقة Premium لمدة 24 ساعة"}
 
 func samples() []sample {
@@ -69,7 +81,8 @@ func samples() []sample {
 		for range random.IntN(3) {
 			text += " " + phrases[random.IntN(len(phrases))]
 		}
-		s := sample{Text: text, Family: face.family, Weight: face.weight, Size: float64(12 + random.IntN(50)), Room: float64(90 + random.IntN(500))}
+		s := sample{Text: text, Family: face.family, Weight: face.weight, Size: float64(12 + random.IntN(50)),
+			Room: float64(90 + random.IntN(500))}
 		if random.IntN(4) == 0 {
 			s.Letter = float64(random.IntN(9)-3) / 4
 		}
@@ -81,14 +94,15 @@ func samples() []sample {
 	for range 160 {
 		face := faces[random.IntN(len(faces))]
 		text := fromRight[random.IntN(len(fromRight))] + " " + fromRight[random.IntN(len(fromRight))]
-		list = append(list, sample{Text: text, Family: face.family, Weight: face.weight, Size: float64(12 + random.IntN(50)), Room: float64(90 + random.IntN(500)), Direction: "rtl"})
+		list = append(list, sample{Text: text, Family: face.family, Weight: face.weight, Size: float64(12 + random.IntN(50)),
+			Room: float64(90 + random.IntN(500)), Direction: "rtl"})
 	}
 	return list
 }
 
 // Widths within 0.5 px of what Chromium lays out, and as many lines in at least 99 of 100 cases: over texts with
-// ligatures, kerning, accents, dashes, soft hyphens and long words, and in Hebrew and Arabic, in eight shipped faces, many
-// sizes, spacings and widths.
+// ligatures, kerning, accents, dashes, soft hyphens and long words, and in Hebrew and Arabic, in eight shipped faces,
+// many sizes, spacings and widths.
 func TestAgainstChromium(t *testing.T) {
 	book, css := newBook(t)
 	list := samples()
@@ -117,7 +131,8 @@ func TestAgainstChromium(t *testing.T) {
 	})()`, testkit.Quote(css), question))
 	wrongLines := 0
 	for i, s := range list {
-		style := typeset.Style{Face: book.Find([]string{s.Family}, s.Weight), Size: s.Size, LetterSpacing: s.Letter, WordSpacing: s.Space}
+		style := typeset.Style{Face: book.Find([]string{s.Family}, s.Weight), Size: s.Size, LetterSpacing: s.Letter,
+			WordSpacing: s.Space}
 		width, known := book.Width(style, s.Text)
 		if !known {
 			t.Fatalf("the fonts lack a character of %q", s.Text)
@@ -148,7 +163,8 @@ func TestFind(t *testing.T) {
 		weight   int
 		want     string
 	}{
-		{[]string{"Nobody", "Libre Franklin"}, 400, "Libre Franklin 400"}, {[]string{"Libre Franklin"}, 500, "Libre Franklin 400"}, {[]string{"Libre Franklin"}, 700, "Libre Franklin 600"},
+		{[]string{"Nobody", "Libre Franklin"}, 400, "Libre Franklin 400"}, {[]string{"Libre Franklin"}, 500,
+			"Libre Franklin 400"}, {[]string{"Libre Franklin"}, 700, "Libre Franklin 600"},
 		{[]string{"Libre Franklin"}, 300, "Libre Franklin 400"}, {[]string{"Libre Franklin"}, 550, "Libre Franklin 600"},
 	} {
 		if f := book.Find(c.families, c.weight); f == nil || fmt.Sprint(f.Family, " ", f.Weight) != c.want {
@@ -161,7 +177,8 @@ func TestFind(t *testing.T) {
 	if _, known := book.Width(typeset.Style{Face: book.Find([]string{"Karla"}, 700), Size: 16}, "Привет"); known {
 		t.Error("Cyrillic was measured with a Latin font")
 	}
-	if word, _, _ := book.Longest(typeset.Style{Face: book.Find([]string{"Karla"}, 700), Size: 16}, "one Mitgliedschaft two"); !strings.Contains(word, "Mitglied") {
+	if word, _, _ := book.Longest(typeset.Style{Face: book.Find([]string{"Karla"}, 700), Size: 16},
+		"one Mitgliedschaft two"); !strings.Contains(word, "Mitglied") {
 		t.Errorf("the longest word is %q", word)
 	}
 }

@@ -14,9 +14,9 @@ type Line struct {
 	Torn bool
 }
 
-// Lines breaks a text into lines no wider than the room: at the opportunities of UAX #14, as many words on a line as fit
-// (CSS white-space: normal). A word that is wider than the room is torn between characters, as overflow-wrap: anywhere
-// has it. The second result is false where the fonts lack a character.
+// Lines breaks a text into lines no wider than the room: at the opportunities of UAX #14, as many words on a line as
+// fit (CSS white-space: normal). A word that is wider than the room is torn between characters, as overflow-wrap:
+// anywhere has it. The second result is false where the fonts lack a character.
 func (b *Book) Lines(s Style, text string, room float64) ([]Line, bool) {
 	known := true
 	width := func(text string) float64 {

@@ -136,8 +136,10 @@ func (f *Face) carrying(r rune) *font.Face {
 	return nil
 }
 
-func (b *Book) shape(f *font.Face, runes []rune, start, end int, script language.Script, fromRight, apart bool) float64 {
-	input := shaping.Input{Text: runes, RunStart: start, RunEnd: end, Face: f, Size: fixed.I(unit), Script: script, Language: language.NewLanguage("en"), Direction: di.DirectionLTR}
+func (b *Book) shape(f *font.Face, runes []rune, start, end int, script language.Script, fromRight,
+	apart bool) float64 {
+	input := shaping.Input{Text: runes, RunStart: start, RunEnd: end, Face: f, Size: fixed.I(unit), Script: script,
+		Language: language.NewLanguage("en"), Direction: di.DirectionLTR}
 	if fromRight {
 		input.Direction = di.DirectionRTL
 	}

@@ -7,8 +7,9 @@ import (
 	"sync"
 )
 
-// Table reads a JSON object of entries by language. What it gives finds the entry for a BCP 47 tag by its language, and that
-// language; English, and no language, where there is none. It panics on first use where the file is wrong: it ships.
+// Table reads a JSON object of entries by language. What it gives finds the entry for a BCP 47 tag by its language, and
+// that language; English, and no language, where there is none. It panics on first use where the file is wrong: it
+// ships.
 func Table[T any](name string, file []byte) func(tag string) (entry T, language string) {
 	entries := sync.OnceValue(func() map[string]T {
 		var table map[string]T

@@ -64,7 +64,8 @@ func keepBlankLines(text string) string {
 
 func readText(source []byte) (string, error) {
 	if len(source) > MostBytes {
-		return "", fmt.Errorf("this is %.1f MB; a list may have at most %d MB. Paste only the rows of the list itself", float64(len(source))/(1<<20), MostBytes>>20)
+		return "", fmt.Errorf("this is %.1f MB; a list may have at most %d MB. Paste only the rows of the list itself",
+			float64(len(source))/(1<<20), MostBytes>>20)
 	}
 	text, err := decode(source)
 	if err != nil {

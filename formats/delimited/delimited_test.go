@@ -13,10 +13,12 @@ func TestRead(t *testing.T) {
 		rows       [][]string
 	}{
 		// RFC 4180, section 2.
-		{"rule 1: records on lines", "aaa,bbb,ccc\r\nzzz,yyy,xxx\r\n", [][]string{{"aaa", "bbb", "ccc"}, {"zzz", "yyy", "xxx"}}},
+		{"rule 1: records on lines", "aaa,bbb,ccc\r\nzzz,yyy,xxx\r\n", [][]string{{"aaa", "bbb", "ccc"},
+			{"zzz", "yyy", "xxx"}}},
 		{"rule 2: no break at the end", "aaa,bbb\r\nzzz,yyy", [][]string{{"aaa", "bbb"}, {"zzz", "yyy"}}},
 		{"rule 5: quotation marks", "\"aaa\",\"bbb\"\r\nzzz,yyy", [][]string{{"aaa", "bbb"}, {"zzz", "yyy"}}},
-		{"rule 6: breaks and commas inside", "\"aaa\",\"b \r\nb,b\",\"ccc\"\r\nzzz,yyy,xxx", [][]string{{"aaa", "b \nb,b", "ccc"}, {"zzz", "yyy", "xxx"}}},
+		{"rule 6: breaks and commas inside", "\"aaa\",\"b \r\nb,b\",\"ccc\"\r\nzzz,yyy,xxx",
+			[][]string{{"aaa", "b \nb,b", "ccc"}, {"zzz", "yyy", "xxx"}}},
 		{"rule 7: doubled marks", "\"aaa\",\"b\"\"bb\",\"ccc\"", [][]string{{"aaa", "b\"bb", "ccc"}}},
 		{"semicolons and decimal commas", "a;1,50\nb;2,50", [][]string{{"a", "1,50"}, {"b", "2,50"}}},
 		{"tabs win over commas", "a\t1,50\nb\t2,50", [][]string{{"a", "1,50"}, {"b", "2,50"}}},

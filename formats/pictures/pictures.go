@@ -31,8 +31,8 @@ const (
 )
 
 // Memory for pictures in work. Decoding takes at most bytesPerPixel: what a progressive JPEG needs for the coefficients
-// of three whole planes (image/jpeg keeps them as int32) and for its pixels. All of a process's pictures together take at
-// most maxWork, which is more than the largest needs; whoever comes then waits.
+// of three whole planes (image/jpeg keeps them as int32) and for its pixels. All of a process's pictures together take
+// at most maxWork, which is more than the largest needs; whoever comes then waits.
 const (
 	bytesPerPixel = 16
 	maxWork       = maxPixels*bytesPerPixel + fittedWork
@@ -57,8 +57,10 @@ func Read(ctx context.Context, file []byte) (document.Picture, error) {
 	if err != nil {
 		return p, &Error{"it is not a JPEG, PNG, GIF or WebP file"}
 	}
-	if config.Width < 1 || config.Height < 1 || config.Width > maxSourceSide || config.Height > maxSourceSide || config.Width*config.Height > maxPixels {
-		return p, &Error{fmt.Sprintf("it is %d by %d pixels; at most %d on a side and %d million in all fit", config.Width, config.Height, maxSourceSide, maxPixels/1_000_000)}
+	if config.Width < 1 || config.Height < 1 || config.Width > maxSourceSide || config.Height > maxSourceSide ||
+		config.Width*config.Height > maxPixels {
+		return p, &Error{fmt.Sprintf("it is %d by %d pixels; at most %d on a side and %d million in all fit", config.Width,
+			config.Height, maxSourceSide, maxPixels/1_000_000)}
 	}
 	need := int64(config.Width)*int64(config.Height)*bytesPerPixel + fittedWork
 	if err := work.Acquire(ctx, need); err != nil {
@@ -95,7 +97,8 @@ func read(file []byte, format string) (document.Picture, error) {
 		return p, fmt.Errorf("pictures: %w", err)
 	}
 	if out.Len() > document.MostPictureBytes {
-		return p, &Error{fmt.Sprintf("it takes %d MB even when it is made smaller; at most %d fit", out.Len()>>20, document.MostPictureBytes>>20)}
+		return p, &Error{fmt.Sprintf("it takes %d MB even when it is made smaller; at most %d fit", out.Len()>>20,
+			document.MostPictureBytes>>20)}
 	}
 	p.Data = out.Bytes()
 	sum := sha256.Sum256(p.Data)

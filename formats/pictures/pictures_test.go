@@ -67,7 +67,8 @@ func corners(cells document.Cells) string {
 	var names strings.Builder
 	for _, at := range []int{0, n - 1, n * (n - 1), n*n - 1} {
 		r, g, b := cells[4*at] > 128, cells[4*at+1] > 128, cells[4*at+2] > 128
-		names.WriteString(map[[3]bool]string{{true, false, false}: "r", {false, true, false}: "g", {false, false, true}: "b", {true, true, true}: "w"}[[3]bool{r, g, b}])
+		names.WriteString(map[[3]bool]string{{true, false, false}: "r", {false, true, false}: "g", {false, false, true}: "b",
+			{true, true, true}: "w"}[[3]bool{r, g, b}])
 	}
 	return names.String()
 }
@@ -75,7 +76,8 @@ func corners(cells document.Cells) string {
 // A picture stands upright however the camera was held (Exif 2.32, section 4.6.4 A, the tag Orientation), and nothing
 // that the camera noted ships.
 func TestOrientation(t *testing.T) {
-	for value, want := range map[uint16]string{1: "rgbw", 2: "grwb", 3: "wbgr", 4: "bwrg", 5: "rbgw", 6: "brwg", 7: "wgbr", 8: "gwrb", 0: "rgbw", 9: "rgbw"} {
+	for value, want := range map[uint16]string{1: "rgbw", 2: "grwb", 3: "wbgr", 4: "bwrg", 5: "rbgw", 6: "brwg",
+		7: "wgbr", 8: "gwrb", 0: "rgbw", 9: "rgbw"} {
 		for _, order := range []binary.AppendByteOrder{binary.LittleEndian, binary.BigEndian} {
 			p, err := Read(t.Context(), held(t, quarters(80, 40), value, order))
 			if err != nil {
@@ -102,11 +104,15 @@ func TestRead(t *testing.T) {
 		mime          string
 		width, height int
 	}{
-		"opaque PNG":      {encoded(t, func(b *bytes.Buffer) error { return png.Encode(b, quarters(64, 64)) }), "image/jpeg", 64, 64},
+		"opaque PNG": {encoded(t, func(b *bytes.Buffer) error { return png.Encode(b, quarters(64, 64)) }), "image/jpeg",
+			64, 64},
 		"translucent PNG": {encoded(t, func(b *bytes.Buffer) error { return png.Encode(b, see) }), "image/png", 64, 64},
-		"GIF":             {encoded(t, func(b *bytes.Buffer) error { return gif.Encode(b, quarters(64, 32), nil) }), "image/jpeg", 64, 32},
-		"large":           {encoded(t, func(b *bytes.Buffer) error { return png.Encode(b, quarters(4000, 1000)) }), "image/jpeg", 2000, 500},
-		"one pixel":       {encoded(t, func(b *bytes.Buffer) error { return png.Encode(b, quarters(1, 1)) }), "image/jpeg", 1, 1},
+		"GIF": {encoded(t, func(b *bytes.Buffer) error { return gif.Encode(b, quarters(64, 32), nil) }),
+			"image/jpeg", 64, 32},
+		"large": {encoded(t, func(b *bytes.Buffer) error { return png.Encode(b, quarters(4000, 1000)) }),
+			"image/jpeg", 2000, 500},
+		"one pixel": {encoded(t, func(b *bytes.Buffer) error { return png.Encode(b, quarters(1, 1)) }), "image/jpeg",
+			1, 1},
 	} {
 		p, err := Read(t.Context(), c.file)
 		if err != nil || p.Type != c.mime || p.Width != c.width || p.Height != c.height {
@@ -118,7 +124,8 @@ func TestRead(t *testing.T) {
 			t.Errorf("%s is written as %+v, %v", name, again, err)
 		}
 	}
-	for name, file := range map[string][]byte{"empty": nil, "text": []byte("<svg onload=alert(1)>"), "cut off": encoded(t, func(b *bytes.Buffer) error { return png.Encode(b, quarters(64, 64)) })[:60]} {
+	for name, file := range map[string][]byte{"empty": nil, "text": []byte("<svg onload=alert(1)>"),
+		"cut off": encoded(t, func(b *bytes.Buffer) error { return png.Encode(b, quarters(64, 64)) })[:60]} {
 		var unfit *Error
 		if _, err := Read(t.Context(), file); !errors.As(err, &unfit) {
 			t.Errorf("%s: %v", name, err)
@@ -162,7 +169,8 @@ func bomb(t testing.TB, w, h int) []byte {
 
 // Pictures of giant dimensions in small files are refused by what they say of themselves: no memory is taken.
 func TestBombs(t *testing.T) {
-	for _, size := range [][2]int{{60_000_000, 1}, {1, 60_000_000}, {20_000, 20_000}, {maxSourceSide + 1, 1}, {9000, 9000}, {1 << 30, 1 << 30}} {
+	for _, size := range [][2]int{{60_000_000, 1}, {1, 60_000_000}, {20_000, 20_000}, {maxSourceSide + 1, 1},
+		{9000, 9000}, {1 << 30, 1 << 30}} {
 		file := bomb(t, size[0], size[1])
 		var before, after runtime.MemStats
 		runtime.ReadMemStats(&before)

@@ -31,16 +31,16 @@ type Error struct {
 
 func (e *Error) Error() string { return fmt.Sprintf("token %s: %s", e.Path, e.Problem) }
 
-// Bounds of a file: how deep groups lie within groups and aliases point to aliases, how large it is, and how many values
-// its aliases stand for in all, since aliases of lists of aliases multiply.
+// Bounds of a file: how deep groups lie within groups and aliases point to aliases, how large it is, and how many
+// values its aliases stand for in all, since aliases of lists of aliases multiply.
 const (
 	mostDepth   = 40
 	maxFile     = 8 << 20
 	maxFollowed = 200_000
 )
 
-// ReadDTCG reads a file of design tokens in order of their paths. Types are inherited from groups, and aliases ("{a.b}")
-// are followed.
+// ReadDTCG reads a file of design tokens in order of their paths. Types are inherited from groups, and aliases
+// ("{a.b}") are followed.
 func ReadDTCG(text []byte) ([]Token, error) {
 	if len(text) > maxFile {
 		return nil, fmt.Errorf("tokens: the file has %d MB; at most %d fit", len(text)>>20, maxFile>>20)

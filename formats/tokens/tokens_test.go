@@ -27,20 +27,25 @@ func TestReadDTCG(t *testing.T) {
 	for _, token := range list {
 		got[token.Name()] = token.Type + " " + token.CSS()
 	}
-	want := map[string]string{"colors.base": "color #0b5fff", "colors.brand": "color #0b5fff", "colors.by components": "color #ff8000", "colors.wide": "color #00ba3a",
-		"space.small": "dimension 8px", "space.old": "dimension 0.5rem", "font.body": "fontFamily Figtree, sans-serif", "font.heavy": "fontWeight 700", "alias without type": "fontWeight 700"}
+	want := map[string]string{"colors.base": "color #0b5fff", "colors.brand": "color #0b5fff",
+		"colors.by components": "color #ff8000", "colors.wide": "color #00ba3a",
+		"space.small": "dimension 8px", "space.old": "dimension 0.5rem", "font.body": "fontFamily Figtree, sans-serif",
+		"font.heavy": "fontWeight 700", "alias without type": "fontWeight 700"}
 	delete(got, "colors.wide")
 	delete(want, "colors.wide") // gamut mapped: see core/colour
 	if !reflect.DeepEqual(got, want) {
 		t.Errorf("read %v\nwant %v", got, want)
 	}
-	for text, says := range map[string]string{`[]`: "not JSON", `{"a": 1}`: "token a:", `{"a": {"$value": "{b}"}}`: `no token "b"`, `{"a": {"$value": "{b}"}, "b": {"$value": "{a}"}}`: "circle", `{"$value": 1}`: "needs a name"} {
+	for text, says := range map[string]string{`[]`: "not JSON", `{"a": 1}`: "token a:",
+		`{"a": {"$value": "{b}"}}`: `no token "b"`, `{"a": {"$value": "{b}"}, "b": {"$value": "{a}"}}`: "circle",
+		`{"$value": 1}`: "needs a name"} {
 		if _, err := ReadDTCG([]byte(text)); err == nil || !strings.Contains(err.Error(), says) {
 			t.Errorf("%s: %v, want %q", text, err, says)
 		}
 	}
 	var where *Error
-	if _, err := ReadDTCG([]byte(`{"group": {"a": {"$value": "{gone}"}}}`)); !errors.As(err, &where) || where.Path != "group.a" {
+	if _, err := ReadDTCG([]byte(`{"group": {"a": {"$value": "{gone}"}}}`)); !errors.As(err, &where) ||
+		where.Path != "group.a" {
 		t.Errorf("the error says %v", err)
 	}
 }
@@ -80,7 +85,8 @@ func TestReadStyleSheet(t *testing.T) {
 	for _, f := range found {
 		got[string(f.Category)+" "+f.Value+" "+f.Name] = f.Count
 	}
-	want := map[string]int{"colour #0b5fff brand": 3, "colour #0b5fff33 soft": 1, "colour #cccccc ": 1, "colour #ffffff ": 1, "family Figtree, sans-serif ": 2, "size 32px ": 2}
+	want := map[string]int{"colour #0b5fff brand": 3, "colour #0b5fff33 soft": 1, "colour #cccccc ": 1,
+		"colour #ffffff ": 1, "family Figtree, sans-serif ": 2, "size 32px ": 2}
 	if !reflect.DeepEqual(got, want) {
 		t.Errorf("found %v\nwant %v", got, want)
 	}
@@ -89,8 +95,8 @@ func TestReadStyleSheet(t *testing.T) {
 	}
 }
 
-// Files that are made to take long are read in time that grows with their size: twice the text takes about twice as long,
-// and aliases that multiply are refused.
+// Files that are made to take long are read in time that grows with their size: twice the text takes about twice as
+// long, and aliases that multiply are refused.
 func TestHostileFilesAreBounded(t *testing.T) {
 	sheet := func(n int) []byte { return []byte("a{--x:" + strings.Repeat("#abcdef rgb(1 2 ", n) + "}") }
 	took := func(text []byte) time.Duration {

@@ -43,8 +43,10 @@ type actionView struct {
 
 func (s *shop) card(record kind.Record) cardView {
 	card := cardView{
-		Words: s.words, ID: record.ID, Featured: record.Featured, Heading: "h" + strconv.Itoa(s.v.HeadingLevel), EndsAt: s.endsAt(record),
-		Badge: kind.Text(record.Facts, "badge"), Title: kind.Text(record.Facts, "title"), Text: kind.Text(record.Facts, "subtitle"),
+		Words: s.words, ID: record.ID, Featured: record.Featured, Heading: "h" + strconv.Itoa(s.v.HeadingLevel),
+		EndsAt: s.endsAt(record),
+		Badge:  kind.Text(record.Facts, "badge"), Title: kind.Text(record.Facts, "title"), Text: kind.Text(record.Facts,
+			"subtitle"),
 		Prices: s.prices(record), Notes: s.notes(record), Actions: s.actions(record), Features: s.features(record),
 	}
 	if note := kind.Text(record.Facts, "note"); note != "" {
@@ -109,7 +111,8 @@ func (s *shop) actions(record kind.Record) []actionView {
 		if !byCurrency {
 			class = c.periodClass
 		}
-		actions = append(actions, s.action(class, text, corewords.Fill(link, "period", url.QueryEscape(c.period.ID), "currency", c.currency.Currency.Code)))
+		actions = append(actions, s.action(class, text, corewords.Fill(link, "period", url.QueryEscape(c.period.ID),
+			"currency", c.currency.Currency.Code)))
 	}
 	return actions
 }

@@ -19,7 +19,8 @@ var templates = template.Must(template.ParseFS(files, "*.html"))
 // cards writes the cards form.
 func cards(v kind.View) (template.HTML, error) {
 	s := newShop(v)
-	return execute("cards.html", blockView{Switches: s.switches(), Cards: s.cards(), Joined: s.fact("stand") == "joined", Words: s.words})
+	return execute("cards.html", blockView{Switches: s.switches(), Cards: s.cards(), Joined: s.fact("stand") == "joined",
+		Words: s.words})
 }
 
 // rowsAbove is how many rows of the grid stand above the features: badge, title, text, price, notes, button,
@@ -39,7 +40,8 @@ func (s *shop) cardsVariables() []kind.Variable {
 		}
 		lines = max(lines, count)
 	}
-	variables := []kind.Variable{{Name: "--rb-rows", Value: strconv.Itoa(rowsAbove + lines)}, {Name: "--rb-lines", Value: strconv.Itoa(lines)}, s.widestAmount(), s.longestWord()}
+	variables := []kind.Variable{{Name: "--rb-rows", Value: strconv.Itoa(rowsAbove + lines)},
+		{Name: "--rb-lines", Value: strconv.Itoa(lines)}, s.widestAmount(), s.longestWord()}
 	last := 0
 	for i := range s.v.Widths {
 		columns := cardColumns(s.v, i)

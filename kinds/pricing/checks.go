@@ -20,7 +20,8 @@ type checker struct {
 
 // check finds what is wrong or doubtful in a price list. Needs are common practice.
 func check(set kind.Set, at kind.Scene) []kind.Finding {
-	c := &checker{set: set, at: at, list: pricing.NewList(set).AsOf(at.Now), said: pricing.NewList(set).Said, locale: money.LocaleFor(at.Locale)}
+	c := &checker{set: set, at: at, list: pricing.NewList(set).AsOf(at.Now), said: pricing.NewList(set).Said,
+		locale: money.LocaleFor(at.Locale)}
 	if len(c.list.Periods) == 0 || len(c.list.Currencies) == 0 {
 		return nil
 	}
@@ -82,7 +83,8 @@ func (c *checker) featured() {
 			ids = append(ids, record.ID)
 		}
 	}
-	finding := kind.Finding{Check: "featured", Where: "plans that stand out", Measured: strconv.Itoa(len(ids)), Needed: "one"}
+	finding := kind.Finding{Check: "featured", Where: "plans that stand out", Measured: strconv.Itoa(len(ids)),
+		Needed: "one"}
 	switch middle := len(c.set.Records) / 2; {
 	case len(ids) > 1:
 		finding.Mend = &kind.Mend{Label: "feature only the first of them", Unfeature: ids[1:]}
@@ -114,8 +116,10 @@ func (c *checker) order() {
 				mend.Move.After = c.set.Records[j].ID
 			}
 		}
-		c.found = append(c.found, kind.Finding{Check: "order", Where: c.title(record) + " after " + c.title(before), Record: record.ID,
-			Measured: c.shown(cheap, c.list.Currencies[0]), Needed: "at least " + c.shown(dear, c.list.Currencies[0]), Mend: mend})
+		c.found = append(c.found, kind.Finding{Check: "order", Where: c.title(record) + " after " + c.title(before),
+			Record:   record.ID,
+			Measured: c.shown(cheap, c.list.Currencies[0]), Needed: "at least " + c.shown(dear, c.list.Currencies[0]),
+			Mend: mend})
 	}
 }
 
@@ -137,9 +141,11 @@ func (c *checker) lost() {
 			if !c.dearer(*has, record) {
 				continue
 			}
-			c.found = append(c.found, kind.Finding{Check: "lost", Where: kind.Text(item.Facts, "name") + ": " + c.title(record) + " lacks what " + c.title(*has) + " has",
+			c.found = append(c.found, kind.Finding{Check: "lost", Where: kind.Text(item.Facts, "name") + ": " +
+				c.title(record) + " lacks what " + c.title(*has) + " has",
 				Record: record.ID, Key: key, Measured: "no", Needed: has.Facts[key].String(),
-				Mend: &kind.Mend{Label: "give it to " + c.title(record), Facts: []kind.FactEdit{{Record: record.ID, Key: key, Text: has.Facts[key].String()}}}})
+				Mend: &kind.Mend{Label: "give it to " + c.title(record), Facts: []kind.FactEdit{{Record: record.ID, Key: key,
+					Text: has.Facts[key].String()}}}})
 		}
 	}
 }
@@ -152,7 +158,8 @@ func (c *checker) missing(currency pricing.CurrencyLine) {
 	for _, record := range c.set.Records {
 		_, sold := c.base(record)
 		if _, _, ok := c.list.Price(record.ID, c.list.Periods[0], currency); sold && !ok {
-			c.found = append(c.found, kind.Finding{Check: "missing", Where: c.title(record) + " in " + currency.Currency.Code, Record: record.ID, Key: currency.ID,
+			c.found = append(c.found, kind.Finding{Check: "missing", Where: c.title(record) + " in " + currency.Currency.Code,
+				Record: record.ID, Key: currency.ID,
 				Measured: "no amount", Needed: "an amount, or a rate for " + currency.Currency.Code, Source: rates.Name})
 		}
 	}

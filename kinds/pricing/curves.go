@@ -15,19 +15,22 @@ import (
 )
 
 // curves draws what every plan costs against the number of seats.
-var curves = kind.Chart{Name: "curves", Title: "Curves", Help: "What every plan costs against the number of seats, and where one becomes cheaper than another.",
+var curves = kind.Chart{Name: "curves", Title: "Curves", Help: "What every plan costs against the number of seats, " +
+	"and where one becomes cheaper than another.",
 	Choices: curveChoices, HTML: curvesHTML}
 
 func curveChoices(set kind.Set) []kind.ChartChoice {
 	list := pricing.NewList(set)
-	period, currency := kind.ChartChoice{Name: "period", Label: "period"}, kind.ChartChoice{Name: "currency", Label: "currency"}
+	period, currency := kind.ChartChoice{Name: "period", Label: "period"}, kind.ChartChoice{Name: "currency",
+		Label: "currency"}
 	for _, p := range list.Periods {
 		period.Options = append(period.Options, kind.ChartOption{Value: p.ID, Label: p.Label})
 	}
 	for _, c := range list.Currencies {
 		currency.Options = append(currency.Options, kind.ChartOption{Value: c.ID, Label: c.Currency.Code})
 	}
-	return []kind.ChartChoice{period, currency, {Name: "axis", Label: "seats", Options: []kind.ChartOption{{Value: "linear", Label: "linear"}, {Value: "log", Label: "logarithmic"}}}}
+	return []kind.ChartChoice{period, currency, {Name: "axis", Label: "seats",
+		Options: []kind.ChartOption{{Value: "linear", Label: "linear"}, {Value: "log", Label: "logarithmic"}}}}
 }
 
 // The drawing's size in its own units, and the room around the axes.
@@ -142,13 +145,16 @@ func (c *curver) scales(log bool) {
 		most = 1
 	}
 	bounds := c.list.Seats
-	c.x = layout.Scale{Least: float64(bounds.Least), Most: float64(max(bounds.Most, bounds.Least+1)), From: chartLeft, To: chartRight, Log: log}
+	c.x = layout.Scale{Least: float64(bounds.Least), Most: float64(max(bounds.Most, bounds.Least+1)), From: chartLeft,
+		To: chartRight, Log: log}
 	c.y = layout.Scale{Least: 0, Most: most * 1.04, From: chartBottom, To: chartTop}
 }
 
 func (c *curver) view() (curveView, error) {
-	v := curveView{LabelX: chartRight + 10, Width: chartWidth, Height: chartHeight, Left: chartLeft, Right: chartRight, Top: chartTop, Bottom: chartBottom,
-		Title: fmt.Sprintf("What each plan costs %s in %s", c.period.Label, c.currency.Currency.Code), Across: c.noun(), Unpriced: c.unpriced, Heads: c.names, Seats: c.list.Seats}
+	v := curveView{LabelX: chartRight + 10, Width: chartWidth, Height: chartHeight, Left: chartLeft, Right: chartRight,
+		Top: chartTop, Bottom: chartBottom,
+		Title: fmt.Sprintf("What each plan costs %s in %s", c.period.Label, c.currency.Currency.Code), Across: c.noun(),
+		Unpriced: c.unpriced, Heads: c.names, Seats: c.list.Seats}
 	for _, tick := range c.y.Ticks(ticksDown) {
 		v.Down = append(v.Down, tickView{c.y.At(tick), c.round(tick)})
 	}
@@ -215,7 +221,8 @@ func (c *curver) dense(points []pricing.Point) [][2]float64 {
 			const pieces = 24
 			for k := 1; k < pieces; k++ {
 				share := float64(k) / pieces
-				out = append(out, [2]float64{float64(before.Seats) + share*float64(p.Seats-before.Seats), plotted(before.Total) + share*(plotted(p.Total)-plotted(before.Total))})
+				out = append(out, [2]float64{float64(before.Seats) + share*float64(p.Seats-before.Seats), plotted(before.Total) +
+					share*(plotted(p.Total)-plotted(before.Total))})
 			}
 		}
 		out = append(out, [2]float64{float64(p.Seats), plotted(p.Total)})
@@ -242,14 +249,17 @@ func (c *curver) events(v *curveView) map[int64]string {
 		if k < mostCrossovers {
 			label = strconv.FormatInt(cross.From, 10)
 		}
-		v.Marks = append(v.Marks, markView{X: c.x.At(float64(cross.From)), Y: c.y.At(plotted(c.tariffs[cross.Cheaper].Total(cross.From))), Class: "crossover", Text: label})
+		v.Marks = append(v.Marks, markView{X: c.x.At(float64(cross.From)),
+			Y: c.y.At(plotted(c.tariffs[cross.Cheaper].Total(cross.From))), Class: "crossover", Text: label})
 	}
 	for i, t := range c.tariffs {
 		for _, n := range pricing.Cliffs(t, bounds) {
-			text := fmt.Sprintf("%s: %d cost %s, %d cost %s", c.names[i], n, c.shown(t.Total(n)), n+step, c.shown(t.Total(n+step)))
+			text := fmt.Sprintf("%s: %d cost %s, %d cost %s", c.names[i], n, c.shown(t.Total(n)), n+step,
+				c.shown(t.Total(n+step)))
 			v.Cliffs = append(v.Cliffs, text)
 			add(n+step, c.names[i]+" costs less than "+strconv.FormatInt(n, 10)+" did")
-			v.Marks = append(v.Marks, markView{X: c.x.At(float64(n)), Y: c.y.At(plotted(t.Total(n))), Class: "cliff", Text: strconv.FormatInt(n, 10), Up: true})
+			v.Marks = append(v.Marks, markView{X: c.x.At(float64(n)), Y: c.y.At(plotted(t.Total(n))), Class: "cliff",
+				Text: strconv.FormatInt(n, 10), Up: true})
 		}
 	}
 	return why

@@ -19,7 +19,8 @@ func data(v kind.View) []any {
 	s := newShop(v)
 	var products []any
 	for _, record := range v.Set.Records {
-		product := thing{"@context": "https://schema.org", "@type": "Product", "name": kind.Text(record.Facts, "title"), "category": v.Set.Name}
+		product := thing{"@context": "https://schema.org", "@type": "Product", "name": kind.Text(record.Facts, "title"),
+			"category": v.Set.Name}
 		if text := kind.Text(record.Facts, "subtitle"); text != "" {
 			product["description"] = text
 		}
@@ -67,7 +68,8 @@ func (s *shop) offerThing(record kind.Record, c choice, price pricing.Price) thi
 
 // specification is a UnitPriceSpecification: what an amount is for.
 func (s *shop) specification(c choice, tariff pricing.Tariff, amount money.Decimal) thing {
-	specification := thing{"@type": "UnitPriceSpecification", "price": s.plain(amount, c), "priceCurrency": c.currency.Currency.Code}
+	specification := thing{"@type": "UnitPriceSpecification", "price": s.plain(amount, c),
+		"priceCurrency": c.currency.Currency.Code}
 	if c.period.Period != pricing.Once {
 		specification["billingDuration"] = c.period.Period.String()
 	}

@@ -21,7 +21,8 @@ var featureAxis, _ = (&kind.Kind{Axes: axes}).AxisNamed("features")
 func (s *shop) features(record kind.Record) []featureView {
 	var list []featureView
 	for _, item := range s.v.Set.Items("features") {
-		feature := featureView{ID: item.ID, Name: kind.Text(item.Facts, "name"), Help: kind.Text(item.Facts, "help"), Heading: featureAxis.IsHeading(item)}
+		feature := featureView{ID: item.ID, Name: kind.Text(item.Facts, "name"), Help: kind.Text(item.Facts, "help"),
+			Heading: featureAxis.IsHeading(item)}
 		inclusion, _ := record.Facts["feature:"+item.ID].(kind.Inclusion)
 		feature.Has, feature.Soon, feature.Value = inclusion.Has, inclusion.Soon, inclusion.Value
 		if unit := kind.Text(item.Facts, "unit"); unit != "" && feature.Value != "" {
@@ -60,7 +61,8 @@ func beyond(plans [][]featureView, i int) (base int, rest []featureView) {
 	}
 	for j, feature := range plans[i] {
 		old := plans[base][j]
-		if feature.Heading || feature.Has && !old.Has || feature.Has && feature.Value != old.Value || feature.Soon && !old.Soon {
+		if feature.Heading || feature.Has && !old.Has || feature.Has && feature.Value != old.Value || feature.Soon &&
+			!old.Soon {
 			rest = append(rest, feature)
 		}
 	}

@@ -18,11 +18,13 @@ var periodWords = []struct {
 	words               []string
 }{
 	{"once", "once", "once", []string{"once", "lifetime", "one-off", "one off", "one-time", "einmalig", "unique"}},
-	{"year", "a year", "P1Y", []string{"year", "years", "yearly", "annual", "annually", "yr", "p.a.", "jahr", "jährlich", "an", "annuel", "año", "anual", "anno"}},
+	{"year", "a year", "P1Y", []string{"year", "years", "yearly", "annual", "annually", "yr", "p.a.", "jahr", "jährlich",
+		"an", "annuel", "año", "anual", "anno"}},
 	{"quarter", "a quarter", "P3M", []string{"quarter", "quarterly", "quartal"}},
 	{"week", "a week", "P1W", []string{"week", "weekly", "wk", "woche", "wöchentlich"}},
 	{"day", "a day", "P1D", []string{"day", "daily", "tag"}},
-	{"month", "a month", "P1M", []string{"month", "months", "monthly", "mo", "mth", "monat", "monatlich", "mois", "mensuel", "mes", "mensual", "mese"}},
+	{"month", "a month", "P1M", []string{"month", "months", "monthly", "mo", "mth", "monat", "monatlich", "mois",
+		"mensuel", "mes", "mensual", "mese"}},
 }
 
 var fromPaste = &kind.Intake{
@@ -318,10 +320,12 @@ func (b *builder) price(line kind.Line, column, record int, period string) {
 		b.problems = append(b.problems, line.Problem(column, "%v", unitErr))
 		return
 	case price.Amount.Places() > unit.Digits:
-		b.problems = append(b.problems, line.Problem(column, "%s has more decimals than %s, which has %d; say which mark stands before the fraction", price.Amount, code, unit.Digits))
+		b.problems = append(b.problems, line.Problem(column, "%s has more decimals than %s, which has %d; say which mark "+
+			"stands before the fraction", price.Amount, code, unit.Digits))
 		return
 	case written.Ambiguous:
-		b.problems = append(b.problems, line.Problem(column, "%q was read as %s; if the mark stands before a fraction, say so", text, price.Amount))
+		b.problems = append(b.problems, line.Problem(column, "%q was read as %s; if the mark stands before a fraction, say "+
+			"so", text, price.Amount))
 	}
 	b.set.Records[record].Facts["price:"+b.period(period)+":"+b.currency(code)] = price
 	line.Read[column] = price.String()
@@ -353,7 +357,8 @@ func (b *builder) period(id string) string {
 			if err != nil {
 				panic(err) // a constant of this file
 			}
-			b.set.Axes["periods"] = append(b.set.Axes["periods"], kind.Item{ID: id, Facts: map[string]kind.Value{"label": kind.TextValue(p.label), "duration": duration}})
+			b.set.Axes["periods"] = append(b.set.Axes["periods"],
+				kind.Item{ID: id, Facts: map[string]kind.Value{"label": kind.TextValue(p.label), "duration": duration}})
 		}
 	}
 	return id
@@ -362,7 +367,8 @@ func (b *builder) period(id string) string {
 func (b *builder) currency(code string) string {
 	id := strings.ToLower(code)
 	if _, ok := b.set.ItemNamed("currencies", id); !ok {
-		b.set.Axes["currencies"] = append(b.set.Axes["currencies"], kind.Item{ID: id, Facts: map[string]kind.Value{"code": kind.TextValue(code)}})
+		b.set.Axes["currencies"] = append(b.set.Axes["currencies"],
+			kind.Item{ID: id, Facts: map[string]kind.Value{"code": kind.TextValue(code)}})
 	}
 	return id
 }
@@ -381,7 +387,8 @@ func (b *builder) feature(line kind.Line, column int, name string) string {
 		}
 	}
 	if len(b.set.Items("features")) >= axis.Most {
-		b.problems = append(b.problems, line.Problem(column, "a list holds at most %d features; this one was left out", axis.Most))
+		b.problems = append(b.problems, line.Problem(column, "a list holds at most %d features; this one was left out",
+			axis.Most))
 		return ""
 	}
 	id := document.FreshID(name, func(id string) bool { _, taken := b.set.ItemNamed("features", id); return taken })

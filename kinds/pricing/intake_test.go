@@ -40,24 +40,39 @@ func written(s kind.Set) string {
 
 func TestRead(t *testing.T) {
 	for _, c := range []struct{ name, text, want string }{
-		{"plans across, tabs", "\tBasic\tPlus\nMonthly price\t$9.00\t$19.00\nYearly price\t$90\t$190\nStorage\t10 GB\t1 TB\nSupport\t–\t✓\n",
-			"Basic price:month:usd=9.00 price:year:usd=90 storage=10 GB support=no\nPlus price:month:usd=19.00 price:year:usd=190 storage=1 TB support=yes\n"},
-		{"plans down, commas", "Plan,Price,For,Support,Storage\nBasic,$9,Beginners,no,10 GB\nPlus,\"$1,299.00\",Teams,yes,1 TB\n",
-			"Basic subtitle=Beginners price:month:usd=9 support=no storage=10 GB\nPlus subtitle=Teams price:month:usd=1299.00 support=yes storage=1 TB\n"},
-		{"semicolons, decimal commas, free and on request", "Tarif;Preis pro Monat;Hinweis\nStart;gratis;\nMitte;29,95 €;monatlich\nGroß;auf Anfrage;\nRiese;1.299,00 €;\n",
-			"Start price:month:eur=free\nMitte price:month:eur=29.95 note=monatlich\nGroß price:month:eur=auf Anfrage\nRiese price:month:eur=1299.00\n"},
-		{"the period with the amount", "Plan\tOne\tTwo\nPrice\t€9 / month\t€90 per year\n", "One price:month:eur=9\nTwo price:year:eur=90\n"},
-		{"two currencies", "\tOne\tTwo\nPrice (EUR)\t9\t19\nPrice (GBP)\t8\t17\n", "One price:month:eur=9 price:month:gbp=8\nTwo price:month:eur=19 price:month:gbp=17\n"},
-		{"features listed in a cell", "Plan,Price,What you get\nOne,$9,\"Open nights\nDarkroom\n- Remote\"\nTwo,$19,\"Open nights\nRemote\"\n",
+		{"plans across, tabs", "\tBasic\tPlus\nMonthly price\t$9.00\t$19.00\nYearly price\t$90\t$190\nStorage\t10 GB\t1 " +
+			"TB\nSupport\t–\t✓\n",
+			"Basic price:month:usd=9.00 price:year:usd=90 storage=10 GB support=no\nPlus price:month:usd=19.00 " +
+				"price:year:usd=190 storage=1 TB support=yes\n"},
+		{"plans down, commas", "Plan,Price,For,Support,Storage\nBasic,$9,Beginners,no,10 " +
+			"GB\nPlus,\"$1,299.00\",Teams,yes,1 TB\n",
+			"Basic subtitle=Beginners price:month:usd=9 support=no storage=10 GB\nPlus subtitle=Teams price:month:usd=1299.00 " +
+				"support=yes storage=1 TB\n"},
+		{"semicolons, decimal commas, free and on request", "Tarif;Preis pro Monat;Hinweis\nStart;gratis;\nMitte;29,95 " +
+			"€;monatlich\nGroß;auf Anfrage;\nRiese;1.299,00 €;\n",
+			"Start price:month:eur=free\nMitte price:month:eur=29.95 note=monatlich\nGroß price:month:eur=auf Anfrage\nRiese " +
+				"price:month:eur=1299.00\n"},
+		{"the period with the amount", "Plan\tOne\tTwo\nPrice\t€9 / month\t€90 per year\n",
+			"One price:month:eur=9\nTwo price:year:eur=90\n"},
+		{"two currencies", "\tOne\tTwo\nPrice (EUR)\t9\t19\nPrice (GBP)\t8\t17\n",
+			"One price:month:eur=9 price:month:gbp=8\nTwo price:month:eur=19 price:month:gbp=17\n"},
+		{"features listed in a cell", "Plan,Price,What you get\nOne,$9,\"Open nights\nDarkroom\n- Remote\"\nTwo,$19,\"Open " +
+			"nights\nRemote\"\n",
 			"One price:month:usd=9 open-nights=yes darkroom=yes remote=no\nTwo price:month:usd=19 open-nights=yes remote=yes\n"},
-		{"a heading above and a blank row", "Our prices\t\t\n\t\t\n\tOne\tTwo\nMonthly\t$9\t$19\nFeatures\t\t\nSupport\tyes\tno\n", "One price:month:usd=9 support=yes\nTwo price:month:usd=19 support=no\n"},
+		{"a heading above and a blank row",
+			"Our prices\t\t\n\t\t\n\tOne\tTwo\nMonthly\t$9\t$19\nFeatures\t\t\nSupport\tyes\tno\n",
+			"One price:month:usd=9 support=yes\nTwo price:month:usd=19 support=no\n"},
 		{"featured, badge, button and link", "Plan\tOne\tTwo\nPrice\t$1\t$2\nFeatured\tno\tyes\nBadge\t\tBest\nButton\tTake\tTake\nLink\t/one\thttps://example.test/two\n",
-			"One price:month:usd=1 button=Take link=/one\nTwo* price:month:usd=2 badge=Best button=Take link=https://example.test/two\n"},
+			"One price:month:usd=1 button=Take link=/one\nTwo* price:month:usd=2 badge=Best button=Take " +
+				"link=https://example.test/two\n"},
 		{"once and for life", "\tOne\nLifetime\t€760\n", "One price:once:eur=760\n"},
-		{"no headings, plans across", "Starter\tTeam\n$0\t$12/user/month\nEmail support\tPhone support\n", "Starter price:month:usd=0 email-support=yes\nTeam price:month:usd=12 phone-support=yes\n"},
+		{"no headings, plans across", "Starter\tTeam\n$0\t$12/user/month\nEmail support\tPhone support\n",
+			"Starter price:month:usd=0 email-support=yes\nTeam price:month:usd=12 phone-support=yes\n"},
 		{"no headings, plans down", "Basic,$9 a year\nPlus,$19 a year\n", "Basic price:year:usd=9\nPlus price:year:usd=19\n"},
-		{"users that are a feature", "\tOne\tTwo\nPrice\t€9\t€19\nUsers\t5\tunlimited\nIncluded\tyes\tno\n", "One price:month:eur=9 users=5 included=yes\nTwo price:month:eur=19 users=unlimited included=no\n"},
-		{"users that pick the plan", "\tOne\tTwo\nPrice\t€9\t€19\nUsers\t1-3\t4+\n", "One price:month:eur=9 fits=1-3\nTwo price:month:eur=19 fits=4+\n"},
+		{"users that are a feature", "\tOne\tTwo\nPrice\t€9\t€19\nUsers\t5\tunlimited\nIncluded\tyes\tno\n",
+			"One price:month:eur=9 users=5 included=yes\nTwo price:month:eur=19 users=unlimited included=no\n"},
+		{"users that pick the plan", "\tOne\tTwo\nPrice\t€9\t€19\nUsers\t1-3\t4+\n",
+			"One price:month:eur=9 fits=1-3\nTwo price:month:eur=19 fits=4+\n"},
 		{"markup is text", "\t<b>One</b>\nPrice\t€1\n<script>\tyes\n", "<b>One</b> price:month:eur=1 script=yes\n"},
 	} {
 		reading := read(t, c.text, kind.IntakeOptions{})
@@ -72,7 +87,8 @@ func TestRead(t *testing.T) {
 
 // What cannot be read is named by line and column, and the rest is kept.
 func TestProblems(t *testing.T) {
-	text := "\tOne\tTwo\tThree\nPrice\t€9\t€-4\t€12.5x\nNote\tok\t" + strings.Repeat("long ", 60) + "\tok\nSupport\tyes\tno\tyes\n"
+	text := "\tOne\tTwo\tThree\nPrice\t€9\t€-4\t€12.5x\nNote\tok\t" + strings.Repeat("long ", 60) +
+		"\tok\nSupport\tyes\tno\tyes\n"
 	reading := read(t, text, kind.IntakeOptions{})
 	want := []struct {
 		line, column int
@@ -86,18 +102,21 @@ func TestProblems(t *testing.T) {
 			t.Errorf("problem %v, want %v", p, want[i])
 		}
 	}
-	if got := written(reading.Set); got != "One price:month:eur=9 note=ok support=yes\nTwo support=no\nThree note=ok support=yes\n" {
+	if got := written(reading.Set); got != "One price:month:eur=9 note=ok support=yes\nTwo support=no\nThree note=ok "+
+		"support=yes\n" {
 		t.Errorf("kept:\n%s", got)
 	}
 }
 
 func TestCorrections(t *testing.T) {
 	text := "\tOne\tTwo\nDeposit\t€9\t€19\nTeilbetrag\t1.299\t2.499\n"
-	reading := read(t, text, kind.IntakeOptions{Roles: map[int]string{1: kind.SkipRole, 2: "price:month"}, Decimal: ',', Currency: "CHF"})
+	reading := read(t, text, kind.IntakeOptions{Roles: map[int]string{1: kind.SkipRole, 2: "price:month"}, Decimal: ',',
+		Currency: "CHF"})
 	if got := written(reading.Set); got != "One price:month:chf=1299\nTwo price:month:chf=2499\n" {
 		t.Errorf("corrected:\n%s%v", got, reading.Problems)
 	}
-	if reading = read(t, text, kind.IntakeOptions{Arrangement: kind.Down}); reading.Arrangement != kind.Down || len(reading.Set.Records) != 2 {
+	if reading = read(t, text, kind.IntakeOptions{Arrangement: kind.Down}); reading.Arrangement != kind.Down ||
+		len(reading.Set.Records) != 2 {
 		t.Errorf("down: %d plans", len(reading.Set.Records))
 	}
 	if reading = read(t, text, kind.IntakeOptions{Roles: map[int]string{2: "price:month"}}); len(reading.Problems) != 2 {

@@ -27,10 +27,17 @@ func Declaration() *kind.Kind {
 		Axes:       axes,
 		Parts:      parts,
 		Forms: []kind.Form{
-			{Name: "cards", Title: "cards", LiftsFeatured: true, Help: "Plans side by side; features line up across them.", HTML: cards, CSS: []string{commonCSS, cardsCSS}, Script: scriptFor, Variables: cardsVariables, Runs: runs, Room: cardsRoom, Columns: cardColumns},
-			{Name: "matrix", Title: "matrix", Help: "A table that compares every feature across the plans.", HTML: matrix, CSS: []string{commonCSS, matrixCSS}, Script: scriptFor, Variables: matrixVariables, Runs: runs, Room: matrixRoom},
-			{Name: "calculator", Title: "calculator", Help: "A number of seats is asked for; every plan's total answers.", HTML: calculator, CSS: []string{commonCSS, seatsCSS, calculatorCSS}, Script: seatedScript, Variables: calculatorVariables, Runs: runs, Room: calculatorRoom},
-			{Name: "slider", Title: "slider", LiftsFeatured: true, Help: "A number of seats is slid to; the plan that fits comes forward.", HTML: slider, CSS: []string{commonCSS, seatsCSS, cardsCSS, sliderCSS}, Script: seatedScript, Variables: sliderVariables, Runs: runs, Room: cardsRoom, Columns: cardColumns},
+			{Name: "cards", Title: "cards", LiftsFeatured: true, Help: "Plans side by side; features line up across them.",
+				HTML: cards, CSS: []string{commonCSS, cardsCSS}, Script: scriptFor, Variables: cardsVariables, Runs: runs,
+				Room: cardsRoom, Columns: cardColumns},
+			{Name: "matrix", Title: "matrix", Help: "A table that compares every feature across the plans.", HTML: matrix,
+				CSS: []string{commonCSS, matrixCSS}, Script: scriptFor, Variables: matrixVariables, Runs: runs, Room: matrixRoom},
+			{Name: "calculator", Title: "calculator", Help: "A number of seats is asked for; every plan's total answers.",
+				HTML: calculator, CSS: []string{commonCSS, seatsCSS, calculatorCSS}, Script: seatedScript,
+				Variables: calculatorVariables, Runs: runs, Room: calculatorRoom},
+			{Name: "slider", Title: "slider", LiftsFeatured: true, Help: "A number of seats is slid to; the plan that fits " +
+				"comes forward.", HTML: slider, CSS: []string{commonCSS, seatsCSS, cardsCSS, sliderCSS}, Script: seatedScript,
+				Variables: sliderVariables, Runs: runs, Room: cardsRoom, Columns: cardColumns},
 		},
 		Data:    data,
 		Charts:  []kind.Chart{curves},
@@ -42,16 +49,23 @@ func Declaration() *kind.Kind {
 }
 
 var axes = []kind.Axis{
-	{Name: "periods", One: "period", Label: "label", Most: 8, Complete: completePeriod, Offers: []string{"month", "quarter", "year", "week", "day", "once"}, Fields: []kind.Field{
-		{Name: "label", Label: "label", Help: "what stands after the price: a month", Type: kind.TextType{Most: 40}, Required: true},
-		{Name: "duration", Label: "duration", Help: "an ISO 8601 duration such as P1M, or once", Type: pricing.PeriodType{}, Required: true},
-		{Name: "rule", Label: "rule", Help: "how it follows from the first period: 2 free, or 16% off", Type: pricing.RuleType{}, AllOf: "price"},
+	{Name: "periods", One: "period", Label: "label", Most: 8, Complete: completePeriod, Offers: []string{"month",
+		"quarter", "year", "week", "day", "once"}, Fields: []kind.Field{
+		{Name: "label", Label: "label", Help: "what stands after the price: a month", Type: kind.TextType{Most: 40},
+			Required: true},
+		{Name: "duration", Label: "duration", Help: "an ISO 8601 duration such as P1M, or once", Type: pricing.PeriodType{},
+			Required: true},
+		{Name: "rule", Label: "rule", Help: "how it follows from the first period: 2 free, or 16% off",
+			Type: pricing.RuleType{}, AllOf: "price"},
 	}},
-	{Name: "currencies", One: "currency", Label: "code", Most: 12, Complete: completeCurrency, Offers: []string{"EUR", "GBP", "USD", "CHF", "SEK", "JPY", "CAD", "AUD"}, Fields: []kind.Field{
+	{Name: "currencies", One: "currency", Label: "code", Most: 12, Complete: completeCurrency, Offers: []string{"EUR",
+		"GBP", "USD", "CHF", "SEK", "JPY", "CAD", "AUD"}, Fields: []kind.Field{
 		{Name: "code", Label: "code", Help: "a code of ISO 4217", Type: pricing.CurrencyType{}, Required: true},
-		{Name: "rate", Label: "rate", Help: "how much of it one unit of the first currency is, such as 0.8571", Type: pricing.RateType{}, NotFirst: true},
+		{Name: "rate", Label: "rate", Help: "how much of it one unit of the first currency is, such as 0.8571",
+			Type: pricing.RateType{}, NotFirst: true},
 		{Name: "rate-date", Label: "rate of", Help: "the day of the rate: 2026-11-24", Type: kind.DateType{}, NotFirst: true},
-		{Name: "rounding", Label: "rounding", Help: "how converted and derived amounts are rounded: none, to 0.05, ending .99, ending 9 down", Type: pricing.RoundingType{}},
+		{Name: "rounding", Label: "rounding", Help: "how converted and derived amounts are rounded: none, to 0.05, ending " +
+			".99, ending 9 down", Type: pricing.RoundingType{}},
 	}},
 	{Name: "features", One: "feature", Label: "name", Most: 200, AsRows: true, Heading: "group", Fields: []kind.Field{
 		{Name: "name", Label: "name", Help: "said once, for all plans", Type: kind.TextType{Most: 120}, Required: true},
@@ -71,7 +85,8 @@ const (
 )
 
 var (
-	modelType  = kind.ChoiceType{Words: []string{string(pricing.Flat), string(pricing.PerSeat), string(pricing.Volume), string(pricing.Graduated), string(pricing.Package)}}
+	modelType = kind.ChoiceType{Words: []string{string(pricing.Flat), string(pricing.PerSeat), string(pricing.Volume),
+		string(pricing.Graduated), string(pricing.Package)}}
 	seatsType  = kind.WholeType{Least: 1, Most: pricing.MostSeats}
 	freeSeats  = kind.WholeType{Least: 0, Most: pricing.MostSeats}
 	yesNo      = kind.ChoiceType{Words: []string{"no", "yes"}}
@@ -80,34 +95,53 @@ var (
 )
 
 var setFields = []kind.Field{
-	{Name: "button", Label: "button", Help: "the words on every button; {plan} stands for the plan's title", Type: kind.TextType{Most: 60}},
-	{Name: "link", Label: "link", Help: "where every button leads; {plan}, {period}, {currency} and {seats} stand for the visitor's choice", Type: kind.LinkType{}},
-	{Name: "fraction", Group: displayGroup, Label: "fraction", Help: "whether .00 is shown", Type: kind.ChoiceType{Words: []string{"always", "when needed"}}},
-	{Name: "sign", Group: displayGroup, Label: "sign", Help: "whether a currency is shown by its sign or by its code", Type: kind.ChoiceType{Words: []string{"sign", "code"}}},
-	{Name: "amounts", Group: displayGroup, Label: "amounts", Help: "a longer period's whole amount, or what it comes to for the first period with the whole amount in small print", Type: kind.ChoiceType{Words: []string{"total", "by first period"}}},
-	{Name: "stand", Group: displayGroup, Label: "cards", Help: "whether the cards stand apart or joined", Type: kind.ChoiceType{Words: []string{"apart", "joined"}}},
-	{Name: "lists", Group: displayGroup, Label: "lists", Help: "every feature on every card, or what a plan has beyond a cheaper one", Type: kind.ChoiceType{Words: []string{"every feature", "what is new"}}},
-	{Name: "equal", Group: displayGroup, Label: "equal rows", Help: "where the matrix shows features that are the same in every plan", Type: kind.ChoiceType{Words: []string{"in place", "gathered"}}},
-	{Name: "opens", Group: switchGroup, Label: "opens on", Help: "the period that is shown first, by its label: a year", Type: shortText},
-	{Name: "quiet", Group: switchGroup, Label: "quiet side", Help: "the period whose side of the switch is held back, by its label", Type: shortText},
-	{Name: "shape", Group: switchGroup, Label: "shape", Help: "bar, rail, chips or lever", Type: kind.ChoiceType{Words: []string{"bar", "rail", "chips", "lever"}}},
-	{Name: "saving", Group: switchGroup, Label: "saving", Help: "what a side says that it saves", Type: kind.ChoiceType{Words: []string{"percent", "periods free", "nothing"}}},
+	{Name: "button", Label: "button", Help: "the words on every button; {plan} stands for the plan's title",
+		Type: kind.TextType{Most: 60}},
+	{Name: "link", Label: "link", Help: "where every button leads; {plan}, {period}, {currency} and {seats} stand for " +
+		"the visitor's choice", Type: kind.LinkType{}},
+	{Name: "fraction", Group: displayGroup, Label: "fraction", Help: "whether .00 is shown",
+		Type: kind.ChoiceType{Words: []string{"always", "when needed"}}},
+	{Name: "sign", Group: displayGroup, Label: "sign", Help: "whether a currency is shown by its sign or by its code",
+		Type: kind.ChoiceType{Words: []string{"sign", "code"}}},
+	{Name: "amounts", Group: displayGroup, Label: "amounts", Help: "a longer period's whole amount, or what it comes to " +
+		"for the first period with the whole amount in small print", Type: kind.ChoiceType{Words: []string{"total",
+		"by first period"}}},
+	{Name: "stand", Group: displayGroup, Label: "cards", Help: "whether the cards stand apart or joined",
+		Type: kind.ChoiceType{Words: []string{"apart", "joined"}}},
+	{Name: "lists", Group: displayGroup, Label: "lists", Help: "every feature on every card, or what a plan has beyond " +
+		"a cheaper one", Type: kind.ChoiceType{Words: []string{"every feature", "what is new"}}},
+	{Name: "equal", Group: displayGroup, Label: "equal rows", Help: "where the matrix shows features that are the same " +
+		"in every plan", Type: kind.ChoiceType{Words: []string{"in place", "gathered"}}},
+	{Name: "opens", Group: switchGroup, Label: "opens on", Help: "the period that is shown first, by its label: a year",
+		Type: shortText},
+	{Name: "quiet", Group: switchGroup, Label: "quiet side", Help: "the period whose side of the switch is held back, " +
+		"by its label", Type: shortText},
+	{Name: "shape", Group: switchGroup, Label: "shape", Help: "bar, rail, chips or lever",
+		Type: kind.ChoiceType{Words: []string{"bar", "rail", "chips", "lever"}}},
+	{Name: "saving", Group: switchGroup, Label: "saving", Help: "what a side says that it saves",
+		Type: kind.ChoiceType{Words: []string{"percent", "periods free", "nothing"}}},
 	{Name: "seat", Group: seatsGroup, Label: "seat", Help: "the noun of one seat: pupil", Type: shortText},
 	{Name: "seats", Group: seatsGroup, Label: "seats", Help: "its plural: pupils", Type: shortText},
 	{Name: "least", Group: seatsGroup, Label: "least", Help: "the fewest that can be asked for", Type: seatsType},
-	{Name: "most", Group: seatsGroup, Label: "most", Help: "the most that can be asked for; 20 where nothing is said", Type: seatsType},
+	{Name: "most", Group: seatsGroup, Label: "most", Help: "the most that can be asked for; 20 where nothing is said",
+		Type: seatsType},
 	{Name: "step", Group: seatsGroup, Label: "step", Help: "how many at a time", Type: seatsType},
 	{Name: "asks", Group: seatsGroup, Label: "asks first", Help: "the number that is shown first", Type: seatsType},
 	{Name: "model", Group: seatsGroup, Label: "model", Help: modelHelp, Type: modelType},
 	{Name: "included", Group: seatsGroup, Label: "included", Help: includedHelp, Type: freeSeats},
 	{Name: "size", Group: seatsGroup, Label: "package of", Help: sizeHelp, Type: seatsType},
-	{Name: "guarantee", Group: offerGroup, Label: "guarantee", Help: "a line below every button: 30 days to change your mind", Type: lineOfText},
-	{Name: "trial", Group: offerGroup, Label: "trial", Help: "a line below every button: first month free", Type: lineOfText},
+	{Name: "guarantee", Group: offerGroup, Label: "guarantee", Help: "a line below every button: 30 days to change your " +
+		"mind", Type: lineOfText},
+	{Name: "trial", Group: offerGroup, Label: "trial", Help: "a line below every button: first month free",
+		Type: lineOfText},
 	{Name: "until", Group: offerGroup, Label: "until", Help: untilHelp, Type: kind.MomentType{}},
-	{Name: "tax", Group: taxGroup, Label: "tax", Help: "whether the prices hold it", Type: kind.ChoiceType{Words: []string{"included", "excluded"}}},
+	{Name: "tax", Group: taxGroup, Label: "tax", Help: "whether the prices hold it",
+		Type: kind.ChoiceType{Words: []string{"included", "excluded"}}},
 	{Name: "tax-rate", Group: taxGroup, Label: "rate", Help: "a percentage such as 19", Type: pricing.PercentType{}},
-	{Name: "tax-note", Group: taxGroup, Label: "note", Help: "what the small print calls it: incl. {percent} VAT", Type: lineOfText},
-	{Name: "tax-other", Group: taxGroup, Label: "other figure", Help: "whether the amount with, or without, the tax is shown too", Type: yesNo},
+	{Name: "tax-note", Group: taxGroup, Label: "note", Help: "what the small print calls it: incl. {percent} VAT",
+		Type: lineOfText},
+	{Name: "tax-other", Group: taxGroup, Label: "other figure", Help: "whether the amount with, or without, the tax is " +
+		"shown too", Type: yesNo},
 }
 
 const (
@@ -122,7 +156,9 @@ var fields = []kind.Field{
 		Aliases: []string{"plan", "name", "tier", "package", "membership", "tarif", "paket", "forfait"}},
 	{Name: "subtitle", Label: "subtitle", Help: "whom it is for", Type: kind.TextType{Most: 200},
 		Aliases: []string{"description", "for", "tagline", "who for", "beschreibung", "summary"}},
-	{Name: "price", Label: "price", Help: "9.00, free, from 9.00, 9.00 was 12.00, 49.00 plus 9.00, 4.50 to 10; 4.00 to 30; 3.50, or words", Type: pricing.PriceType{}, Each: []string{"periods", "currencies"}, Derive: derivePrice, Check: checkPlaces,
+	{Name: "price", Label: "price", Help: "9.00, free, from 9.00, 9.00 was 12.00, 49.00 plus 9.00, 4.50 to 10; 4.00 to " +
+		"30; 3.50, or words", Type: pricing.PriceType{}, Each: []string{"periods", "currencies"}, Derive: derivePrice,
+		Check:   checkPlaces,
 		Aliases: []string{"price", "cost", "fee", "rate", "amount", "preis", "prix", "precio"}},
 	{Name: "note", Label: "note", Help: "small print below the price", Type: kind.TextType{Most: 200},
 		Aliases: []string{"small print", "billing", "terms", "hinweis"}},
@@ -132,15 +168,20 @@ var fields = []kind.Field{
 		Aliases: []string{"button text", "call to action", "cta", "action"}},
 	{Name: "link", Label: "link", Help: "where this plan's button leads", Type: kind.LinkType{},
 		Aliases: []string{"url", "href", "address"}},
-	{Name: "fits", Group: seatsGroup, Label: "fits", Help: "the numbers of seats for which it is the right plan: 1-3, or 11+", Type: pricing.RangeType{},
+	{Name: "fits", Group: seatsGroup, Label: "fits", Help: "the numbers of seats for which it is the right plan: 1-3, " +
+		"or 11+", Type: pricing.RangeType{},
 		Aliases: []string{"seats", "users", "people", "pupils", "range", "personen"}},
 	{Name: "model", Group: seatsGroup, Label: "model", Help: modelHelp, Type: modelType},
 	{Name: "included", Group: seatsGroup, Label: "included", Help: includedHelp, Type: freeSeats},
 	{Name: "size", Group: seatsGroup, Label: "package of", Help: sizeHelp, Type: seatsType},
-	{Name: "guarantee", Group: offerGroup, Label: "guarantee", Help: "a line below the button", Type: lineOfText, Aliases: []string{"guarantee", "garantie"}},
-	{Name: "trial", Group: offerGroup, Label: "trial", Help: "a line below the button", Type: lineOfText, Aliases: []string{"trial", "free trial"}},
-	{Name: "until", Group: offerGroup, Label: "until", Help: untilHelp, Type: kind.MomentType{}, Aliases: []string{"deadline", "offer ends", "valid until"}},
-	{Name: "feature", Label: "feature", Help: "yes, no, soon or a value", Type: kind.InclusionType{}, Each: []string{"features"}},
+	{Name: "guarantee", Group: offerGroup, Label: "guarantee", Help: "a line below the button", Type: lineOfText,
+		Aliases: []string{"guarantee", "garantie"}},
+	{Name: "trial", Group: offerGroup, Label: "trial", Help: "a line below the button", Type: lineOfText,
+		Aliases: []string{"trial", "free trial"}},
+	{Name: "until", Group: offerGroup, Label: "until", Help: untilHelp, Type: kind.MomentType{},
+		Aliases: []string{"deadline", "offer ends", "valid until"}},
+	{Name: "feature", Label: "feature", Help: "yes, no, soon or a value", Type: kind.InclusionType{},
+		Each: []string{"features"}},
 }
 
 // checkPlaces refuses an amount with more decimals than its currency has.
@@ -153,7 +194,8 @@ func checkPlaces(set kind.Set, key kind.FactKey, value kind.Value) error {
 	}
 	for _, amount := range price.Amounts() {
 		if amount.Places() > unit.Digits {
-			return fmt.Errorf("%s has more decimals than %s, which has %d: a point stands before the fraction, and no mark is needed between thousands", amount, unit.Code, unit.Digits)
+			return fmt.Errorf("%s has more decimals than %s, which has %d: a point stands before the fraction, and no mark is "+
+				"needed between thousands", amount, unit.Code, unit.Digits)
 		}
 	}
 	return nil
@@ -182,7 +224,8 @@ func completePeriod(text string) (map[string]string, error) {
 	}
 	period, err := pricing.ParsePeriod(text)
 	if err != nil {
-		return nil, fmt.Errorf("%q is not a period: write month, quarter, year, week, day, once, or a duration such as P6M", text)
+		return nil, fmt.Errorf("%q is not a period: write month, quarter, year, week, day, once, or a duration such as P6M",
+			text)
 	}
 	return map[string]string{"label": period.String(), "duration": period.String()}, nil
 }
@@ -217,9 +260,11 @@ func fresh(k *kind.Kind) kind.Set {
 		Kind:  k,
 		Facts: map[string]kind.Value{"button": text("Choose {plan}"), "link": text("#")},
 		Axes: map[string][]kind.Item{
-			"periods":    {{ID: "month", Facts: map[string]kind.Value{"label": text("a month"), "duration": pricing.Period{Count: 1, Unit: 'M'}}}},
+			"periods": {{ID: "month", Facts: map[string]kind.Value{"label": text("a month"),
+				"duration": pricing.Period{Count: 1, Unit: 'M'}}}},
 			"currencies": {{ID: "eur", Facts: map[string]kind.Value{"code": text("EUR")}}},
-			"features":   {feature("first-feature", "First feature"), feature("second-feature", "Second feature"), feature("third-feature", "Third feature")},
+			"features": {feature("first-feature", "First feature"), feature("second-feature", "Second feature"),
+				feature("third-feature", "Third feature")},
 		},
 		Records: []kind.Record{
 			plan("plan-1", "Plan 1", "9.00", true, false, false),

@@ -46,7 +46,8 @@ const mostBeside = 5
 // matrix writes the comparison matrix.
 func matrix(v kind.View) (template.HTML, error) {
 	s := newShop(v)
-	view := matrixView{blockView: blockView{Switches: s.switches(), Words: s.words}, Name: v.Name, Columns: len(v.Set.Records) + 1, Wide: len(v.Set.Records) > mostBeside}
+	view := matrixView{blockView: blockView{Switches: s.switches(), Words: s.words}, Name: v.Name,
+		Columns: len(v.Set.Records) + 1, Wide: len(v.Set.Records) > mostBeside}
 	var features [][]featureView
 	for _, record := range v.Set.Records {
 		card := s.card(record)
@@ -92,5 +93,6 @@ func (s *shop) groups(cards []cardView, features [][]featureView) []matrixGroup 
 // matrixVariables gives the layout the number of plans, and the widest amount and word that their heads must hold.
 func matrixVariables(v kind.View) []kind.Variable {
 	s := newShop(v)
-	return []kind.Variable{{Name: "--rb-plans", Value: strconv.Itoa(max(1, len(v.Set.Records)))}, s.widestAmount(), s.longestWord()}
+	return []kind.Variable{{Name: "--rb-plans", Value: strconv.Itoa(max(1, len(v.Set.Records)))}, s.widestAmount(),
+		s.longestWord()}
 }

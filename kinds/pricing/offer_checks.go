@@ -19,15 +19,18 @@ func (c *checker) savings(period pricing.PeriodLine, currency pricing.CurrencyLi
 	for _, record := range c.set.Records {
 		each, _, ok := c.list.Price(record.ID, c.list.Periods[0], currency)
 		whole, origin, also := c.list.Price(record.ID, period, currency)
-		if !ok || !also || !each.HasAmount() || !whole.HasAmount() || each.Free || whole.Free || len(each.Bands) > 0 || len(whole.Bands) > 0 {
+		if !ok || !also || !each.HasAmount() || !whole.HasAmount() || each.Free || whole.Free || len(each.Bands) > 0 ||
+			len(whole.Bands) > 0 {
 			continue
 		}
 		full := each.Amount.Mul(money.NewDecimal(int64(n), 0))
 		if whole.Amount.Cmp(full) < 0 {
 			continue
 		}
-		finding := kind.Finding{Check: "saving", Where: fmt.Sprintf("%s, %s against %d × %s", c.title(record), period.Label, n, c.list.Periods[0].Label),
-			Record: record.ID, Key: "price:" + period.ID + ":" + currency.ID, Measured: c.shown(whole.Amount, currency), Needed: "less than " + c.shown(full, currency)}
+		finding := kind.Finding{Check: "saving", Where: fmt.Sprintf("%s, %s against %d × %s", c.title(record), period.Label,
+			n, c.list.Periods[0].Label),
+			Record: record.ID, Key: "price:" + period.ID + ":" + currency.ID, Measured: c.shown(whole.Amount, currency),
+			Needed: "less than " + c.shown(full, currency)}
 		if whole.Amount.Cmp(full) > 0 {
 			finding.Check, finding.Serious = "dearer", true
 		}
@@ -37,16 +40,20 @@ func (c *checker) savings(period pricing.PeriodLine, currency pricing.CurrencyLi
 }
 
 // mendSaving lets a price follow its rule, or gives one base period free where there is none that saves.
-func (c *checker) mendSaving(record kind.Record, period pricing.PeriodLine, currency pricing.CurrencyLine, origin pricing.Origin, lessOne money.Decimal) *kind.Mend {
+func (c *checker) mendSaving(record kind.Record, period pricing.PeriodLine, currency pricing.CurrencyLine,
+	origin pricing.Origin, lessOne money.Decimal) *kind.Mend {
 	key := "price:" + period.ID + ":" + currency.ID
 	saves := period.Rule != nil && (period.Rule.Free > 0 || !period.Rule.Percent.IsZero())
 	switch {
 	case origin == pricing.SaidPrice && saves:
-		return &kind.Mend{Label: "let " + c.title(record) + " follow the rule " + period.Rule.String(), Facts: []kind.FactEdit{{Record: record.ID, Key: key}}}
+		return &kind.Mend{Label: "let " + c.title(record) + " follow the rule " + period.Rule.String(),
+			Facts: []kind.FactEdit{{Record: record.ID, Key: key}}}
 	case origin == pricing.RulePrice && !saves:
-		return &kind.Mend{Label: "let the rule be 1 free", Facts: []kind.FactEdit{{Axis: "periods", Item: period.ID, Key: "rule", Text: "1 free"}}}
+		return &kind.Mend{Label: "let the rule be 1 free", Facts: []kind.FactEdit{{Axis: "periods", Item: period.ID,
+			Key: "rule", Text: "1 free"}}}
 	}
-	return &kind.Mend{Label: "one " + c.list.Periods[0].Label + " free: " + c.shown(lessOne, currency), Facts: []kind.FactEdit{{Record: record.ID, Key: key, Text: lessOne.String()}}}
+	return &kind.Mend{Label: "one " + c.list.Periods[0].Label + " free: " + c.shown(lessOne, currency),
+		Facts: []kind.FactEdit{{Record: record.ID, Key: key, Text: lessOne.String()}}}
 }
 
 // soon is how long before a deadline a mark warns of it, and by how much its mend puts it off (common practice).
@@ -65,7 +72,8 @@ func (c *checker) deadline(record kind.Record) {
 	if _, said := record.Facts["until"]; said {
 		own.Record = record.ID
 	}
-	finding := kind.Finding{Check: "deadline", Where: c.title(record) + ", offer until " + until.String(), Record: record.ID, Key: "until"}
+	finding := kind.Finding{Check: "deadline", Where: c.title(record) + ", offer until " + until.String(),
+		Record: record.ID, Key: "until"}
 	back := c.ordinary(record)
 	switch left := until.At.Sub(c.at.Now); {
 	case len(back) == 0 && own.Record == "":
@@ -95,7 +103,8 @@ func (c *checker) ordinary(record kind.Record) []kind.FactEdit {
 	for _, period := range c.list.Periods {
 		for _, currency := range c.list.Currencies {
 			if price, ok := c.said(record.ID, period.ID, currency.ID); ok && price.Was != nil {
-				edits = append(edits, kind.FactEdit{Record: record.ID, Key: "price:" + period.ID + ":" + currency.ID, Text: price.Ordinary().String()})
+				edits = append(edits, kind.FactEdit{Record: record.ID, Key: "price:" + period.ID + ":" + currency.ID,
+					Text: price.Ordinary().String()})
 			}
 		}
 	}
@@ -107,7 +116,8 @@ func (c *checker) stale(currency pricing.CurrencyLine) {
 	if currency.Rate == nil || currency.ID == c.list.Currencies[0].ID {
 		return
 	}
-	finding := kind.Finding{Check: "rate", Where: "the rate of " + currency.Currency.Code, Key: currency.ID, Measured: "no day said", Needed: "a month old at most", Source: rates.Name}
+	finding := kind.Finding{Check: "rate", Where: "the rate of " + currency.Currency.Code, Key: currency.ID,
+		Measured: "no day said", Needed: "a month old at most", Source: rates.Name}
 	if !currency.RateDate.IsZero() {
 		age := c.at.Now.Sub(currency.RateDate.Time)
 		if age <= staleAfter {
@@ -135,6 +145,8 @@ func (c *checker) ambiguous(currency pricing.CurrencyLine) {
 	if same < 2 && !guessed {
 		return
 	}
-	c.found = append(c.found, kind.Finding{Check: "sign", Where: currency.Currency.Code + " is shown as " + sign, Key: currency.ID, Measured: sign, Needed: "a sign that only one currency has",
-		Mend: &kind.Mend{Label: "show codes: " + currency.Currency.Code, Facts: []kind.FactEdit{{Key: "sign", Text: "code"}}}})
+	c.found = append(c.found, kind.Finding{Check: "sign", Where: currency.Currency.Code + " is shown as " + sign,
+		Key: currency.ID, Measured: sign, Needed: "a sign that only one currency has",
+		Mend: &kind.Mend{Label: "show codes: " + currency.Currency.Code,
+			Facts: []kind.FactEdit{{Key: "sign", Text: "code"}}}})
 }

@@ -76,7 +76,8 @@ func proposeRates(set kind.Set, at kind.Scene, answer []byte) (kind.Proposal, er
 		if c.Rate != nil {
 			old = c.Rate.String()
 		}
-		p.Lines = append(p.Lines, kind.Comparison{Where: c.Currency.Code + " for one " + q.Base, Old: old, New: value.String()})
+		p.Lines = append(p.Lines, kind.Comparison{Where: c.Currency.Code + " for one " + q.Base, Old: old,
+			New: value.String()})
 	}
 	p.Lines = append(p.Lines, changedPrices(set, list, fresh, at)...)
 	return p, nil
@@ -91,7 +92,8 @@ func changedPrices(set kind.Set, old, fresh pricing.List, at kind.Scene) []kind.
 			for _, period := range old.Periods {
 				before, _, had := old.Price(record.ID, period, currency)
 				after, _, has := fresh.Price(record.ID, period, fresh.Currencies[i])
-				line := kind.Comparison{Where: kind.Text(record.Facts, "title") + ", " + period.Label, Old: "no amount", New: "no amount"}
+				line := kind.Comparison{Where: kind.Text(record.Facts, "title") + ", " + period.Label, Old: "no amount",
+					New: "no amount"}
 				if had {
 					line.Old = writtenPrice(before, locale, currency.Currency)
 				}

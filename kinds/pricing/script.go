@@ -36,15 +36,16 @@ func seatedScript(kind.View) string { return tableJS }
 
 // counting is what the script needs to count as the core does.
 type counting struct {
-	Least  int64                              `json:"least"`
-	Most   int64                              `json:"most"`
-	Step   int64                              `json:"step"`
-	Says   map[string]string                  `json:"says"`
-	Nouns  [2]string                          `json:"nouns"`
-	Digits []int                              `json:"digits"`           // minor units, by currency
-	Number money.NumberFormat                 `json:"number"`           // how the locale writes numbers
-	Ranges map[string][2]int64                `json:"ranges,omitempty"` // the numbers that pick a plan
-	Plans  map[string]map[string][][]codeUnit `json:"plans"`            // by plan and choice: the tariff, and the earlier one
+	Least  int64               `json:"least"`
+	Most   int64               `json:"most"`
+	Step   int64               `json:"step"`
+	Says   map[string]string   `json:"says"`
+	Nouns  [2]string           `json:"nouns"`
+	Digits []int               `json:"digits"`           // minor units, by currency
+	Number money.NumberFormat  `json:"number"`           // how the locale writes numbers
+	Ranges map[string][2]int64 `json:"ranges,omitempty"` // the numbers that pick a plan
+	// by plan and choice: the tariff, and the earlier one
+	Plans map[string]map[string][][]codeUnit `json:"plans"`
 }
 
 // codeUnit is a number of minor units, or of seats, of any length.

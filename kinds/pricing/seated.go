@@ -95,7 +95,8 @@ func (s *shop) seatedForm(name string) (template.HTML, error) {
 	view.Cards = s.cards()
 	for i := range view.Cards {
 		if fits := s.list.Seating(view.Cards[i].ID).Fits; fits != nil {
-			view.Cards[i].Notes = append(view.Cards[i].Notes, noteView{Class: "rb-always", Lines: []sentence{{{Text: s.fits(*fits)}}}})
+			view.Cards[i].Notes = append(view.Cards[i].Notes, noteView{Class: "rb-always",
+				Lines: []sentence{{{Text: s.fits(*fits)}}}})
 		}
 	}
 	label := s.fact("seats")
@@ -107,7 +108,8 @@ func (s *shop) seatedForm(name string) (template.HTML, error) {
 	if noun == "" {
 		noun = label
 	}
-	view.Ask = askView{For: capital(corewords.Fill(s.words.For, "n", strconv.FormatInt(s.seats, 10), "seats", noun)), Label: capital(label), Least: bounds.Least, Most: bounds.Most, Step: bounds.Step, Value: s.seats}
+	view.Ask = askView{For: capital(corewords.Fill(s.words.For, "n", strconv.FormatInt(s.seats, 10), "seats", noun)),
+		Label: capital(label), Least: bounds.Least, Most: bounds.Most, Step: bounds.Step, Value: s.seats}
 	view.Ask.Ticks = s.ticks()
 	view.Totals = s.totals(view.Ask.Label)
 	var err error

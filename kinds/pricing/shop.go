@@ -28,7 +28,8 @@ type shop struct {
 }
 
 func newShop(v kind.View) *shop {
-	s := &shop{v: v, list: pricing.NewList(v.Set).AsOf(v.Now), words: wordsFor(v.Locale), locale: money.LocaleFor(v.Locale)}
+	s := &shop{v: v, list: pricing.NewList(v.Set).AsOf(v.Now), words: wordsFor(v.Locale),
+		locale: money.LocaleFor(v.Locale)}
 	s.style = money.Style{DropZeros: s.fact("fraction") == "when needed", Code: s.fact("sign") == "code"}
 	for _, record := range v.Set.Records {
 		s.plans = append(s.plans, record.ID)
@@ -105,7 +106,8 @@ type amountView struct {
 type pricePart struct{ Part, Text string }
 
 var partOf = map[money.PartKind]string{
-	money.PartCurrency: "sign", money.PartInteger: "whole", money.PartDecimal: "separator", money.PartFraction: "fraction", money.PartMinus: "whole",
+	money.PartCurrency: "sign", money.PartInteger: "whole", money.PartDecimal: "separator",
+	money.PartFraction: "fraction", money.PartMinus: "whole",
 }
 
 func (s *shop) amount(amount money.Decimal, c choice, steps ...string) amountView {
@@ -118,7 +120,8 @@ func (s *shop) amount(amount money.Decimal, c choice, steps ...string) amountVie
 			view.Parts = append(view.Parts, pricePart{name, part.Text})
 		}
 	}
-	if s.seats > 0 && c.currency.Currency.Digits > 0 && !slices.ContainsFunc(view.Parts, func(p pricePart) bool { return p.Part == "fraction" }) {
+	if s.seats > 0 && c.currency.Currency.Digits > 0 && !slices.ContainsFunc(view.Parts,
+		func(p pricePart) bool { return p.Part == "fraction" }) {
 		// Another number of seats may have a fraction: its place is kept.
 		at := slices.IndexFunc(view.Parts, func(p pricePart) bool { return p.Part == "whole" }) + 1
 		view.Parts = slices.Insert(view.Parts, at, pricePart{"separator", ""}, pricePart{"fraction", ""})

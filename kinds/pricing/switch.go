@@ -27,9 +27,11 @@ type optionView struct {
 func (s *shop) switches() []switchView {
 	var switches []switchView
 	if len(s.list.Periods) > 1 && len(s.list.Currencies) > 0 {
-		view := switchView{Legend: s.words.Period, Name: s.v.Names + "-period", Param: "period", Class: s.shape(len(s.list.Periods))}
+		view := switchView{Legend: s.words.Period, Name: s.v.Names + "-period", Param: "period",
+			Class: s.shape(len(s.list.Periods))}
 		for i, period := range s.list.Periods {
-			option := optionView{Class: "rb-p" + strconv.Itoa(i), Value: period.ID, Label: period.Label, Side: side(i), Checked: i == s.opens, Saving: s.saving(period)}
+			option := optionView{Class: "rb-p" + strconv.Itoa(i), Value: period.ID, Label: period.Label, Side: side(i),
+				Checked: i == s.opens, Saving: s.saving(period)}
 			if period.Label == s.fact("quiet") {
 				option.Side += " rb-quiet"
 			}
@@ -38,9 +40,11 @@ func (s *shop) switches() []switchView {
 		switches = append(switches, view)
 	}
 	if len(s.list.Currencies) > 1 {
-		view := switchView{Legend: s.words.Currency, Name: s.v.Names + "-currency", Param: "currency", Class: s.shape(len(s.list.Currencies))}
+		view := switchView{Legend: s.words.Currency, Name: s.v.Names + "-currency", Param: "currency",
+			Class: s.shape(len(s.list.Currencies))}
 		for i, currency := range s.list.Currencies {
-			view.Options = append(view.Options, optionView{Class: "rb-c" + strconv.Itoa(i), Value: currency.ID, Label: currency.Currency.Code, Side: side(i), Checked: i == 0})
+			view.Options = append(view.Options, optionView{Class: "rb-c" + strconv.Itoa(i), Value: currency.ID,
+				Label: currency.Currency.Code, Side: side(i), Checked: i == 0})
 		}
 		switches = append(switches, view)
 	}
@@ -72,11 +76,12 @@ func shapeOf(set kind.Set) string {
 // switchPaints says that only a bar has a ground: see common.css.
 func switchPaints(set kind.Set) kind.Paints { return kind.Paints{NoGround: shapeOf(set) != "bar"} }
 
-// sidePaints says that on a rail and beside a lever a side has no ground, and its words take the colour of the mark when
-// it is chosen.
+// sidePaints says that on a rail and beside a lever a side has no ground, and its words take the colour of the mark
+// when it is chosen.
 func sidePaints(set kind.Set) kind.Paints {
 	if shape := shapeOf(set); shape == "rail" || shape == "lever" {
-		return kind.Paints{NoGround: true, SelectedInk: "accent-color", Idle: map[string]string{"background-color": "a " + shape + " has no ground: accent-color shows what is chosen"}}
+		return kind.Paints{NoGround: true, SelectedInk: "accent-color", Idle: map[string]string{"background-color": "a " +
+			shape + " has no ground: accent-color shows what is chosen"}}
 	}
 	return kind.Paints{Idle: map[string]string{"accent-color": "what is chosen is shown by its ground"}}
 }
@@ -138,7 +143,8 @@ func (s *shop) leastSaving(period pricing.PeriodLine) (percent, free int) {
 
 // shownPercent is the percent saved by the amounts that are shown for one first period each, rounded down; where the
 // page shows whole amounts, it is what those save.
-func (s *shop) shownPercent(list pricing.List, plan string, period pricing.PeriodLine, currency pricing.CurrencyLine, otherwise int) int {
+func (s *shop) shownPercent(list pricing.List, plan string, period pricing.PeriodLine, currency pricing.CurrencyLine,
+	otherwise int) int {
 	if n, _ := s.shownAs(choice{period: period, currency: currency}); n == 1 {
 		return otherwise
 	}

@@ -48,9 +48,12 @@ func TestUndoRestoresEveryDerivedFigure(t *testing.T) {
 	}
 	const set = "evenings"
 	changes := []document.Change{
-		fact(set, "twilight", "price:evening:eur", "7.25 was 8"), add(set, "currencies", "jpy"), item(set, "currencies", "jpy", "rate", "162.45"), item(set, "currencies", "jpy", "rounding", "to 10"),
-		add(set, "periods", "month"), item(set, "periods", "month", "rule", "10% off"), graduated, fact(set, "midnight", "included", "10"), document.AddRecord{Set: set, Copy: "nightfall"},
-		document.SetFact{Set: set, Key: "model", Text: "flat"}, document.RemoveRecord{Set: set, Record: "twilight"}, document.RemoveItem{Set: set, Axis: "currencies", Item: "gbp"},
+		fact(set, "twilight", "price:evening:eur", "7.25 was 8"), add(set, "currencies", "jpy"), item(set, "currencies",
+			"jpy", "rate", "162.45"), item(set, "currencies", "jpy", "rounding", "to 10"),
+		add(set, "periods", "month"), item(set, "periods", "month", "rule", "10% off"), graduated,
+		fact(set, "midnight", "included", "10"), document.AddRecord{Set: set, Copy: "nightfall"},
+		document.SetFact{Set: set, Key: "model", Text: "flat"}, document.RemoveRecord{Set: set, Record: "twilight"},
+		document.RemoveItem{Set: set, Axis: "currencies", Item: "gbp"},
 	}
 	var before []map[string]string
 	var done []*document.Result
@@ -63,7 +66,8 @@ func TestUndoRestoresEveryDerivedFigure(t *testing.T) {
 		site, tree, done = result.Site, result.Tree, append(done, result)
 	}
 	for i := len(done) - 1; i >= 0; i-- {
-		result, stands, err := document.Revert(tree, site, done[i].Patch, done[i].Inverse, "undo", func() []patch.Patch { return nil })
+		result, stands, err := document.Revert(tree, site, done[i].Patch, done[i].Inverse, "undo",
+			func() []patch.Patch { return nil })
 		if err != nil || stands != nil {
 			t.Fatalf("undo %s: %v, %v", done[i].Label, err, stands)
 		}

@@ -124,8 +124,10 @@ func (b *board) bars() []bar {
 func (b *board) read(r kind.Record) bar {
 	least, most := rangeOf(b.v.Set, r)
 	value := valueOf(r)
-	x := bar{ID: r.ID, Name: kind.Text(r.Facts, "name"), Note: kind.Text(r.Facts, "note"), Group: kind.Text(r.Facts, "group"),
-		Featured: r.Featured, Icon: icon.SVG(kind.Text(r.Facts, "icon")), Value: value, Least: least, Most: most, Share: shareOf(value, least, most)}
+	x := bar{ID: r.ID, Name: kind.Text(r.Facts, "name"), Note: kind.Text(r.Facts, "note"), Group: kind.Text(r.Facts,
+		"group"),
+		Featured: r.Featured, Icon: icon.SVG(kind.Text(r.Facts, "icon")), Value: value, Least: least, Most: most,
+		Share: shareOf(value, least, most)}
 	x.Number, x.Spoken = b.says(r, value, least, most)
 	x.Now = value.String()
 	switch {
@@ -153,8 +155,8 @@ func (b *board) pips(r kind.Record) int {
 // percentUnit is the unit that is written as the locale writes percentages.
 const percentUnit = "%"
 
-// shows is what numbers say: what is said, or a percentage where the range is 0 to 100 and nothing is counted, or the value
-// of the most.
+// shows is what numbers say: what is said, or a percentage where the range is 0 to 100 and nothing is counted, or the
+// value of the most.
 func (b *board) shows(r kind.Record, least, most kind.Number) string {
 	if text := b.fact("shows"); text != "" {
 		return text
@@ -242,7 +244,8 @@ type boardView struct {
 func htmlOf(form string) func(kind.View) (template.HTML, error) {
 	return func(v kind.View) (template.HTML, error) {
 		b := newBoard(v, form)
-		view := boardView{Class: b.class(), Track: "rb-track", Fill: "rb-fill", Again: b.chosen("again") == eachTime, Groups: b.groups()}
+		view := boardView{Class: b.class(), Track: "rb-track", Fill: "rb-fill", Again: b.chosen("again") == eachTime,
+			Groups: b.groups()}
 		if form == tileForm {
 			view.Track, view.Fill = "rb-tile-track", "rb-tile-fill"
 		}

@@ -9,8 +9,8 @@ import (
 	"rubrel/core/money"
 )
 
-// splitValue takes apart what people write of a value: "80 %", "3 of 5 levels", "1,240/2,000 hours". It is nil for a bare
-// number.
+// splitValue takes apart what people write of a value: "80 %", "3 of 5 levels", "1,240/2,000 hours". It is nil for a
+// bare number.
 func splitValue(text string) map[string]string {
 	found := valuePattern.FindStringSubmatch(strings.TrimSpace(text))
 	if found == nil {
@@ -53,7 +53,8 @@ func (c *checker) outside(r kind.Record) {
 	least, most := rangeOf(c.set, r)
 	name := kind.Text(r.Facts, "name")
 	if most.Cmp(least.Decimal) <= 0 {
-		c.found = append(c.found, kind.Finding{Check: "range", Where: name, Record: r.ID, Key: "most", Measured: c.number(least) + " to " + c.number(most), Needed: "the most above the least", Serious: true})
+		c.found = append(c.found, kind.Finding{Check: "range", Where: name, Record: r.ID, Key: "most",
+			Measured: c.number(least) + " to " + c.number(most), Needed: "the most above the least", Serious: true})
 		return
 	}
 	needed := c.number(least) + " to " + c.number(most)
@@ -70,7 +71,8 @@ func (c *checker) outside(r kind.Record) {
 		if _, own := r.Facts[key]; own {
 			edit.Record = r.ID
 		}
-		c.found = append(c.found, kind.Finding{Check: "range", Where: name + ", " + key, Record: r.ID, Key: key, Measured: c.number(value), Needed: needed, Serious: key == "value",
+		c.found = append(c.found, kind.Finding{Check: "range", Where: name + ", " + key, Record: r.ID, Key: key,
+			Measured: c.number(value), Needed: needed, Serious: key == "value",
 			Mend: &kind.Mend{Label: key + " → " + c.number(nearest), Facts: []kind.FactEdit{edit}}})
 	}
 }
@@ -87,7 +89,8 @@ func (c *checker) scales() {
 		}
 	}
 	if len(first) > 1 {
-		c.found = append(c.found, kind.Finding{Check: "scales", Where: "bars side by side", Record: seen[first[1]], Key: "most", Measured: strings.Join(first, "; "), Needed: "one range, so that lengths compare"})
+		c.found = append(c.found, kind.Finding{Check: "scales", Where: "bars side by side", Record: seen[first[1]],
+			Key: "most", Measured: strings.Join(first, "; "), Needed: "one range, so that lengths compare"})
 	}
 }
 
@@ -98,8 +101,10 @@ func (c *checker) decimals(r kind.Record) {
 		return
 	}
 	rounded := kind.Number{Decimal: value.HalfUp(mostDecimals)}
-	c.found = append(c.found, kind.Finding{Check: "decimals", Where: kind.Text(r.Facts, "name"), Record: r.ID, Key: "value", Measured: c.number(value), Needed: fmt.Sprintf("at most %d decimal", mostDecimals),
-		Mend: &kind.Mend{Label: "value → " + c.number(rounded), Facts: []kind.FactEdit{{Record: r.ID, Key: "value", Text: rounded.String()}}}})
+	c.found = append(c.found, kind.Finding{Check: "decimals", Where: kind.Text(r.Facts, "name"), Record: r.ID,
+		Key: "value", Measured: c.number(value), Needed: fmt.Sprintf("at most %d decimal", mostDecimals),
+		Mend: &kind.Mend{Label: "value → " + c.number(rounded), Facts: []kind.FactEdit{{Record: r.ID, Key: "value",
+			Text: rounded.String()}}}})
 }
 
 // unit finds a range that is no percentage and says nothing of what is counted.
@@ -107,7 +112,8 @@ func (c *checker) unit() {
 	for _, r := range c.set.Records {
 		least, most := rangeOf(c.set, r)
 		if text(c.set.Said(r, "unit")) == "" && !(least.IsZero() && most.String() == "100") {
-			c.found = append(c.found, kind.Finding{Check: "unit", Where: kind.Text(r.Facts, "name"), Record: r.ID, Key: "unit", Measured: c.number(least) + " to " + c.number(most), Needed: "what is counted"})
+			c.found = append(c.found, kind.Finding{Check: "unit", Where: kind.Text(r.Facts, "name"), Record: r.ID, Key: "unit",
+				Measured: c.number(least) + " to " + c.number(most), Needed: "what is counted"})
 			return
 		}
 	}

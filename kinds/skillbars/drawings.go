@@ -132,7 +132,8 @@ func (d *drawing) arc(thick, sweep float64) {
 		high = size / 2
 	}
 	d.Width, d.Height = max(drawnColumn, size), high+drawnMargin+name.Size*1.3
-	a := layout.Arc{X: d.Width / 2, Y: size / 2, Radius: (size - thick) / 2, Thickness: thick, Start: d.begins(sweep), Sweep: sweep, Anti: (d.b.chosen("turn") == "anticlockwise") != d.b.v.FromRight}
+	a := layout.Arc{X: d.Width / 2, Y: size / 2, Radius: (size - thick) / 2, Thickness: thick, Start: d.begins(sweep),
+		Sweep: sweep, Anti: (d.b.chosen("turn") == "anticlockwise") != d.b.v.FromRight}
 	if a.Anti {
 		a.Start = -a.Start
 	}

@@ -52,7 +52,8 @@ func roomOf(form string) func(kind.View, kind.Ruler, string) float64 {
 	}
 }
 
-// withinRing is the width of a line of the number in a ring: the chord at its upper edge, and in a ring at its lower too.
+// withinRing is the width of a line of the number in a ring: the chord at its upper edge, and in a ring at its lower
+// too.
 func withinRing(form string, r kind.Ruler) float64 {
 	const lineHeight = 1.2
 	inner := r.Length("bar", "width")/2 - r.Length("bar", "stroke-width") - insideRing

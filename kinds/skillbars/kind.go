@@ -1,4 +1,5 @@
-// Package skillbars is the kind of block that shows how far skills go: each a name and a value in a range, drawn as a bar.
+// Package skillbars is the kind of block that shows how far skills go: each a name and a value in a range, drawn as a
+// bar.
 package skillbars
 
 import (
@@ -33,8 +34,10 @@ const (
 // Declaration is the skill bars kind.
 func Declaration() *kind.Kind {
 	form := func(name, title, help, css string) kind.Form {
-		return kind.Form{Name: name, Title: title, Help: help, CSS: []string{boardCSS, css}, HTML: htmlOf(name), Variables: variablesOf(name),
-			Runs: runsOf(name), Room: roomOf(name), Columns: columnsOf(name), Check: placedOf(name), Drawings: drawingsOf(name)}
+		return kind.Form{Name: name, Title: title, Help: help, CSS: []string{boardCSS, css}, HTML: htmlOf(name),
+			Variables: variablesOf(name),
+			Runs:      runsOf(name), Room: roomOf(name), Columns: columnsOf(name), Check: placedOf(name),
+			Drawings: drawingsOf(name)}
 	}
 	return &kind.Kind{
 		Name: "skillbars", Title: "Skill bars", One: "skill", Many: "skills",
@@ -70,16 +73,24 @@ var (
 )
 
 var fields = []kind.Field{
-	{Name: "name", Label: "name", Help: "the skill", Type: kind.TextType{Most: 80}, Required: true, Aliases: []string{"skill", "title", "subject", "label", "topic", "fähigkeit", "compétence"}},
-	{Name: "value", Label: "value", Help: "how far it goes: 80", Type: numberType, Required: true, Begins: "50", Split: splitValue,
+	{Name: "name", Label: "name", Help: "the skill", Type: kind.TextType{Most: 80}, Required: true,
+		Aliases: []string{"skill", "title", "subject", "label", "topic", "fähigkeit", "compétence"}},
+	{Name: "value", Label: "value", Help: "how far it goes: 80", Type: numberType, Required: true, Begins: "50",
+		Split:   splitValue,
 		Aliases: []string{"percent", "percentage", "score", "level", "points", "rating", "done", "wert", "%"}},
-	{Name: "note", Label: "note", Help: "a few words below", Type: kind.TextType{Most: 200}, Aliases: []string{"description", "text", "remark", "details"}},
+	{Name: "note", Label: "note", Help: "a few words below", Type: kind.TextType{Most: 200},
+		Aliases: []string{"description", "text", "remark", "details"}},
 	{Name: "icon", Label: "icon", Help: "the name of an icon: telescope", Type: icon.Type{}, Aliases: []string{"symbol"}},
-	{Name: "group", Label: "group", Help: "skills of one group stand together, and groups side by side", Type: kind.TextType{Most: 60}, Aliases: []string{"set", "category", "area", "section"}},
-	{Name: "least", Group: rangeGroup, Label: "least", Help: "where the range begins; 0 where nothing is said", Type: numberType, Aliases: []string{"min", "minimum", "from"}},
-	{Name: "most", Group: rangeGroup, Label: "most", Help: "where the range ends; 100 where nothing is said", Type: numberType, Aliases: []string{"max", "maximum", "of", "out of", "total", "goal"}},
-	{Name: "unit", Group: rangeGroup, Label: "unit", Help: "what is counted: levels, hours", Type: unitType, Aliases: []string{"units"}},
-	{Name: "target", Group: lineGroup, Label: "target", Help: "where a line marks what is aimed at", Type: numberType, Aliases: []string{"aim"}},
+	{Name: "group", Label: "group", Help: "skills of one group stand together, and groups side by side",
+		Type: kind.TextType{Most: 60}, Aliases: []string{"set", "category", "area", "section"}},
+	{Name: "least", Group: rangeGroup, Label: "least", Help: "where the range begins; 0 where nothing is said",
+		Type: numberType, Aliases: []string{"min", "minimum", "from"}},
+	{Name: "most", Group: rangeGroup, Label: "most", Help: "where the range ends; 100 where nothing is said",
+		Type: numberType, Aliases: []string{"max", "maximum", "of", "out of", "total", "goal"}},
+	{Name: "unit", Group: rangeGroup, Label: "unit", Help: "what is counted: levels, hours", Type: unitType,
+		Aliases: []string{"units"}},
+	{Name: "target", Group: lineGroup, Label: "target", Help: "where a line marks what is aimed at", Type: numberType,
+		Aliases: []string{"aim"}},
 }
 
 var setFields = []kind.Field{
@@ -87,17 +98,29 @@ var setFields = []kind.Field{
 	{Name: "most", Label: "most", Help: "where every range ends", Type: numberType},
 	{Name: "unit", Label: "unit", Help: "what all of them count", Type: unitType},
 	{Name: "target", Label: "target", Help: "what all of them aim at", Type: numberType},
-	{Name: "names", Group: labelsGroup, Label: "names", Help: "where names stand: above the bar, beside it, inside what is filled, or over the whole bar", Type: choice(above, beside, inside, over)},
-	{Name: "numbers", Group: labelsGroup, Label: "numbers", Help: "where numbers stand; riding on the end of what is filled, or hidden, too", Type: choice(above, beside, inside, over, riding, hidden)},
-	{Name: "shows", Group: labelsGroup, Label: "shows", Help: "what numbers say: a percentage, the value, or the value of the most", Type: kind.ChoiceType{Words: []string{showsPercent, showsValue, showsOf}}},
-	{Name: "sort", Group: displayGroup, Label: "sort", Help: "the order in which skills are shown", Type: kind.ChoiceType{Words: []string{"as given", "by value", "by name"}}},
-	{Name: "ends", Group: displayGroup, Label: "ends", Help: "whether the ends of rings are flat or round", Type: kind.ChoiceType{Words: []string{"flat", "round"}}},
-	{Name: "from", Group: displayGroup, Label: "begins at", Help: "where rings begin, in degrees clockwise from the top: 0 to 359", Type: kind.WholeType{Least: 0, Most: 359}},
-	{Name: "turn", Group: displayGroup, Label: "turns", Help: "which way rings go round", Type: kind.ChoiceType{Words: []string{"clockwise", "anticlockwise"}}},
-	{Name: "steps", Group: displayGroup, Label: "steps", Help: "how many steps there are; as many as the range has where nothing is said", Type: kind.WholeType{Least: 2, Most: mostPips}},
-	{Name: "ground", Group: displayGroup, Label: "fill's ground", Help: "whether a gradient or pattern of the fill lies along what is filled, or along the whole bar", Type: kind.ChoiceType{Words: []string{"along the fill", alongTrack}}},
-	{Name: "again", Group: displayGroup, Label: "fills", Help: "whether bars fill once, or each time they come into view", Type: kind.ChoiceType{Words: []string{"once", eachTime}}},
-	{Name: "line", Group: lineGroup, Label: "line", Help: "whether a line marks the average, the target, or nothing", Type: kind.ChoiceType{Words: []string{"none", averageLine, targetLine}}},
+	{Name: "names", Group: labelsGroup, Label: "names", Help: "where names stand: above the bar, beside it, inside what " +
+		"is filled, or over the whole bar", Type: choice(above, beside, inside, over)},
+	{Name: "numbers", Group: labelsGroup, Label: "numbers", Help: "where numbers stand; riding on the end of what is " +
+		"filled, or hidden, too", Type: choice(above, beside, inside, over, riding, hidden)},
+	{Name: "shows", Group: labelsGroup, Label: "shows", Help: "what numbers say: a percentage, the value, or the value " +
+		"of the most", Type: kind.ChoiceType{Words: []string{showsPercent, showsValue, showsOf}}},
+	{Name: "sort", Group: displayGroup, Label: "sort", Help: "the order in which skills are shown",
+		Type: kind.ChoiceType{Words: []string{"as given", "by value", "by name"}}},
+	{Name: "ends", Group: displayGroup, Label: "ends", Help: "whether the ends of rings are flat or round",
+		Type: kind.ChoiceType{Words: []string{"flat", "round"}}},
+	{Name: "from", Group: displayGroup, Label: "begins at", Help: "where rings begin, in degrees clockwise from the " +
+		"top: 0 to 359", Type: kind.WholeType{Least: 0, Most: 359}},
+	{Name: "turn", Group: displayGroup, Label: "turns", Help: "which way rings go round",
+		Type: kind.ChoiceType{Words: []string{"clockwise", "anticlockwise"}}},
+	{Name: "steps", Group: displayGroup, Label: "steps", Help: "how many steps there are; as many as the range has " +
+		"where nothing is said", Type: kind.WholeType{Least: 2, Most: mostPips}},
+	{Name: "ground", Group: displayGroup, Label: "fill's ground",
+		Help: "whether a gradient or pattern of the fill lies along what is filled, or along the whole bar",
+		Type: kind.ChoiceType{Words: []string{"along the fill", alongTrack}}},
+	{Name: "again", Group: displayGroup, Label: "fills", Help: "whether bars fill once, or each time they come into view",
+		Type: kind.ChoiceType{Words: []string{"once", eachTime}}},
+	{Name: "line", Group: lineGroup, Label: "line", Help: "whether a line marks the average, the target, or nothing",
+		Type: kind.ChoiceType{Words: []string{"none", averageLine, targetLine}}},
 }
 
 // Words that choices are compared with.
@@ -120,20 +143,24 @@ func fresh(k *kind.Kind) kind.Set {
 			panic(err) // a constant of this file
 		}
 		name := []string{"First skill", "Second skill", "Third skill", "Fourth skill"}[i]
-		set.Records = append(set.Records, kind.Record{ID: "skill-" + string(rune('1'+i)), Facts: map[string]kind.Value{"name": kind.TextValue(name), "value": n}})
+		set.Records = append(set.Records, kind.Record{ID: "skill-" + string(rune('1'+i)),
+			Facts: map[string]kind.Value{"name": kind.TextValue(name), "value": n}})
 	}
 	return set
 }
 
-// fromPaste reads a plain list, and says which values lie outside their range. They are kept: a mark offers to mend them.
+// fromPaste reads a plain list, and says which values lie outside their range. They are kept: a mark offers to mend
+// them.
 func fromPaste() *kind.Intake {
-	in := intake.Plain(fields, "skills down or across, with their values: 80 %, 3 of 5 levels, 1,240 of 2,000 hours", "Skill\tValue\tNote\nGuiding\t92 %\topen nights\nImaging\t45 %\t\nDome safety\t5 of 5 levels\t")
+	in := intake.Plain(fields, "skills down or across, with their values: 80 %, 3 of 5 levels, 1,240 of 2,000 hours",
+		"Skill\tValue\tNote\nGuiding\t92 %\topen nights\nImaging\t45 %\t\nDome safety\t5 of 5 levels\t")
 	read := in.Build
 	in.Build = func(k *kind.Kind, lines []kind.Line, options kind.IntakeOptions) (kind.Set, []kind.Problem) {
 		set, problems := read(k, lines, options)
 		for _, f := range check(set, kind.Scene{}) {
 			if f.Check == "range" {
-				problems = append(problems, kind.Problem{Text: f.Measured, Problem: f.Where + ": " + f.Measured + " lies outside " + f.Needed + "; it was kept"})
+				problems = append(problems, kind.Problem{Text: f.Measured, Problem: f.Where + ": " + f.Measured +
+					" lies outside " + f.Needed + "; it was kept"})
 			}
 		}
 		return set, problems

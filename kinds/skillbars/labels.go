@@ -8,8 +8,8 @@ import (
 	"rubrel/core/kind"
 )
 
-// Labels says which copies of a skill's name and number stand in its HTML. Where words may have to move, each place they
-// can move to has a copy, and the style sheet shows one at each width.
+// Labels says which copies of a skill's name and number stand in its HTML. Where words may have to move, each place
+// they can move to has a copy, and the style sheet shows one at each width.
 type Labels struct {
 	NameIn, NameOut, NameOver                           bool
 	NumberIn, NumberOut, NumberOver, NumberRide, InGrid bool
@@ -45,8 +45,9 @@ func (b *board) labels() Labels {
 	names, numbers := b.namesAt(), b.numbersAt()
 	return Labels{
 		NameIn: names == inside, NameOut: names == inside, NameOver: names == over,
-		NumberIn: numbers == inside, NumberOut: numbers == inside && b.form == lineForm, NumberOver: numbers == over, NumberRide: numbers == riding || numbers == inside && b.form == columnForm,
-		InGrid: numbers != hidden && numbers != riding && (numbers != inside || b.form == lineForm),
+		NumberIn: numbers == inside, NumberOut: numbers == inside && b.form == lineForm, NumberOver: numbers == over,
+		NumberRide: numbers == riding || numbers == inside && b.form == columnForm,
+		InGrid:     numbers != hidden && numbers != riding && (numbers != inside || b.form == lineForm),
 	}
 }
 
@@ -66,8 +67,8 @@ type placed struct {
 	needed, had  float64
 }
 
-// places decides where the labels of a skill stand on a bar of a length: inside where they fit, else after what is filled
-// where the rest of the bar has room, else off the bar.
+// places decides where the labels of a skill stand on a bar of a length: inside where they fit, else after what is
+// filled where the rest of the bar has room, else off the bar.
 func (b *board) places(x bar, length float64, width int) placed {
 	p := placed{name: besideBar, number: besideBar}
 	names, numbers := b.namesAt(), b.numbersAt()
@@ -165,10 +166,12 @@ func placedOf(form string) func(kind.View) []kind.Finding {
 	return func(v kind.View) []kind.Finding {
 		b := newBoard(v, form)
 		var found []kind.Finding
-		for _, field := range []struct{ name, at, asked string }{{"names", b.namesAt(), b.chosen("names")}, {"numbers", b.numbersAt(), b.chosen("numbers")}} {
+		for _, field := range []struct{ name, at, asked string }{{"names", b.namesAt(), b.chosen("names")},
+			{"numbers", b.numbersAt(), b.chosen("numbers")}} {
 			round := form == ringForm || form == halfForm || form == tileForm // whose numbers stand within by themselves
 			if b.fact(field.name) != "" && field.at != field.asked && !(round && field.name == "numbers") {
-				found = append(found, kind.Finding{Check: "placed", Where: field.name + ", " + form, Key: field.name, Measured: field.asked, Needed: "in this form they stand " + field.at,
+				found = append(found, kind.Finding{Check: "placed", Where: field.name + ", " + form, Key: field.name,
+					Measured: field.asked, Needed: "in this form they stand " + field.at,
 					Mend: &kind.Mend{Label: field.name + " → " + field.at, Facts: []kind.FactEdit{{Key: field.name, Text: field.at}}}})
 			}
 		}
@@ -177,13 +180,15 @@ func placedOf(form string) func(kind.View) []kind.Finding {
 			l := b.lay(width)
 			if b.chosen("names") == beside && b.namesAt() == beside && !l.beside && !seen["beside"] {
 				seen["beside"] = true
-				found = append(found, kind.Finding{Check: "placed", Where: "names, " + v.Widths[width].Name, Key: "names", Measured: "beside takes more than " + b.locale.Percent(besideShare*100), Needed: "they stand above there"})
+				found = append(found, kind.Finding{Check: "placed", Where: "names, " + v.Widths[width].Name, Key: "names",
+					Measured: "beside takes more than " + b.locale.Percent(besideShare*100), Needed: "they stand above there"})
 			}
 			for _, x := range b.plain {
 				p := b.places(x, l.bar, width)
 				if moved := b.movedWords(p); moved != "" && !seen[x.ID+moved] {
 					seen[x.ID+moved] = true
-					found = append(found, kind.Finding{Check: "placed", Where: fmt.Sprintf("%s, %s, at %s", x.Name, v.Widths[width].Name, x.Number), Record: x.ID, Key: "numbers",
+					found = append(found, kind.Finding{Check: "placed", Where: fmt.Sprintf("%s, %s, at %s", x.Name,
+						v.Widths[width].Name, x.Number), Record: x.ID, Key: "numbers",
 						Measured: fmt.Sprintf("%.0f px of %.0f", math.Floor(p.had), math.Ceil(p.needed)), Needed: moved})
 				}
 			}
@@ -270,8 +275,8 @@ func decimal(n float64) string {
 	return strconv.FormatFloat(math.Round(n*places)/places, 'f', -1, 64)
 }
 
-// sayGrid says where names, numbers and bars stand about each other: a name is above the bar or before it, a number above
-// its end or after it.
+// sayGrid says where names, numbers and bars stand about each other: a name is above the bar or before it, a number
+// above its end or after it.
 func (b *board) sayGrid(l lay, say func(name, value string)) {
 	if b.form != lineForm && b.form != stepsForm {
 		return

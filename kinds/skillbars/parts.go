@@ -8,11 +8,14 @@ import (
 )
 
 var (
-	textProperties  = []string{"color", "font-family", "font-size", "font-weight", "line-height", "letter-spacing", "word-spacing", "font-style", "text-transform", "text-decoration", "text-shadow", "margin", "display"}
-	boxProperties   = []string{"background-color", "background-image", "padding", "border", "border-radius", "box-shadow", "opacity"}
+	textProperties = []string{"color", "font-family", "font-size", "font-weight", "line-height", "letter-spacing",
+		"word-spacing", "font-style", "text-transform", "text-decoration", "text-shadow", "margin", "display"}
+	boxProperties = []string{"background-color", "background-image", "padding", "border", "border-radius", "box-shadow",
+		"opacity"}
 	paintProperties = []string{"background-color", "background-image", "opacity", "border", "border-radius", "box-shadow"}
-	enterProperties = []string{"animation-name", "animation-duration", "animation-delay", "animation-timing-function", "animation-range-start"}
-	moveProperties  = []string{"translate", "scale", "transition-duration", "transition-timing-function"}
+	enterProperties = []string{"animation-name", "animation-duration", "animation-delay", "animation-timing-function",
+		"animation-range-start"}
+	moveProperties = []string{"translate", "scale", "transition-duration", "transition-timing-function"}
 )
 
 // withoutTiles are the forms whose bars stand beside their words.
@@ -24,62 +27,97 @@ var withBars = []string{lineForm, columnForm}
 // parts is the anatomy of skill bars.
 var parts = []kind.Part{
 	{Name: "board", Help: "the ground on which the skills stand", Place: look.BlockItself,
-		Properties: slices.Concat(boxProperties, []string{"color", "font-family", "font-size", "line-height"}, enterProperties),
-		Defaults: map[string]string{"background-color": "ground", "color": "ink", "font-family": "text", "font-size": "type-3", "line-height": "leading-text",
+		Properties: slices.Concat(boxProperties, []string{"color", "font-family", "font-size", "line-height"},
+			enterProperties),
+		Defaults: map[string]string{"background-color": "ground", "color": "ink", "font-family": "text",
+			"font-size": "type-3", "line-height": "leading-text",
 			"padding": "space-6", "padding@middle": "space-5 space-4", "padding@narrow": "space-4 space-3"}},
-	{Name: "groups", Help: "the groups side by side", Place: look.BlockItself, Parent: "board", Properties: []string{"gap"}, As: map[string]string{"gap": "--rb-groups-gap"},
+	{Name: "groups", Help: "the groups side by side", Place: look.BlockItself, Parent: "board",
+		Properties: []string{"gap"}, As: map[string]string{"gap": "--rb-groups-gap"},
 		Defaults: map[string]string{"gap": "space-6", "gap@narrow": "space-5"}},
-	{Name: "group", Text: true, Help: "the heading of a group", Place: look.BlockItself, Parent: "groups", Properties: textProperties,
-		Defaults: map[string]string{"font-family": "display", "font-weight": "weight-display", "font-size": "type-5", "line-height": "leading-tight", "margin": "0 0 space-3"}},
-	{Name: "skills", Help: "the skills of a group", Place: look.BlockItself, Parent: "groups", Properties: []string{"grid-template-columns", "gap"}, As: map[string]string{"gap": "--rb-gap"},
+	{Name: "group", Text: true, Help: "the heading of a group", Place: look.BlockItself, Parent: "groups",
+		Properties: textProperties,
+		Defaults: map[string]string{"font-family": "display", "font-weight": "weight-display", "font-size": "type-5",
+			"line-height": "leading-tight", "margin": "0 0 space-3"}},
+	{Name: "skills", Help: "the skills of a group", Place: look.BlockItself, Parent: "groups",
+		Properties: []string{"grid-template-columns", "gap"}, As: map[string]string{"gap": "--rb-gap"},
 		Defaults: map[string]string{"grid-template-columns": "auto", "gap": "space-4"}},
-	{Name: "skill", Help: "one skill", Place: look.RecordItem, Parent: "skills", Properties: slices.Concat(boxProperties, []string{"color", "text-align", "order"}, moveProperties, enterProperties),
-		As:       map[string]string{"text-align": "--rb-align", "border-radius": "--rb-skill-radius", "padding": "--rb-skill-padding"},
+	{Name: "skill", Help: "one skill", Place: look.RecordItem, Parent: "skills", Properties: slices.Concat(boxProperties,
+		[]string{"color", "text-align", "order"}, moveProperties, enterProperties),
+		As: map[string]string{"text-align": "--rb-align", "border-radius": "--rb-skill-radius",
+			"padding": "--rb-skill-padding"},
 		Defaults: map[string]string{"padding": "0", "text-align": "start", "border-radius": "radius-2"},
 		In:       map[string]map[string]string{tileForm: {"padding": "space-4"}}},
-	{Name: "name", Text: true, Help: "the skill's name", Parent: "skill", Behind: overTile, Properties: slices.Concat(textProperties, enterProperties),
-		Defaults: map[string]string{"font-weight": "weight-strong", "line-height": "leading-tight"}},
-	{Name: "icon", Help: "the skill's icon", Parent: "name", Properties: []string{"color", "font-size", "margin", "display"}, Text: true, Behind: overTile,
+	{Name: "name", Text: true, Help: "the skill's name", Parent: "skill", Behind: overTile,
+		Properties: slices.Concat(textProperties, enterProperties),
+		Defaults:   map[string]string{"font-weight": "weight-strong", "line-height": "leading-tight"}},
+	{Name: "icon", Help: "the skill's icon", Parent: "name", Properties: []string{"color", "font-size", "margin",
+		"display"}, Text: true, Behind: overTile,
 		Defaults: map[string]string{"font-size": "1.25em"}},
-	{Name: "number", Text: true, Paints: ifNumbers, Help: "how far it goes, beside the bar or in a ring", Parent: "skill", Behind: overTile, Properties: textProperties,
+	{Name: "number", Text: true, Paints: ifNumbers, Help: "how far it goes, beside the bar or in a ring", Parent: "skill",
+		Behind: overTile, Properties: textProperties,
 		Defaults: map[string]string{"line-height": "leading-tight"},
 		In: map[string]map[string]string{
 			ringForm:   {"font-family": "display", "font-weight": "weight-display", "font-size": "type-6"},
 			halfForm:   {"font-family": "display", "font-weight": "weight-display", "font-size": "type-6"},
 			tileForm:   {"font-family": "display", "font-weight": "weight-display", "font-size": "type-7"},
 			columnForm: {"font-weight": "weight-strong"}}},
-	{Name: "note", Text: true, Help: "a few words below", Parent: "skill", Behind: overTile, Properties: append(slices.Clone(textProperties), "max-width"),
-		Defaults: map[string]string{"color": "quiet", "font-size": "type-2", "margin": "space-0 0 0"}, In: map[string]map[string]string{tileForm: {"color": "ink"}}},
-	{Name: "bar", Help: "the bar: its thickness whatever its form, the height of columns, the width of rings, how it fills", Parent: "skill",
+	{Name: "note", Text: true, Help: "a few words below", Parent: "skill", Behind: overTile,
+		Properties: append(slices.Clone(textProperties), "max-width"),
+		Defaults:   map[string]string{"color": "quiet", "font-size": "type-2", "margin": "space-0 0 0"},
+		In:         map[string]map[string]string{tileForm: {"color": "ink"}}},
+	{Name: "bar", Help: "the bar: its thickness whatever its form, the height of columns, the width of rings, how it " +
+		"fills", Parent: "skill",
 		Properties: slices.Concat([]string{"stroke-width", "width", "height", "gap", "margin"}, enterProperties),
-		As:         map[string]string{"stroke-width": "--rb-thickness", "width": "--rb-size", "height": "--rb-height", "gap": "--rb-bar-gap"},
-		Defaults: map[string]string{"stroke-width": "12px", "width": "148px", "height": "300px", "height@narrow": "220px", "gap": "space-1", "margin": "0",
-			"animation-name": "fill", "animation-duration": "900ms", "animation-delay": "80ms each", "animation-timing-function": "ease-out", "animation-range-start": "entry 50%", "stroke-width@featured": "18px"},
+		As: map[string]string{"stroke-width": "--rb-thickness", "width": "--rb-size", "height": "--rb-height",
+			"gap": "--rb-bar-gap"},
+		Defaults: map[string]string{"stroke-width": "12px", "width": "148px", "height": "300px", "height@narrow": "220px",
+			"gap": "space-1", "margin": "0",
+			"animation-name": "fill", "animation-duration": "900ms", "animation-delay": "80ms each",
+			"animation-timing-function": "ease-out", "animation-range-start": "entry 50%", "stroke-width@featured": "18px"},
 		In: map[string]map[string]string{columnForm: {"stroke-width": "20px"}}},
 	{Name: "track", Forms: withoutTiles, Help: "the whole bar", Parent: "bar", Properties: paintProperties,
 		As:       map[string]string{"border-radius": "--rb-track-radius"},
 		Defaults: map[string]string{"background-color": "line", "border-radius": "99px"}},
-	{Name: "fill", Forms: withoutTiles, Control: true, Ink: "background-color", Help: "what is filled of the bar", Parent: "track", Properties: paintProperties,
+	{Name: "fill", Forms: withoutTiles, Control: true, Ink: "background-color", Help: "what is filled of the bar",
+		Parent: "track", Properties: paintProperties,
 		As:       map[string]string{"border-radius": "--rb-fill-radius"},
 		Defaults: map[string]string{"background-color": "ink", "border-radius": "99px", "background-color@featured": "good"}},
 	{Name: "tile-track", Forms: []string{tileForm}, Help: "the whole tile", Parent: "bar", Properties: paintProperties,
 		As:       map[string]string{"border-radius": "--rb-track-radius"},
 		Defaults: map[string]string{"background-color": "raised", "border": "1px solid line"}},
-	{Name: "tile-fill", Forms: []string{tileForm}, Help: "what is filled of the tile: quiet, since the words stand on it", Parent: "tile-track", Properties: []string{"background-color", "background-image", "opacity"},
+	{Name: "tile-fill", Forms: []string{tileForm}, Help: "what is filled of the tile: quiet, since the words stand on it",
+		Parent: "tile-track", Properties: []string{"background-color", "background-image", "opacity"},
 		Defaults: map[string]string{"background-color": "line"}},
-	{Name: "inside", Text: true, Forms: withBars, Paints: ifLabels(inside), Help: "words on what is filled", Parent: "bar", Behind: onFill, Properties: append(slices.Clone(textProperties), "padding"),
-		Defaults: map[string]string{"color": "ground", "font-size": "type-2", "font-weight": "weight-strong", "line-height": "leading-tight", "padding": "space-0 space-1"}},
-	{Name: "outside", Text: true, Forms: []string{lineForm}, Paints: ifLabels(inside), Help: "words that what is filled has no room for, after it", Parent: "bar", Behind: onTrack, Properties: append(slices.Clone(textProperties), "padding"),
-		Defaults: map[string]string{"font-size": "type-2", "font-weight": "weight-strong", "line-height": "leading-tight", "padding": "space-0 space-1"}},
-	{Name: "over", Text: true, Forms: []string{lineForm}, Paints: ifLabels(over), Help: "words over the whole bar", Parent: "bar", Behind: onBoth, Properties: append(slices.Clone(textProperties), "padding", "background-color", "border-radius"),
-		Defaults: map[string]string{"font-size": "type-2", "font-weight": "weight-strong", "line-height": "leading-tight", "padding": "0 space-0", "margin": "0 space-0", "color": "ink", "background-color": "ground", "border-radius": "radius-1"}},
-	{Name: "riding", Text: true, Forms: withBars, Paints: ifLabels(riding, inside), Help: "the number that rides on the end of what is filled", Parent: "skill", Properties: slices.Concat(textProperties, []string{"background-color", "padding", "border-radius"}),
-		Defaults: map[string]string{"font-size": "type-2", "line-height": "leading-tight", "font-weight": "weight-strong", "padding": "0"},
-		In:       map[string]map[string]string{columnForm: {"background-color": "ground", "padding": "2px 4px", "border-radius": "radius-1"}}},
-	{Name: "aim", Control: true, Paints: ifLine, Ink: "background-color", Help: "the line at the average or the target", Parent: "bar", Properties: []string{"background-color", "width"},
-		As: map[string]string{"width": "--rb-aim-width"}, Defaults: map[string]string{"background-color": "quiet", "width": "2px"}},
-	{Name: "aim-label", Text: true, Paints: ifLine, Help: "what the line says", Place: look.BlockItself, Parent: "board", Properties: textProperties,
-		Defaults: map[string]string{"color": "quiet", "font-size": "type-2", "margin": "space-3 0 0"}},
+	{Name: "inside", Text: true, Forms: withBars, Paints: ifLabels(inside), Help: "words on what is filled",
+		Parent: "bar", Behind: onFill, Properties: append(slices.Clone(textProperties), "padding"),
+		Defaults: map[string]string{"color": "ground", "font-size": "type-2", "font-weight": "weight-strong",
+			"line-height": "leading-tight", "padding": "space-0 space-1"}},
+	{Name: "outside", Text: true, Forms: []string{lineForm}, Paints: ifLabels(inside),
+		Help: "words that what is filled has no room for, after it", Parent: "bar", Behind: onTrack,
+		Properties: append(slices.Clone(textProperties), "padding"),
+		Defaults: map[string]string{"font-size": "type-2", "font-weight": "weight-strong", "line-height": "leading-tight",
+			"padding": "space-0 space-1"}},
+	{Name: "over", Text: true, Forms: []string{lineForm}, Paints: ifLabels(over), Help: "words over the whole bar",
+		Parent: "bar", Behind: onBoth, Properties: append(slices.Clone(textProperties), "padding", "background-color",
+			"border-radius"),
+		Defaults: map[string]string{"font-size": "type-2", "font-weight": "weight-strong", "line-height": "leading-tight",
+			"padding": "0 space-0", "margin": "0 space-0", "color": "ink", "background-color": "ground",
+			"border-radius": "radius-1"}},
+	{Name: "riding", Text: true, Forms: withBars, Paints: ifLabels(riding, inside),
+		Help: "the number that rides on the end of what is filled", Parent: "skill",
+		Properties: slices.Concat(textProperties, []string{"background-color", "padding", "border-radius"}),
+		Defaults: map[string]string{"font-size": "type-2", "line-height": "leading-tight", "font-weight": "weight-strong",
+			"padding": "0"},
+		In: map[string]map[string]string{columnForm: {"background-color": "ground", "padding": "2px 4px",
+			"border-radius": "radius-1"}}},
+	{Name: "aim", Control: true, Paints: ifLine, Ink: "background-color", Help: "the line at the average or the target",
+		Parent: "bar", Properties: []string{"background-color", "width"},
+		As: map[string]string{"width": "--rb-aim-width"}, Defaults: map[string]string{"background-color": "quiet",
+			"width": "2px"}},
+	{Name: "aim-label", Text: true, Paints: ifLine, Help: "what the line says", Place: look.BlockItself, Parent: "board",
+		Properties: textProperties,
+		Defaults:   map[string]string{"color": "quiet", "font-size": "type-2", "margin": "space-3 0 0"}},
 }
 
 // overTile is what lies behind the words of a tile: its bar, filled or not. In other forms they stand beside the bar.
@@ -93,7 +131,8 @@ func overTile(_ kind.Set, form string) [][]string {
 // ifLabels leaves a part out where no names and no numbers stand at any of the places.
 func ifLabels(places ...string) func(kind.Set) kind.Paints {
 	return func(set kind.Set) kind.Paints {
-		return kind.Paints{Absent: !slices.Contains(places, kind.Text(set.Facts, "names")) && !slices.Contains(places, kind.Text(set.Facts, "numbers"))}
+		return kind.Paints{Absent: !slices.Contains(places, kind.Text(set.Facts, "names")) && !slices.Contains(places,
+			kind.Text(set.Facts, "numbers"))}
 	}
 }
 

@@ -20,7 +20,8 @@ import (
 func TestPagesAreSound(t *testing.T) {
 	b := testkit.Launch(t, 1200, 900)
 	for _, facts := range []map[string]string{
-		{"numbers": "inside", "names": "inside", "line": "average", "ends": "round"}, {"names": "beside", "numbers": "beside", "sort": "by value", "again": "each time"},
+		{"numbers": "inside", "names": "inside", "line": "average", "ends": "round"},
+		{"names": "beside", "numbers": "beside", "sort": "by value", "again": "each time"},
 		{"numbers": "riding", "ground": "along the bar", "sort": "by name", "from": "90", "turn": "anticlockwise"},
 	} {
 		g := training()
@@ -37,15 +38,16 @@ func TestPagesAreSound(t *testing.T) {
 				while (walk.nextNode()) if (!walk.currentNode.parentElement.closest('[aria-hidden=true], [role=meter]')) heard.push(walk.currentNode.textContent.trim());
 				return heard.filter(Boolean).join(' ') + ': ' + skill.querySelector('[role=meter]').ariaValueText;
 			}).sort().join(', ')`)
-			if want := "Deep-sky imaging: 45 percent, Guiding on open nights: 92 percent, Reflector: 68 percent, Safety: 100 percent, Spectroscopy: 7 percent, Talks: 0 percent"; read != want {
+			if want := "Deep-sky imaging: 45 percent, Guiding on open nights: 92 percent, Reflector: 68 percent, Safety: 100 " +
+				"percent, Spectroscopy: 7 percent, Talks: 0 percent"; read != want {
 				t.Errorf("%s: heard is %s", what, read)
 			}
 		}
 	}
 }
 
-// Labels stand where the core decided: inside within what is filled, outside after it within the bar, riding above its end
-// within the bar; at every width, in both directions.
+// Labels stand where the core decided: inside within what is filled, outside after it within the bar, riding above its
+// end within the bar; at every width, in both directions.
 func TestLabelsStandWhereTheyFit(t *testing.T) {
 	b := testkit.Launch(t, 1200, 900)
 	for _, locale := range []string{"en", "he"} {
@@ -105,12 +107,16 @@ func TestRingsArePaintedToTheirValue(t *testing.T) {
 		form, ends, turn, locale string
 		start, sweep, way        float64
 	}{
-		{"ring", "flat", "clockwise", "en", 0, 360, 1}, {"ring", "round", "clockwise", "en", 0, 360, 1}, {"ring", "round", "anticlockwise", "en", 0, 360, -1}, {"ring", "flat", "clockwise", "he", 0, 360, -1},
-		{"half-ring", "flat", "clockwise", "en", -90, 180, 1}, {"half-ring", "round", "clockwise", "en", -90, 180, 1}, {"half-ring", "round", "anticlockwise", "en", 90, 180, -1},
+		{"ring", "flat", "clockwise", "en", 0, 360, 1}, {"ring", "round", "clockwise", "en", 0, 360, 1},
+		{"ring", "round", "anticlockwise", "en", 0, 360, -1}, {"ring", "flat", "clockwise", "he", 0, 360, -1},
+		{"half-ring", "flat", "clockwise", "en", -90, 180, 1}, {"half-ring", "round", "clockwise", "en", -90, 180, 1},
+		{"half-ring", "round", "anticlockwise", "en", 90, 180, -1},
 	} {
 		g := training()
 		g.Locale, g.Facts = c.locale, map[string]string{"ends": c.ends, "turn": c.turn, "numbers": "hidden"}
-		g.Look = map[string]string{"fill.background-color": "#000000", "fill.background-color@featured": "#000000", "track.background-color": "#ffffff", "bar.width": "148px", "bar.stroke-width": "16px", "bar.stroke-width@featured": "16px"}
+		g.Look = map[string]string{"fill.background-color": "#000000", "fill.background-color@featured": "#000000",
+			"track.background-color": "#ffffff", "bar.width": "148px", "bar.stroke-width": "16px",
+			"bar.stroke-width@featured": "16px"}
 		_, address := testkit.Publish(t, g.Site(t))
 		b.Open(address + g.PageOf(c.form))
 		b.FontsLoaded()
@@ -138,9 +144,12 @@ func TestRingsArePaintedToTheirValue(t *testing.T) {
 func TestGroundsOfTheFill(t *testing.T) {
 	b := testkit.Launch(t, 1200, 900)
 	b.LessMotion(true)
-	for ground, want := range map[string][2]float64{"along the fill": {0.5, 127.5}, "along the bar": {0.5, 0.5 * 0.8 * 255}} {
-		g := testkit.Gallery{Kind: "skillbars", Facts: map[string]string{"ground": ground}, Records: []map[string]string{skill("a", "80")}}
-		g.Look = map[string]string{"fill.background-image": "linear-gradient(90deg, #000000 0%, #ffffff 100%)", "bar.stroke-width": "40px", "skills.grid-template-columns": "1"}
+	for ground, want := range map[string][2]float64{"along the fill": {0.5, 127.5},
+		"along the bar": {0.5, 0.5 * 0.8 * 255}} {
+		g := testkit.Gallery{Kind: "skillbars", Facts: map[string]string{"ground": ground},
+			Records: []map[string]string{skill("a", "80")}}
+		g.Look = map[string]string{"fill.background-image": "linear-gradient(90deg, #000000 0%, #ffffff 100%)",
+			"bar.stroke-width": "40px", "skills.grid-template-columns": "1"}
 		_, address := testkit.Publish(t, g.Site(t))
 		b.Open(address)
 		box := testkit.Eval[[4]float64](b, `(() => { const r = document.querySelector('.rb-track').getBoundingClientRect(); return [r.left, r.top, r.width, r.height]; })()`)
@@ -150,7 +159,8 @@ func TestGroundsOfTheFill(t *testing.T) {
 		}
 	}
 	g := testkit.Gallery{Kind: "skillbars", Facts: map[string]string{}, Records: []map[string]string{skill("a", "100")}}
-	g.Look = map[string]string{"fill.background-color": "#ffffff", "fill.background-image": "stripes(#000000, 6px, 12px)", "bar.stroke-width": "40px"}
+	g.Look = map[string]string{"fill.background-color": "#ffffff", "fill.background-image": "stripes(#000000, 6px, 12px)",
+		"bar.stroke-width": "40px"}
 	_, address := testkit.Publish(t, g.Site(t))
 	b.Open(address + g.PageOf("ring"))
 	box := testkit.Eval[[2]float64](b, `(() => { const r = document.querySelector('.rb-fill').getBoundingClientRect(); return [r.left + r.width / 2, r.top + r.width / 2]; })()`)
@@ -165,11 +175,12 @@ func TestGroundsOfTheFill(t *testing.T) {
 	}
 }
 
-// Bars fill when they are seen, once or each time, and nothing else moves by it; without script, and for those who ask for
-// less motion, they are full from the start.
+// Bars fill when they are seen, once or each time, and nothing else moves by it; without script, and for those who ask
+// for less motion, they are full from the start.
 func TestBarsFillWhenTheyAreSeen(t *testing.T) {
 	g := training()
-	g.Look = map[string]string{"bar.animation-duration": "120ms", "bar.animation-delay": "10ms each", "board.padding": "600px 20px"}
+	g.Look = map[string]string{"bar.animation-duration": "120ms", "bar.animation-delay": "10ms each",
+		"board.padding": "600px 20px"}
 	address := func(again string) string {
 		g.Facts = map[string]string{"again": again}
 		_, address := testkit.Publish(t, g.Site(t))
@@ -201,7 +212,8 @@ func TestBarsFillWhenTheyAreSeen(t *testing.T) {
 			b.Await(empty)
 			testkit.Eval[bool](b, `(document.querySelector('.rb-skills').scrollIntoView({ block: 'center' }), true)`)
 			b.Await(full)
-		} else if !testkit.Eval[bool](b, "new Promise((r) => requestAnimationFrame(() => requestAnimationFrame(() => r("+full+"))))") {
+		} else if !testkit.Eval[bool](b, "new Promise((r) => requestAnimationFrame(() => requestAnimationFrame(() => "+
+			"r("+full+"))))") {
 			t.Error("bars that fill once empty again")
 		}
 	}
@@ -230,10 +242,12 @@ func TestScriptIsSmall(t *testing.T) {
 	}
 }
 
-// A hundred bars fill at once, and no task of the page takes more than 50 ms: in the best of three runs, since what else the
-// machine does is in none of them alike.
+// A hundred bars fill at once, and no task of the page takes more than 50 ms: in the best of three runs, since what
+// else the machine does is in none of them alike.
 func TestAHundredBarsFillSmoothly(t *testing.T) {
-	g := testkit.Gallery{Kind: "skillbars", Forms: []string{"line", "column"}, Facts: map[string]string{}, Look: map[string]string{"board.padding": "600px 20px", "bar.animation-delay": "10ms each", "bar.animation-duration": "400ms"}}
+	g := testkit.Gallery{Kind: "skillbars", Forms: []string{"line", "column"}, Facts: map[string]string{},
+		Look: map[string]string{"board.padding": "600px 20px", "bar.animation-delay": "10ms each",
+			"bar.animation-duration": "400ms"}}
 	for i := range 50 {
 		g.Records = append(g.Records, skill(fmt.Sprintf("Skill %d", i), fmt.Sprint(100-i)))
 	}

@@ -23,7 +23,8 @@ func training() testkit.Gallery {
 	featured["featured"] = "yes"
 	guiding := skill("Guiding", "92")
 	guiding["note"], guiding["icon"] = "on open nights", "users"
-	return testkit.Gallery{Kind: "skillbars", Facts: map[string]string{}, Records: []map[string]string{guiding, skill("Reflector", "68"), featured, skill("Spectroscopy", "7"), skill("Safety", "100"), skill("Talks", "0")}}
+	return testkit.Gallery{Kind: "skillbars", Facts: map[string]string{}, Records: []map[string]string{guiding,
+		skill("Reflector", "68"), featured, skill("Spectroscopy", "7"), skill("Safety", "100"), skill("Talks", "0")}}
 }
 
 func subject(t *testing.T, site *document.Site, form string) marks.Subject {
@@ -45,10 +46,14 @@ func TestNumbers(t *testing.T) {
 	}{
 		{"a percentage", "en", nil, skill("a", "80"), `>80%<|"80 percent"`},
 		{"in German", "de", nil, skill("a", "79.5"), ">79,5\u00a0%<|\"79,5 Prozent\""},
-		{"levels", "en", map[string]string{"most": "5", "unit": "levels"}, skill("a", "3"), `>3 of 5 levels<|"3 of 5 levels"`},
-		{"hours", "en", nil, map[string]string{"name": "a", "value": "1240", "most": "2000", "unit": "hours"}, `>1,240 of 2,000 hours<|"1,240 of 2,000 hours"`},
-		{"the value alone", "fr", map[string]string{"shows": "value", "unit": "points"}, skill("a", "1240"), ">1\u202f240\u00a0points<|\"1\u202f240 points\""},
-		{"a range that begins elsewhere", "en", map[string]string{"least": "50", "most": "150", "shows": "percent"}, skill("a", "75"), `>25%<|"25 percent"`},
+		{"levels", "en", map[string]string{"most": "5", "unit": "levels"}, skill("a", "3"),
+			`>3 of 5 levels<|"3 of 5 levels"`},
+		{"hours", "en", nil, map[string]string{"name": "a", "value": "1240", "most": "2000", "unit": "hours"},
+			`>1,240 of 2,000 hours<|"1,240 of 2,000 hours"`},
+		{"the value alone", "fr", map[string]string{"shows": "value", "unit": "points"}, skill("a", "1240"),
+			">1\u202f240\u00a0points<|\"1\u202f240 points\""},
+		{"a range that begins elsewhere", "en", map[string]string{"least": "50", "most": "150", "shows": "percent"},
+			skill("a", "75"), `>25%<|"25 percent"`},
 		{"out of range, as it is", "en", nil, skill("a", "130"), `>130%<|"130 percent"`},
 	} {
 		g := testkit.Gallery{Kind: "skillbars", Locale: c.locale, Facts: c.facts, Records: []map[string]string{c.record}}
@@ -86,13 +91,18 @@ func TestPaste(t *testing.T) {
 		table kind.Table
 		want  string
 	}{
-		{"down, with headings", table("Skill|Value|Note", "Guiding|92 %|nights", "Talks|7%|"), "Guiding 92 note=nights; Talks 7"},
+		{"down, with headings", table("Skill|Value|Note", "Guiding|92 %|nights", "Talks|7%|"),
+			"Guiding 92 note=nights; Talks 7"},
 		{"without headings", table("Guiding|92", "Talks|7"), "Guiding 92; Talks 7"},
 		{"across", table("|Guiding|Talks", "Value|92|7"), "Guiding 92; Talks 7"},
-		{"ranges", table("Skill|Level", "Guiding|3 of 5 levels", "Talks|1,240 of 2,000 hours"), "Guiding 3 most=5 unit=levels; Talks 1240 most=2000 unit=hours"},
-		{"decimal commas", table("Skill|Value", "Guiding|92,5", "Talks|1.240,0"), "Guiding 92.5; Talks 1240.0 ! Talks, value: 1,240.0 lies outside 0 to 100"},
-		{"out of range", table("Skill|Value", "Guiding|130"), "Guiding 130 ! Guiding, value: 130 lies outside 0 to 100; it was kept"},
-		{"what cannot be read", table("Skill|Value", "Guiding|much", "Talks|9"), "Guiding 0; Talks 9 ! line 2, column 2 ! “Guiding” could not be read"},
+		{"ranges", table("Skill|Level", "Guiding|3 of 5 levels", "Talks|1,240 of 2,000 hours"),
+			"Guiding 3 most=5 unit=levels; Talks 1240 most=2000 unit=hours"},
+		{"decimal commas", table("Skill|Value", "Guiding|92,5", "Talks|1.240,0"),
+			"Guiding 92.5; Talks 1240.0 ! Talks, value: 1,240.0 lies outside 0 to 100"},
+		{"out of range", table("Skill|Value", "Guiding|130"), "Guiding 130 ! Guiding, value: 130 lies outside 0 to 100; it " +
+			"was kept"},
+		{"what cannot be read", table("Skill|Value", "Guiding|much", "Talks|9"),
+			"Guiding 0; Talks 9 ! line 2, column 2 ! “Guiding” could not be read"},
 	} {
 		reading := k.ReadTable(c.table, kind.IntakeOptions{})
 		var records []string
@@ -137,17 +147,28 @@ func TestChecks(t *testing.T) {
 	}{
 		{"above the range", nil, []map[string]string{of("a", "130")}, nil, "range: 130 / 0 to 100", true},
 		{"below it", map[string]string{"least": "10"}, []map[string]string{of("a", "3")}, nil, "range: 3 / 10 to 100", true},
-		{"a target that is", map[string]string{"target": "140"}, []map[string]string{of("a", "3")}, nil, "range: 140 / 0 to 100", true},
-		{"a range upside down", nil, []map[string]string{of("a", "3", "most", "0")}, nil, "range: 0 to 0 / the most above the least", false},
-		{"two scales", nil, []map[string]string{of("a", "3", "most", "5", "unit", "levels"), of("b", "80")}, nil, "scales: 0 to 5 levels; 0 to 100 / one range, so that lengths compare", false},
+		{"a target that is", map[string]string{"target": "140"}, []map[string]string{of("a", "3")}, nil,
+			"range: 140 / 0 to 100", true},
+		{"a range upside down", nil, []map[string]string{of("a", "3", "most", "0")}, nil,
+			"range: 0 to 0 / the most above the least", false},
+		{"two scales", nil, []map[string]string{of("a", "3", "most", "5", "unit", "levels"), of("b", "80")}, nil,
+			"scales: 0 to 5 levels; 0 to 100 / one range, so that lengths compare", false},
 		{"decimals", nil, []map[string]string{of("a", "66.667")}, nil, "decimals: 66.667 / at most 1 decimal", true},
-		{"no unit", map[string]string{"most": "5"}, []map[string]string{of("a", "3")}, nil, "unit: 0 to 5 / what is counted", false},
-		{"it moves too long", nil, []map[string]string{of("a", "3")}, map[string]string{"bar.animation-duration": "5500ms"}, "moves: after 5500 ms / 5000 ms at most", false},
-		{"it overshoots", nil, []map[string]string{of("a", "3")}, map[string]string{"bar.animation-timing-function": "cubic-bezier(0.3, 0, 0.3, 1.6)"}, "overshoots: 0 to 113 % of its value / 0 to 100 %", true},
-		{"number on the fill", map[string]string{"numbers": "inside"}, []map[string]string{of("a", "90")}, map[string]string{"inside.color": "#33445a"}, "contrast: 1.64 / 4.5", true},
-		{"number after the fill", map[string]string{"numbers": "inside"}, []map[string]string{of("a", "2")}, map[string]string{"outside.color": "#c0c0c0"}, "contrast: 1.27 / 4.5", true},
-		{"over both, without a ground of its own", map[string]string{"numbers": "over"}, []map[string]string{of("a", "2")}, map[string]string{"over.background-color": "transparent"}, "contrast: 1.00 / 4.5", false},
-		{"fill and track alike", nil, []map[string]string{of("a", "50")}, map[string]string{"fill.background-color": "#b9b4a4"}, "contrast: 1.45 / 3.0", true},
+		{"no unit", map[string]string{"most": "5"}, []map[string]string{of("a", "3")}, nil, "unit: 0 to 5 / what is counted",
+			false},
+		{"it moves too long", nil, []map[string]string{of("a", "3")}, map[string]string{"bar.animation-duration": "5500ms"},
+			"moves: after 5500 ms / 5000 ms at most", false},
+		{"it overshoots", nil, []map[string]string{of("a", "3")},
+			map[string]string{"bar.animation-timing-function": "cubic-bezier(0.3, 0, 0.3, 1.6)"},
+			"overshoots: 0 to 113 % of its value / 0 to 100 %", true},
+		{"number on the fill", map[string]string{"numbers": "inside"}, []map[string]string{of("a", "90")},
+			map[string]string{"inside.color": "#33445a"}, "contrast: 1.64 / 4.5", true},
+		{"number after the fill", map[string]string{"numbers": "inside"}, []map[string]string{of("a", "2")},
+			map[string]string{"outside.color": "#c0c0c0"}, "contrast: 1.27 / 4.5", true},
+		{"over both, without a ground of its own", map[string]string{"numbers": "over"}, []map[string]string{of("a", "2")},
+			map[string]string{"over.background-color": "transparent"}, "contrast: 1.00 / 4.5", false},
+		{"fill and track alike", nil, []map[string]string{of("a", "50")},
+			map[string]string{"fill.background-color": "#b9b4a4"}, "contrast: 1.45 / 3.0", true},
 	} {
 		g := testkit.Gallery{Kind: "skillbars", Facts: c.facts, Records: c.records, Look: c.look}
 		e := g.Hang(t)
@@ -194,7 +215,8 @@ func TestEveryDressIsSeen(t *testing.T) {
 				for _, b := range site.Blocks {
 					for _, m := range subject(t, site, b.ID).Marks() {
 						if m.Check == "contrast" {
-							t.Errorf("%s, %s, numbers %s, %s: %s has %s, needs %s", name, scheme, labels, b.ID, m.Where, m.Measured, m.Needed)
+							t.Errorf("%s, %s, numbers %s, %s: %s has %s, needs %s", name, scheme, labels, b.ID, m.Where, m.Measured,
+								m.Needed)
 						}
 					}
 				}
@@ -213,7 +235,8 @@ func TestMovedLabelsAreSaid(t *testing.T) {
 			said[m.Where] += m.Needed
 		}
 	}
-	if len(said) != 2 || said["Spectroscopy, wide, at 7%"] == "" && said["Spectroscopy, middle, at 7%"] == "" && said["Spectroscopy, narrow, at 7%"] == "" || said["Talks, wide, at 0%"] != "number after the fill" {
+	if len(said) != 2 || said["Spectroscopy, wide, at 7%"] == "" && said["Spectroscopy, middle, at 7%"] == "" &&
+		said["Spectroscopy, narrow, at 7%"] == "" || said["Talks, wide, at 0%"] != "number after the fill" {
 		t.Errorf("it is said that %v", said)
 	}
 }

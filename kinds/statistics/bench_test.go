@@ -23,7 +23,8 @@ func benchmarkBlock(b *testing.B, site *document.Site, block string) {
 func BenchmarkStatistics(b *testing.B) {
 	g := testkit.Gallery{Kind: "statistics", Facts: map[string]string{}}
 	for i := range 12 {
-		g.Records = append(g.Records, of("label", fmt.Sprintf("Figure %d", i), "value", fmt.Sprint(1000*i+500), "unit", "kg", "icon", "moon", "series", "1 4 2 8 5 7"))
+		g.Records = append(g.Records, of("label", fmt.Sprintf("Figure %d", i), "value", fmt.Sprint(1000*i+500), "unit", "kg",
+			"icon", "moon", "series", "1 4 2 8 5 7"))
 	}
 	site := g.Site(b)
 	for _, form := range []string{"tiles", "numbers", "banded", "trend"} {

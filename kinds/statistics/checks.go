@@ -58,7 +58,8 @@ func (c *checker) missing(r kind.Record) {
 	if c.set.Fact(r, "value") != nil {
 		return
 	}
-	f := kind.Finding{Check: "missing", Key: "value", Measured: "no value", Needed: "a number, or something to follow", Serious: true}
+	f := kind.Finding{Check: "missing", Key: "value", Measured: "no value", Needed: "a number, or something to follow",
+		Serious: true}
 	if follow, ok := r.Facts["follows"].(Follow); ok {
 		f.Key, f.Measured, f.Needed = "follows", follow.String(), "a set and a field of the site that say numbers"
 	}
@@ -71,11 +72,14 @@ const mostDecimals = 2
 // decimals finds a figure that is shown with more decimals than are read.
 func (c *checker) decimals(r kind.Record) {
 	value, ok := c.set.Fact(r, "value").(kind.Number)
-	if _, err := strconv.Atoi(kind.Text(c.set.Facts, "decimals")); !ok || err == nil || kind.Text(c.set.Facts, "notation") == compact || value.Places() <= mostDecimals {
+	if _, err := strconv.Atoi(kind.Text(c.set.Facts, "decimals")); !ok || err == nil ||
+		kind.Text(c.set.Facts, "notation") == compact || value.Places() <= mostDecimals {
 		return
 	}
-	c.add(kind.Finding{Check: "decimals", Key: "value", Measured: c.locale.Number(value.Decimal, value.Places()), Needed: fmt.Sprintf("at most %d decimals", mostDecimals),
-		Mend: &kind.Mend{Label: fmt.Sprintf("decimals → %d", mostDecimals-1), Facts: []kind.FactEdit{{Key: "decimals", Text: strconv.Itoa(mostDecimals - 1)}}}}, r)
+	c.add(kind.Finding{Check: "decimals", Key: "value", Measured: c.locale.Number(value.Decimal, value.Places()),
+		Needed: fmt.Sprintf("at most %d decimals", mostDecimals),
+		Mend: &kind.Mend{Label: fmt.Sprintf("decimals → %d", mostDecimals-1),
+			Facts: []kind.FactEdit{{Key: "decimals", Text: strconv.Itoa(mostDecimals - 1)}}}}, r)
 }
 
 // old finds a figure whose day is more than a year ago.
@@ -84,7 +88,8 @@ func (c *checker) old(r kind.Record) {
 	if !ok || !date.AddDate(1, 0, 0).Before(c.at.Now) {
 		return
 	}
-	c.add(kind.Finding{Check: "old", Key: "date", Measured: dates.Long(date.Time, c.at.Locale), Needed: "a figure of the last twelve months"}, r)
+	c.add(kind.Finding{Check: "old", Key: "date", Measured: dates.Long(date.Time, c.at.Locale),
+		Needed: "a figure of the last twelve months"}, r)
 }
 
 // units finds figures without a unit among others that have one: a reader takes it for the same.

@@ -16,8 +16,9 @@ func data(v kind.View) []any {
 		if !known || !dated {
 			continue
 		}
-		o := map[string]any{"@context": "https://schema.org", "@type": "Observation", "name": kind.Text(r.Facts, "label"), "variableMeasured": kind.Text(r.Facts, "label"),
-			"value": json.Number(value.String()), "observationDate": date.String()}
+		o := map[string]any{"@context": "https://schema.org", "@type": "Observation", "name": kind.Text(r.Facts, "label"),
+			"variableMeasured": kind.Text(r.Facts, "label"),
+			"value":            json.Number(value.String()), "observationDate": date.String()}
 		if unit := text(v.Set.Said(r, "unit")); unit != "" {
 			o["unitText"] = unit
 		}

@@ -54,7 +54,8 @@ func (s *sheet) ems(f figure) float64 {
 	if s.v.Measure != nil {
 		size := s.v.Measure.Ruler(f.ID, 0).Length("value", "font-size")
 		wide, known := 0.0, size > 0
-		for part, text := range map[string]string{"prefix": f.Prefix, "digits": f.Before + f.Digits + f.After, "unit": f.Unit} {
+		for part, text := range map[string]string{"prefix": f.Prefix, "digits": f.Before + f.Digits + f.After,
+			"unit": f.Unit} {
 			if text == "" {
 				continue
 			}

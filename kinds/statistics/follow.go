@@ -56,7 +56,8 @@ func (FollowType) Parse(text string) (kind.Value, error) {
 	if found := factPattern.FindStringSubmatch(text); found != nil {
 		return Follow{How(strings.ToLower(found[1])), found[2], found[3]}, nil
 	}
-	return nil, fmt.Errorf("%q is not something to follow: write count of a set, or sum, average, least or most of a field in a set, such as average of value in training", text)
+	return nil, fmt.Errorf("%q is not something to follow: write count of a set, or sum, average, least or most of a "+
+		"field in a set, such as average of value in training", text)
 }
 
 // Decode reads a JSON string.
@@ -70,7 +71,8 @@ func (t FollowType) Decode(held any) (kind.Value, error) {
 
 // Schema is the pattern of what String writes.
 func (FollowType) Schema() kind.Schema {
-	return kind.Schema{"type": "string", "pattern": `^(count of [a-z0-9-]{1,60}|(sum|average|least|most) of [a-z0-9:-]{1,120} in [a-z0-9-]{1,60})$`}
+	return kind.Schema{"type": "string",
+		"pattern": `^(count of [a-z0-9-]{1,60}|(sum|average|least|most) of [a-z0-9:-]{1,120} in [a-z0-9-]{1,60})$`}
 }
 
 // Align sets it left.

@@ -27,7 +27,8 @@ const (
 // Declaration is the statistics kind.
 func Declaration() *kind.Kind {
 	form := func(name, title, help string) kind.Form {
-		return kind.Form{Name: name, Title: title, Help: help, CSS: []string{sheetCSS}, HTML: htmlOf(name), Entrances: map[string]string{"count": countJS}, Variables: variablesOf(name),
+		return kind.Form{Name: name, Title: title, Help: help, CSS: []string{sheetCSS}, HTML: htmlOf(name),
+			Entrances: map[string]string{"count": countJS}, Variables: variablesOf(name),
 			Runs: runsOf(name), Room: roomOf(name), Columns: columnsOf(name), Drawings: drawingsOf(name)}
 	}
 	return &kind.Kind{
@@ -42,10 +43,11 @@ func Declaration() *kind.Kind {
 			form(bandedForm, "banded", "A row whose grounds are dark and light in turn; its words turn over by themselves."),
 			form(trendForm, "trends", "A figure with the line of a series, its least and greatest marked."),
 		},
-		Data:   data,
-		Check:  check,
-		Intake: intake.Plain(fields, "figures down or across, with their units: 14,500 kg, € 12,000, 97 %", "Label\tValue\tAs of\nNights of clear sky\t148 nights\t2026-10-31\nObjects logged\t14,500\t2026-10-31"),
-		Fresh:  fresh,
+		Data:  data,
+		Check: check,
+		Intake: intake.Plain(fields, "figures down or across, with their units: 14,500 kg, € 12,000, 97 %",
+			"Label\tValue\tAs of\nNights of clear sky\t148 nights\t2026-10-31\nObjects logged\t14,500\t2026-10-31"),
+		Fresh: fresh,
 	}
 }
 
@@ -62,33 +64,53 @@ var numberType = kind.NumberType{}
 const mostPoints = 120
 
 var fields = []kind.Field{
-	{Name: "label", Label: "label", Help: "what is counted", Type: kind.TextType{Most: 80}, Required: true, Aliases: []string{"name", "title", "what", "figure", "measure", "bezeichnung", "libellé"}},
-	{Name: "value", Label: "value", Help: "how much it is: 14500", Type: numberType, Derive: deriveValue, Split: splitValue, Aliases: []string{"number", "amount", "count", "total", "wert", "anzahl", "valeur"}},
-	{Name: "follows", Label: "follows", Help: "count of memberships, or sum, average, least or most of a field: average of value in training", Type: FollowType{}},
-	{Name: "prefix", Label: "prefix", Help: "what stands before the number: €, ~", Type: kind.TextType{Most: 12}, Aliases: []string{"sign", "before"}},
-	{Name: "unit", Label: "unit", Help: "what is measured in: kg, %, hours", Type: kind.TextType{Most: 24}, Aliases: []string{"units", "suffix", "einheit", "unité"}},
-	{Name: "note", Label: "note", Help: "a few words below", Type: kind.TextType{Most: 200}, Aliases: []string{"description", "text", "remark", "details"}},
+	{Name: "label", Label: "label", Help: "what is counted", Type: kind.TextType{Most: 80}, Required: true,
+		Aliases: []string{"name", "title", "what", "figure", "measure", "bezeichnung", "libellé"}},
+	{Name: "value", Label: "value", Help: "how much it is: 14500", Type: numberType, Derive: deriveValue,
+		Split: splitValue, Aliases: []string{"number", "amount", "count", "total", "wert", "anzahl", "valeur"}},
+	{Name: "follows", Label: "follows", Help: "count of memberships, or sum, average, least or most of a field: average " +
+		"of value in training", Type: FollowType{}},
+	{Name: "prefix", Label: "prefix", Help: "what stands before the number: €, ~", Type: kind.TextType{Most: 12},
+		Aliases: []string{"sign", "before"}},
+	{Name: "unit", Label: "unit", Help: "what is measured in: kg, %, hours", Type: kind.TextType{Most: 24},
+		Aliases: []string{"units", "suffix", "einheit", "unité"}},
+	{Name: "note", Label: "note", Help: "a few words below", Type: kind.TextType{Most: 200},
+		Aliases: []string{"description", "text", "remark", "details"}},
 	{Name: "icon", Label: "icon", Help: "the name of an icon: moon", Type: icon.Type{}, Aliases: []string{"symbol"}},
-	{Name: "series", Label: "series", Help: "how it went, from the earliest: 120 140 155", Type: kind.SeriesType{Most: mostPoints}, Aliases: []string{"trend", "history", "values", "data"}},
-	{Name: "from", Group: countGroup, Label: "from", Help: "where counting starts; 0 where nothing is said", Type: numberType, Aliases: []string{"start", "was", "before", "previous"}},
-	{Name: "date", Group: sourceGroup, Label: "date", Help: "the day of the figure: 2026-10-31", Type: kind.DateType{}, Aliases: []string{"as of", "on", "day", "stand", "datum"}},
-	{Name: "source", Group: sourceGroup, Label: "source", Help: "who says so", Type: kind.TextType{Most: 120}, Aliases: []string{"by", "origin", "quelle"}},
+	{Name: "series", Label: "series", Help: "how it went, from the earliest: 120 140 155",
+		Type: kind.SeriesType{Most: mostPoints}, Aliases: []string{"trend", "history", "values", "data"}},
+	{Name: "from", Group: countGroup, Label: "from", Help: "where counting starts; 0 where nothing is said",
+		Type: numberType, Aliases: []string{"start", "was", "before", "previous"}},
+	{Name: "date", Group: sourceGroup, Label: "date", Help: "the day of the figure: 2026-10-31", Type: kind.DateType{},
+		Aliases: []string{"as of", "on", "day", "stand", "datum"}},
+	{Name: "source", Group: sourceGroup, Label: "source", Help: "who says so", Type: kind.TextType{Most: 120},
+		Aliases: []string{"by", "origin", "quelle"}},
 }
 
 var setFields = []kind.Field{
 	{Name: "unit", Label: "unit", Help: "what all of them are measured in", Type: kind.TextType{Most: 24}},
 	{Name: "source", Group: sourceGroup, Label: "source", Help: "who says all of them", Type: kind.TextType{Most: 120}},
 	{Name: "date", Group: sourceGroup, Label: "date", Help: "the day of all of them", Type: kind.DateType{}},
-	{Name: "side", Group: displayGroup, Label: "unit's side", Help: "which side of the number the unit stands on", Type: choice("after", before)},
-	{Name: "decimals", Group: displayGroup, Label: "decimals", Help: "how many decimals numbers have; as many as are said where nothing is", Type: kind.WholeType{Least: 0, Most: 6}},
-	{Name: "notation", Group: displayGroup, Label: "notation", Help: "numbers in full, or compact as the language has it: 14.5 K", Type: choice("full", compact)},
-	{Name: "separators", Group: displayGroup, Label: "separators", Help: "whether thousands are separated as the language has it", Type: choice("as the language", withoutSeparators)},
-	{Name: "icons", Group: displayGroup, Label: "icons", Help: "whether icons stand above the figure or beside it", Type: choice("above", beside)},
-	{Name: "begins", Group: displayGroup, Label: "begins", Help: "the ground with which a banded row begins", Type: choice("dark", light)},
-	{Name: "counts", Group: countGroup, Label: "counts", Help: "up to the value, or down to it, where no figure says from where", Type: choice("up", down)},
-	{Name: "step", Group: countGroup, Label: "step", Help: "by how much at a time: 50", Type: kind.NumberType{Positive: true}},
-	{Name: "interval", Group: countGroup, Label: "interval", Help: "how long a number stands at least, in milliseconds", Type: kind.WholeType{Least: 0, Most: 1000}},
-	{Name: "again", Group: countGroup, Label: "runs", Help: "whether figures count once, or each time they come into view", Type: choice("once", eachTime)},
+	{Name: "side", Group: displayGroup, Label: "unit's side", Help: "which side of the number the unit stands on",
+		Type: choice("after", before)},
+	{Name: "decimals", Group: displayGroup, Label: "decimals", Help: "how many decimals numbers have; as many as are " +
+		"said where nothing is", Type: kind.WholeType{Least: 0, Most: 6}},
+	{Name: "notation", Group: displayGroup, Label: "notation", Help: "numbers in full, or compact as the language has " +
+		"it: 14.5 K", Type: choice("full", compact)},
+	{Name: "separators", Group: displayGroup, Label: "separators",
+		Help: "whether thousands are separated as the language has it", Type: choice("as the language", withoutSeparators)},
+	{Name: "icons", Group: displayGroup, Label: "icons", Help: "whether icons stand above the figure or beside it",
+		Type: choice("above", beside)},
+	{Name: "begins", Group: displayGroup, Label: "begins", Help: "the ground with which a banded row begins",
+		Type: choice("dark", light)},
+	{Name: "counts", Group: countGroup, Label: "counts", Help: "up to the value, or down to it, where no figure says " +
+		"from where", Type: choice("up", down)},
+	{Name: "step", Group: countGroup, Label: "step", Help: "by how much at a time: 50",
+		Type: kind.NumberType{Positive: true}},
+	{Name: "interval", Group: countGroup, Label: "interval", Help: "how long a number stands at least, in milliseconds",
+		Type: kind.WholeType{Least: 0, Most: 1000}},
+	{Name: "again", Group: countGroup, Label: "runs", Help: "whether figures count once, or each time they come into " +
+		"view", Type: choice("once", eachTime)},
 }
 
 // Words that choices are compared with.
@@ -113,7 +135,8 @@ func fresh(k *kind.Kind) kind.Set {
 			panic(err) // a constant of this file
 		}
 		label := []string{"First figure", "Second figure", "Third figure"}[i]
-		set.Records = append(set.Records, kind.Record{ID: "figure-" + string(rune('1'+i)), Facts: map[string]kind.Value{"label": kind.TextValue(label), "value": n}})
+		set.Records = append(set.Records, kind.Record{ID: "figure-" + string(rune('1'+i)),
+			Facts: map[string]kind.Value{"label": kind.TextValue(label), "value": n}})
 	}
 	set.Records[2].Facts["unit"] = kind.TextValue("%")
 	return set

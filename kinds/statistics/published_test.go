@@ -14,7 +14,8 @@ import (
 // Every form's page passes the HTML checker and axe-core, is no wider than its window, and says each figure once.
 func TestPagesAreSound(t *testing.T) {
 	b := testkit.Launch(t, 1200, 900)
-	for _, facts := range []map[string]string{{}, {"notation": "compact", "icons": "beside", "begins": "light", "side": "before", "again": "each time"}} {
+	for _, facts := range []map[string]string{{}, {"notation": "compact", "icons": "beside", "begins": "light",
+		"side": "before", "again": "each time"}} {
 		g := nights()
 		g.Facts = facts
 		folder, address := testkit.Publish(t, g.Site(t))
@@ -24,7 +25,8 @@ func TestPagesAreSound(t *testing.T) {
 			b.Open(address + g.PageOf(form))
 			b.CheckAccessibility(what)
 			b.CheckOverflow(what, 320, 768, 1200)
-			if got := testkit.Eval[int](b, "document.querySelectorAll('.rb-value').length === 4 && document.querySelectorAll('[aria-live], [role=status], [role=timer]').length"); got != 0 {
+			if got := testkit.Eval[int](b, "document.querySelectorAll('.rb-value').length === 4 && "+
+				"document.querySelectorAll('[aria-live], [role=status], [role=timer]').length"); got != 0 {
 				t.Errorf("%s: %d things would be read while they count", what, got)
 			}
 		}
@@ -35,24 +37,27 @@ func TestPagesAreSound(t *testing.T) {
 		t.Fatal(err)
 	}
 	for _, f := range files {
-		if _, after, ok := strings.Cut(string(f.Bytes), `<script type="application/ld+json">`); ok && strings.HasSuffix(f.Path, ".html") {
+		if _, after, ok := strings.Cut(string(f.Bytes), `<script type="application/ld+json">`); ok &&
+			strings.HasSuffix(f.Path, ".html") {
 			text, _, _ := strings.Cut(after, "</script>")
 			data = append(data, text)
 		}
 	}
-	if len(data) != 4 || !strings.Contains(data[0], `"value":148`) || !strings.Contains(data[0], `"observationDate":"2026-10-31"`) {
+	if len(data) != 4 || !strings.Contains(data[0], `"value":148`) || !strings.Contains(data[0],
+		`"observationDate":"2026-10-31"`) {
 		t.Fatalf("machines are told %v", data)
 	}
 	testkit.CheckStructuredData(t, data...)
 }
 
-// counting is a page on which figures wait below the window until they are seen. Its fonts are the system's: one that comes
-// late shifts what it sets, whether it counts or not.
+// counting is a page on which figures wait below the window until they are seen. Its fonts are the system's: one that
+// comes late shifts what it sets, whether it counts or not.
 func counting(t *testing.T, facts, look map[string]string) string {
 	t.Helper()
 	g := nights()
 	g.Facts = facts
-	g.Look = map[string]string{"value.animation-duration": "300ms", "value.animation-delay": "0ms", "sheet.padding": "800px 20px", "sheet.font-family": "sans-serif", "value.font-family": "serif"}
+	g.Look = map[string]string{"value.animation-duration": "300ms", "value.animation-delay": "0ms",
+		"sheet.padding": "800px 20px", "sheet.font-family": "sans-serif", "value.font-family": "serif"}
 	for key, text := range look {
 		g.Look[key] = text
 	}
@@ -76,8 +81,8 @@ const watch = `(() => {
 	return true;
 })()`
 
-// Figures count to exactly their value, each way, and nothing moves by it: the text in the page is that of the end from the
-// start.
+// Figures count to exactly their value, each way, and nothing moves by it: the text in the page is that of the end from
+// the start.
 func TestCounts(t *testing.T) {
 	b := testkit.Launch(t, 1200, 500)
 	b.Open(counting(t, map[string]string{}, nil))
@@ -93,7 +98,8 @@ func TestCounts(t *testing.T) {
 	if got := b.Text(shown); got != final {
 		t.Errorf("at the end the figures show %s, want %s", got, final)
 	}
-	if got := b.Text("window.shift + ' ' + window.places.size + ' ' + (window.rewritten ?? 0) + ' ' + document.querySelectorAll('[data-now]').length"); got != "0 1 0 0" {
+	if got := b.Text("window.shift + ' ' + window.places.size + ' ' + (window.rewritten ?? 0) + ' ' + " +
+		"document.querySelectorAll('[data-now]').length"); got != "0 1 0 0" {
 		t.Errorf("shift, places, rewritten texts and figures still counting are %s", got)
 	}
 	orders := testkit.Eval[map[string][]float64](b, `window.seen.reduce((all, line) => { const [to, now] = line.split(':'); (all[to] ??= []).push(parseFloat(now.replace(',', ''))); return all; }, {})`)
@@ -118,15 +124,19 @@ func TestCountsAsAsked(t *testing.T) {
 	b.Await("document.querySelectorAll('[data-sight=count]').length === 4")
 	testkit.Eval[bool](b, watch)
 	b.Await("document.querySelectorAll('[data-sight=done]').length === 4")
-	if odd := b.Text("window.seen.filter((line) => line.startsWith('38200:') && parseFloat(line.split(':')[1].replace(',', '')) % 500).join()"); odd != "" || b.Text(shown) != final {
+	if odd := b.Text("window.seen.filter((line) => line.startsWith('38200:') && " +
+		"parseFloat(line.split(':')[1].replace(',', '')) % 500).join()"); odd != "" || b.Text(shown) != final {
 		t.Errorf("by steps of 500 it shows %s, and at the end %s", odd, b.Text(shown))
 	}
 	for start, share := range map[string]float64{"entry 0%": 0.02, "entry 50%": 0.5, "entry 100%": 1} {
-		b.Open(counting(t, map[string]string{}, map[string]string{"value.animation-range-start": start, "value.font-size": "100px", "value.line-height": "2"}))
+		b.Open(counting(t, map[string]string{}, map[string]string{"value.animation-range-start": start,
+			"value.font-size": "100px", "value.line-height": "2"}))
 		b.Await("document.querySelectorAll('[data-sight=count]').length === 4")
 		// Just less of the figure than is needed is brought into view, then just enough.
 		into := func(share float64) {
-			testkit.Eval[bool](b, fmt.Sprintf("new Promise((done) => { const r = document.querySelector('.rb-value').getBoundingClientRect(); scrollBy(0, r.top - innerHeight + r.height * %v); requestAnimationFrame(() => requestAnimationFrame(() => done(true))); })", share))
+			testkit.Eval[bool](b, fmt.Sprintf("new Promise((done) => { const r = "+
+				"document.querySelector('.rb-value').getBoundingClientRect(); scrollBy(0, r.top - innerHeight + r.height * %v); "+
+				"requestAnimationFrame(() => requestAnimationFrame(() => done(true))); })", share))
 		}
 		into(share - 0.06)
 		if share > 0.1 && b.Text("document.querySelector('.rb-value').dataset.sight") != "count" {
@@ -140,7 +150,8 @@ func TestCountsAsAsked(t *testing.T) {
 	testkit.Eval[bool](b, watch)
 	b.Await("document.querySelectorAll('[data-sight=done]').length === 4")
 	testkit.Eval[bool](b, "(scrollTo(0, 0), true)")
-	b.Await("document.querySelectorAll('[data-sight=count]').length === 4 && document.querySelector('.rb-digits').dataset.now === '0'")
+	b.Await("document.querySelectorAll('[data-sight=count]').length === 4 && " +
+		"document.querySelector('.rb-digits').dataset.now === '0'")
 	b.LessMotion(true)
 	b.Open(counting(t, map[string]string{}, nil))
 	b.Await(shown + " === '" + final + "' && !document.querySelector('[data-sight]')")

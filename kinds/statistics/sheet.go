@@ -83,7 +83,8 @@ func (s *sheet) figures() []figure {
 }
 
 func (s *sheet) figure(r kind.Record) figure {
-	f := figure{ID: r.ID, Label: kind.Text(r.Facts, "label"), Note: kind.Text(r.Facts, "note"), Featured: r.Featured, Icon: icon.SVG(kind.Text(r.Facts, "icon")), Origin: s.origin(r)}
+	f := figure{ID: r.ID, Label: kind.Text(r.Facts, "label"), Note: kind.Text(r.Facts, "note"), Featured: r.Featured,
+		Icon: icon.SVG(kind.Text(r.Facts, "icon")), Origin: s.origin(r)}
 	value, ok := s.valueOf(r)
 	if f.Known = ok; ok {
 		s.write(&f, r, value)
@@ -207,7 +208,8 @@ type sheetView struct {
 func htmlOf(form string) func(kind.View) (template.HTML, error) {
 	return func(v kind.View) (template.HTML, error) {
 		s := newSheet(v, form)
-		view := sheetView{Class: "rb-as-" + form, Again: s.fact("again") == eachTime, Rules: form == numbersForm, Step: s.fact("step"), Interval: s.fact("interval"), Figures: s.figures()}
+		view := sheetView{Class: "rb-as-" + form, Again: s.fact("again") == eachTime, Rules: form == numbersForm,
+			Step: s.fact("step"), Interval: s.fact("interval"), Figures: s.figures()}
 		if s.fact("icons") == beside {
 			view.Class += " rb-beside"
 		}

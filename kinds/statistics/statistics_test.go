@@ -103,17 +103,21 @@ func TestWritten(t *testing.T) {
 
 // A figure that follows another set changes with it, and says so where there is nothing to follow.
 func TestFollows(t *testing.T) {
-	g := testkit.Gallery{Kind: "skillbars", Facts: map[string]string{}, Records: []map[string]string{of("name", "a", "value", "80"), of("name", "b", "value", "45.5"), of("name", "c", "value", "7")}}
+	g := testkit.Gallery{Kind: "skillbars", Facts: map[string]string{},
+		Records: []map[string]string{of("name", "a", "value", "80"), of("name", "b", "value", "45.5"),
+			of("name", "c", "value", "7")}}
 	e := g.Hang(t)
 	k, _ := kinds.All().Named("statistics")
 	figures := kind.Set{Kind: k, Facts: map[string]kind.Value{}, Axes: map[string][]kind.Item{}}
-	for i, follows := range []string{"count of s", "sum of value in s", "average of value in s", "least of value in s", "most of value in s", "average of nothing in s", "count of nowhere"} {
+	for i, follows := range []string{"count of s", "sum of value in s", "average of value in s", "least of value in s",
+		"most of value in s", "average of nothing in s", "count of nowhere"} {
 		field, _ := k.FieldNamed("follows")
 		value, err := field.Type.Parse(follows)
 		if err != nil {
 			t.Fatal(err)
 		}
-		figures.Records = append(figures.Records, kind.Record{ID: fmt.Sprintf("f%d", i), Facts: map[string]kind.Value{"label": kind.TextValue(follows), "follows": value}})
+		figures.Records = append(figures.Records, kind.Record{ID: fmt.Sprintf("f%d", i),
+			Facts: map[string]kind.Value{"label": kind.TextValue(follows), "follows": value}})
 	}
 	e.Do(document.AddBlock{Name: "Figures", Set: figures})
 	values := func() string {
@@ -158,10 +162,15 @@ func TestChecks(t *testing.T) {
 		want    string
 		mends   bool
 	}{
-		{"decimals", nil, []map[string]string{of("label", "a", "value", "3.14159")}, "decimals: 3.14159 / at most 2 decimals", true},
-		{"old", nil, []map[string]string{of("label", "a", "value", "3", "date", "2025-11-23")}, "old: November 23, 2025 / a figure of the last twelve months", false},
-		{"no unit among units", nil, []map[string]string{of("label", "a", "value", "3", "unit", "kg"), of("label", "b", "value", "3", "unit", "kg"), of("label", "c", "value", "3")}, "unit: none / a unit, as most figures beside it have", false},
-		{"nothing to count", nil, []map[string]string{of("label", "a")}, "missing: no value / a number, or something to follow", false},
+		{"decimals", nil, []map[string]string{of("label", "a", "value", "3.14159")},
+			"decimals: 3.14159 / at most 2 decimals", true},
+		{"old", nil, []map[string]string{of("label", "a", "value", "3", "date", "2025-11-23")},
+			"old: November 23, 2025 / a figure of the last twelve months", false},
+		{"no unit among units", nil, []map[string]string{of("label", "a", "value", "3", "unit", "kg"),
+			of("label", "b", "value", "3", "unit", "kg"), of("label", "c", "value", "3")},
+			"unit: none / a unit, as most figures beside it have", false},
+		{"nothing to count", nil, []map[string]string{of("label", "a")},
+			"missing: no value / a number, or something to follow", false},
 	} {
 		g := testkit.Gallery{Kind: "statistics", Facts: c.facts, Records: c.records}
 		e := g.Hang(t)
@@ -185,7 +194,8 @@ func TestChecks(t *testing.T) {
 			}
 		}
 	}
-	within := testkit.Gallery{Kind: "statistics", Facts: map[string]string{}, Records: []map[string]string{of("label", "a", "value", "3", "date", "2025-11-25")}}
+	within := testkit.Gallery{Kind: "statistics", Facts: map[string]string{},
+		Records: []map[string]string{of("label", "a", "value", "3", "date", "2025-11-25")}}
 	for _, m := range subject(t, within.Site(t), "tiles").Marks() {
 		t.Errorf("of a figure of a year ago to the day there is %+v", m.Finding)
 	}
@@ -221,9 +231,11 @@ func TestWordsTurnOver(t *testing.T) {
 
 // A set written as CSV and read again is the same set.
 func TestCSVRoundTrip(t *testing.T) {
-	for _, g := range []testkit.Gallery{nights(), {Kind: "skillbars", Facts: map[string]string{}, Records: []map[string]string{
-		of("name", `Comma, "quote"`, "value", "80.5", "note", "a note", "icon", "moon", "group", "A"), of("name", "Ümlaut", "value", "1240", "most", "2000", "unit", "hours", "featured", "yes"),
-	}}} {
+	for _, g := range []testkit.Gallery{nights(), {Kind: "skillbars", Facts: map[string]string{},
+		Records: []map[string]string{
+			of("name", `Comma, "quote"`, "value", "80.5", "note", "a note", "icon", "moon", "group", "A"),
+			of("name", "Ümlaut", "value", "1240", "most", "2000", "unit", "hours", "featured", "yes"),
+		}}} {
 		set, _ := g.Site(t).SetByID("s")
 		text, err := delimited.Write(set.Table())
 		if err != nil {
@@ -239,7 +251,8 @@ func TestCSVRoundTrip(t *testing.T) {
 			continue
 		}
 		for i, r := range set.Records {
-			if got, want := fmt.Sprint(reading.Set.Records[i].Facts, reading.Set.Records[i].Featured), fmt.Sprint(r.Facts, r.Featured); got != want {
+			if got, want := fmt.Sprint(reading.Set.Records[i].Facts, reading.Set.Records[i].Featured),
+				fmt.Sprint(r.Facts, r.Featured); got != want {
 				t.Errorf("%s: %s, want %s", g.Kind, got, want)
 			}
 		}
@@ -249,14 +262,16 @@ func TestCSVRoundTrip(t *testing.T) {
 // A pasted list is read whole, with what stands about its numbers.
 func TestPaste(t *testing.T) {
 	k, _ := kinds.All().Named("statistics")
-	table, _, err := delimited.Read([]byte("What\tHow much\tAs of\nGlass\t14,500 kg\t2026-10-31\nGifts\t€ 12,000\t\nClear\t97%\t\nHills\tmany\t\n"))
+	table, _, err := delimited.Read([]byte("What\tHow much\tAs of\nGlass\t14,500 kg\t2026-10-31\nGifts\t€ " +
+		"12,000\t\nClear\t97%\t\nHills\tmany\t\n"))
 	if err != nil {
 		t.Fatal(err)
 	}
 	reading := k.ReadTable(table, kind.IntakeOptions{})
 	var got []string
 	for _, r := range reading.Set.Records {
-		got = append(got, strings.Join([]string{kind.Text(r.Facts, "label"), kind.Text(r.Facts, "prefix"), kind.Text(r.Facts, "value"), kind.Text(r.Facts, "unit"), kind.Text(r.Facts, "date")}, "|"))
+		got = append(got, strings.Join([]string{kind.Text(r.Facts, "label"), kind.Text(r.Facts, "prefix"),
+			kind.Text(r.Facts, "value"), kind.Text(r.Facts, "unit"), kind.Text(r.Facts, "date")}, "|"))
 	}
 	if want := "Glass||14500|kg|2026-10-31, Gifts|€|12000||, Clear||97|%|, Hills||||"; strings.Join(got, ", ") != want {
 		t.Errorf("read is %s, want %s", strings.Join(got, ", "), want)
@@ -279,7 +294,8 @@ func TestTrend(t *testing.T) {
 			t.Fatalf("%s: the lines are %v, the marks %v", locale, line, dots)
 		}
 		points := strings.FieldsFunc(line[1], func(r rune) bool { return r == 'M' || r == 'L' })
-		if len(points) != 6 || points[3] != dots[0][1] || points[4] != dots[1][1] || !strings.HasSuffix(points[3], " 58") || !strings.HasSuffix(points[4], " 6") {
+		if len(points) != 6 || points[3] != dots[0][1] || points[4] != dots[1][1] || !strings.HasSuffix(points[3], " 58") ||
+			!strings.HasSuffix(points[4], " 6") {
 			t.Errorf("%s: the points are %v, the marks %v", locale, points, dots)
 		}
 		if first := strings.HasPrefix(points[0], "6 "); first != (locale == "en") {

@@ -24,9 +24,11 @@ type trend struct {
 
 // trend draws a series.
 func (s *sheet) trend(series kind.Series) *trend {
-	points, least, greatest := s.points(series, box{trendMargin, trendMargin, trendWidth - 2*trendMargin, trendHeight - 2*trendMargin})
+	points, least, greatest := s.points(series, box{trendMargin, trendMargin, trendWidth - 2*trendMargin,
+		trendHeight - 2*trendMargin})
 	write := func(n kind.Number) string { return s.locale.Number(n.Decimal, n.Places()) }
-	pairs := []string{"n", strconv.Itoa(len(series)), "first", write(series[0]), "last", write(series[len(series)-1]), "least", write(series[least]), "greatest", write(series[greatest])}
+	pairs := []string{"n", strconv.Itoa(len(series)), "first", write(series[0]), "last", write(series[len(series)-1]),
+		"least", write(series[least]), "greatest", write(series[greatest])}
 	return &trend{Path: pathOf(points), Least: points[least].mark(), Greatest: points[greatest].mark(),
 		Says: corewords.Fill(s.words.Series, pairs...), Extremes: corewords.Fill(s.words.Extremes, pairs...)}
 }
@@ -42,8 +44,8 @@ func (p point) String() string { return layout.Coordinate(p.x) + " " + layout.Co
 // mark is a stroke of no length, whose round ends make a dot.
 func (p point) mark() string { return "M" + p.String() + "h0" }
 
-// points places the values of a series in a box, the earliest at the start of the line, and says which of them are the least
-// and the greatest: the last where several are.
+// points places the values of a series in a box, the earliest at the start of the line, and says which of them are the
+// least and the greatest: the last where several are.
 func (s *sheet) points(series kind.Series, in box) (points []point, least, greatest int) {
 	for i, n := range series {
 		if n.Cmp(series[least].Decimal) <= 0 {

@@ -87,7 +87,10 @@ func (o *order) count(set kind.Set, language string, query url.Values, now time.
 		}
 	}
 	if code := query.Get("currency"); code != "" {
-		j := slices.IndexFunc(list.Currencies, func(c pricing.CurrencyLine) bool { return strings.EqualFold(c.Currency.Code, code) })
+		j := slices.IndexFunc(list.Currencies, func(c pricing.CurrencyLine) bool {
+			return strings.EqualFold(c.Currency.Code,
+				code)
+		})
 		if j < 0 {
 			o.Says = "This shop does not take that currency."
 			return

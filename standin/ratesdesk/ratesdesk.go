@@ -13,8 +13,10 @@ import (
 
 // rates is how much of each currency one euro is.
 var rates = map[string]string{
-	"EUR": "1", "GBP": "0.8614", "USD": "1.0832", "CHF": "0.9437", "SEK": "11.482", "NOK": "11.706", "DKK": "7.4586", "PLN": "4.3127", "CZK": "25.271", "HUF": "391.35",
-	"JPY": "162.45", "KRW": "1478.2", "CAD": "1.4731", "AUD": "1.6518", "INR": "90.372", "BHD": "0.40835", "ILS": "3.9764", "BRL": "5.4182", "ISK": "149.87",
+	"EUR": "1", "GBP": "0.8614", "USD": "1.0832", "CHF": "0.9437", "SEK": "11.482", "NOK": "11.706", "DKK": "7.4586",
+	"PLN": "4.3127", "CZK": "25.271", "HUF": "391.35",
+	"JPY": "162.45", "KRW": "1478.2", "CAD": "1.4731", "AUD": "1.6518", "INR": "90.372", "BHD": "0.40835",
+	"ILS": "3.9764", "BRL": "5.4182", "ISK": "149.87",
 }
 
 // precision is how many places a rate has.

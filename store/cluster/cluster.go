@@ -78,7 +78,8 @@ func Start(ctx context.Context, home string, options Options) (*Cluster, error) 
 }
 
 func address(port int, password, database string) string {
-	return fmt.Sprintf("postgres://%s:%s@127.0.0.1:%d/%s?sslmode=disable", role, strings.TrimSpace(password), port, database)
+	return fmt.Sprintf("postgres://%s:%s@127.0.0.1:%d/%s?sslmode=disable", role, strings.TrimSpace(password), port,
+		database)
 }
 
 func (c *Cluster) data() string         { return filepath.Join(c.home, "data") }
@@ -175,7 +176,8 @@ func (c *Cluster) initialise(ctx context.Context) error {
 	if err := os.RemoveAll(c.data()); err != nil {
 		return fmt.Errorf("cluster: %w", err)
 	}
-	return c.run(ctx, "initdb", "-D", c.data(), "-U", role, "--auth=scram-sha-256", "--pwfile="+c.passwordFile(), "-E", "UTF8", "--locale=C.UTF-8")
+	return c.run(ctx, "initdb", "-D", c.data(), "-U", role, "--auth=scram-sha-256", "--pwfile="+c.passwordFile(), "-E",
+		"UTF8", "--locale=C.UTF-8")
 }
 
 // runningPort reads the port of the server that holds the folder, if there is one.
@@ -218,7 +220,8 @@ func (c *Cluster) launch(ctx context.Context, options Options) (int, error) {
 	// After a kill the old server's children hold its memory for a moment, until they notice; only then can a new
 	// one start.
 	for try := 1; ; try++ {
-		err = c.run(ctx, "pg_ctl", "-D", c.data(), "-l", filepath.Join(c.home, "server.log"), "-w", "-t", "60", "-o", settings, "start")
+		err = c.run(ctx, "pg_ctl", "-D", c.data(), "-l", filepath.Join(c.home, "server.log"), "-w", "-t", "60", "-o",
+			settings, "start")
 		if err == nil || try == 20 || ctx.Err() != nil {
 			return port, err
 		}
@@ -236,7 +239,8 @@ func (c *Cluster) createDatabase(ctx context.Context, url string) error {
 	}
 	defer connection.Close(ctx)
 	var exists bool
-	if err := connection.QueryRow(ctx, "select exists (select from pg_database where datname = 'rubrel')").Scan(&exists); err != nil {
+	if err := connection.QueryRow(ctx, "select exists (select from pg_database where datname = "+
+		"'rubrel')").Scan(&exists); err != nil {
 		return fmt.Errorf("cluster: %w", err)
 	}
 	if exists {

@@ -21,12 +21,18 @@ type system struct {
 }
 
 var systems = []system{
-	{"Arial", "sans-serif", []string{"Arial", "ArialMT", "Liberation Sans", "LiberationSans", "Arimo"}, []string{"Arial Bold", "Arial-BoldMT", "Liberation Sans Bold", "LiberationSans-Bold", "Arimo Bold"}, "arimo"},
+	{"Arial", "sans-serif", []string{"Arial", "ArialMT", "Liberation Sans", "LiberationSans", "Arimo"},
+		[]string{"Arial Bold", "Arial-BoldMT", "Liberation Sans Bold", "LiberationSans-Bold", "Arimo Bold"}, "arimo"},
 	{"Roboto", "sans-serif", []string{"Roboto", "Roboto-Regular"}, []string{"Roboto Bold", "Roboto-Bold"}, "roboto"},
-	{"DejaVu", "sans-serif", []string{"DejaVu Sans", "DejaVuSans"}, []string{"DejaVu Sans Bold", "DejaVuSans-Bold"}, "dejavu-sans"},
-	{"Times", "serif", []string{"Times New Roman", "TimesNewRomanPSMT", "Liberation Serif", "LiberationSerif", "Tinos"}, []string{"Times New Roman Bold", "TimesNewRomanPS-BoldMT", "Liberation Serif Bold", "LiberationSerif-Bold", "Tinos Bold"}, "tinos"},
-	{"Noto", "serif", []string{"Noto Serif", "NotoSerif-Regular", "NotoSerif"}, []string{"Noto Serif Bold", "NotoSerif-Bold"}, "noto-serif"},
-	{"DejaVu", "serif", []string{"DejaVu Serif", "DejaVuSerif"}, []string{"DejaVu Serif Bold", "DejaVuSerif-Bold"}, "dejavu-serif"},
+	{"DejaVu", "sans-serif", []string{"DejaVu Sans", "DejaVuSans"}, []string{"DejaVu Sans Bold", "DejaVuSans-Bold"},
+		"dejavu-sans"},
+	{"Times", "serif", []string{"Times New Roman", "TimesNewRomanPSMT", "Liberation Serif", "LiberationSerif", "Tinos"},
+		[]string{"Times New Roman Bold", "TimesNewRomanPS-BoldMT", "Liberation Serif Bold", "LiberationSerif-Bold",
+			"Tinos Bold"}, "tinos"},
+	{"Noto", "serif", []string{"Noto Serif", "NotoSerif-Regular", "NotoSerif"}, []string{"Noto Serif Bold",
+		"NotoSerif-Bold"}, "noto-serif"},
+	{"DejaVu", "serif", []string{"DejaVu Serif", "DejaVuSerif"}, []string{"DejaVu Serif Bold", "DejaVuSerif-Bold"},
+		"dejavu-serif"},
 }
 
 // measured is an entry of the table.
@@ -53,7 +59,8 @@ func write(modules string) error {
 	var table []measured
 	for _, s := range systems {
 		for _, weight := range []int{400, 700} {
-			file, err := os.ReadFile(filepath.Join(modules, "@fontsource", s.pack, "files", fmt.Sprintf("%s-latin-%d-normal.woff", s.pack, weight)))
+			file, err := os.ReadFile(filepath.Join(modules, "@fontsource", s.pack, "files",
+				fmt.Sprintf("%s-latin-%d-normal.woff", s.pack, weight)))
 			if err != nil {
 				return err
 			}

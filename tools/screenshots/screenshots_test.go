@@ -27,7 +27,8 @@ func TestMain(m *testing.M) {
 	testkit.Main(m, &shared)
 }
 
-const list = "\tHarbour\tCoast\tOpen sea\nFor\tWeekend sailors\tRegulars\tLong passages\nPrice per month\t29,95 €\t49,00 €\ton request\n" +
+const list = "\tHarbour\tCoast\tOpen sea\nFor\tWeekend sailors\tRegulars\tLong passages\nPrice per month\t29,95 " +
+	"€\t49,00 €\ton request\n" +
 	"Price per year\t299,50 €\t4x9,00 €\t\nBerth\t✓\t✓\t✓\nNights away\t2\t10\tunlimited\nSkipper on call\tno\t–\tyes\n"
 
 func TestScreenshots(t *testing.T) {
@@ -43,7 +44,8 @@ func TestScreenshots(t *testing.T) {
 		t.Helper()
 		b.Open(bench)
 		b.FontsLoaded()
-		b.Await("document.querySelector('.cur') && [...document.querySelectorAll('iframe')].every((f) => f.contentDocument?.querySelector('.rb-card') && f.contentDocument.fonts.status === 'loaded')")
+		b.Await("document.querySelector('.cur') && [...document.querySelectorAll('iframe')].every((f) => " +
+			"f.contentDocument?.querySelector('.rb-card') && f.contentDocument.fonts.status === 'loaded')")
 	}
 
 	openBench()
@@ -55,7 +57,8 @@ func TestScreenshots(t *testing.T) {
 	b.Press("120\r")
 	b.Await("!document.getElementById('marks').hidden")
 	b.Click(`[data-at="look/zenith:price.font-size"]`)
-	b.Await("document.getElementById('saved').textContent === 'saved' && !document.getElementById('saved').classList.contains('busy')")
+	b.Await("document.getElementById('saved').textContent === 'saved' && " +
+		"!document.getElementById('saved').classList.contains('busy')")
 	picture("bench")
 	b.Click("[data-part=card]")
 	b.Click(`[data-at="look/zenith:card.background-image"]`)
@@ -91,7 +94,8 @@ func TestScreenshots(t *testing.T) {
 	picture("marks")
 	b.Size(1280, 1000)
 	b.Open(app.URL + "/sites/fennmoor/house")
-	b.Await("[...document.querySelectorAll('iframe')].every((f) => f.contentDocument?.querySelector('.rb-card') && f.contentDocument.fonts.status === 'loaded')")
+	b.Await("[...document.querySelectorAll('iframe')].every((f) => f.contentDocument?.querySelector('.rb-card') && " +
+		"f.contentDocument.fonts.status === 'loaded')")
 	picture("house")
 
 	b.Size(1200, 900)
@@ -113,7 +117,8 @@ func TestScreenshots(t *testing.T) {
 	b.Await("document.querySelector('.cur')")
 	b.Click("button[data-chart=curves]")
 	b.Await("document.querySelectorAll('.chart .line').length === 3")
-	b.Text("(() => { const r = document.querySelector('.chart-read input'); r.value = 24; r.dispatchEvent(new Event('input', { bubbles: true })); })()")
+	b.Text("(() => { const r = document.querySelector('.chart-read input'); r.value = 24; r.dispatchEvent(new " +
+		"Event('input', { bubbles: true })); })()")
 	picture("curves")
 	openBench()
 	b.Click("[data-form=matrix]")
