@@ -427,6 +427,12 @@ func TestLanguageOfAList(t *testing.T) {
 	if l, err := app.Store.Load(t.Context(), "fresh"); err != nil || l.Site.Language != "de" || len(l.Site.Blocks) != 1 {
 		t.Errorf("the site: %+v (%v)", l.Site, err)
 	}
+	_, proof := fetch(t, app.URL+"/sites/fresh/blocks/tarife/proof/index.html")
+	for _, want := range []string{"1.129", "im Monat", "Basis wählen"} {
+		if !strings.Contains(proof, want) {
+			t.Errorf("the German block does not say %q", want)
+		}
+	}
 	// On a site with blocks it is asked, and not assumed.
 	_, page = post(t, app.URL+"/sites/fennmoor/paste", url.Values{"text": {list}, "version": {"0"}, "tab": {"t"}}, nil)
 	if !strings.Contains(page, "looks German") || strings.Contains(page, `name="takes" value="yes" checked`) {

@@ -76,7 +76,11 @@ func (s *Server) pasteKind(r *http.Request) *kind.Kind {
 
 // pasteRead shows what is understood of a pasted or uploaded table, with the designer's corrections.
 func (s *Server) pasteRead(w http.ResponseWriter, r *http.Request) {
-	view, err := s.readPasted(r)
+	l := s.load(w, r)
+	if l == nil {
+		return
+	}
+	view, err := s.readPasted(r, l.Site.Language)
 	status := http.StatusOK
 	if err != nil {
 		status, view.Fault = explainPaste(err)
@@ -86,7 +90,11 @@ func (s *Server) pasteRead(w http.ResponseWriter, r *http.Request) {
 
 // pasteMake makes the block of what was understood.
 func (s *Server) pasteMake(w http.ResponseWriter, r *http.Request) {
-	view, err := s.readPasted(r)
+	l := s.load(w, r)
+	if l == nil {
+		return
+	}
+	view, err := s.readPasted(r, l.Site.Language)
 	if err == nil && len(view.Reading.Set.Records) == 0 {
 		err = errors.New("no " + view.Kind.One + " was found in this list")
 	}
@@ -113,7 +121,8 @@ func explainPaste(err error) (int, string) {
 	return http.StatusUnprocessableEntity, err.Error()
 }
 
-func (s *Server) readPasted(r *http.Request) (*pasteView, error) {
+// readPasted reads what was pasted or uploaded to a site in a language.
+func (s *Server) readPasted(r *http.Request, language string) (*pasteView, error) {
 	view := &pasteView{}
 	view.Kind, view.Name, view.Text = s.pasteKind(r), strings.TrimSpace(r.FormValue("name")), r.FormValue("text")
 	source := []byte(view.Text)
@@ -140,6 +149,10 @@ func (s *Server) readPasted(r *http.Request) (*pasteView, error) {
 		view.Name = view.Kind.Title
 	}
 	view.Options = readOptions(r)
+	view.Options.Language = language
+	if view.Takes && view.Shows != "" {
+		view.Options.Language = view.Shows
+	}
 	if view.Options.Decimal != 0 {
 		view.Decimal = string(view.Options.Decimal)
 	}

@@ -223,7 +223,12 @@ func (s *Server) createBlock(w http.ResponseWriter, r *http.Request) {
 		s.fail(w, r, &document.Fault{Problem: "choose what kind of block it is"})
 		return
 	}
-	if after := s.siteEdit(w, r, document.AddBlock{Name: r.FormValue("name"), Set: k.Fresh(k)}); after != nil {
+	l := s.load(w, r)
+	if l == nil {
+		return
+	}
+	change := document.AddBlock{Name: r.FormValue("name"), Set: k.Fresh(k, l.Site.Language)}
+	if after := s.siteEdit(w, r, change); after != nil {
 		http.Redirect(w, r, newestBlock(after), http.StatusSeeOther)
 	}
 }

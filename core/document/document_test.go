@@ -166,7 +166,7 @@ func changes(t testing.TB) []document.Change {
 		document.AddItem{Set: "memberships", Axis: "currencies", Text: "gbp"},
 		document.RemoveItem{Set: "memberships", Axis: "features", Item: "guest-passes"},
 		document.MoveItem{Set: "memberships", Axis: "features", Item: "remote"},
-		document.AddBlock{Name: "School evenings", Set: k.Fresh(k)},
+		document.AddBlock{Name: "School evenings", Set: k.Fresh(k, "en")},
 		document.RemoveBlock{Block: "memberships"},
 		document.Rename{Name: "Fennmoor"}, document.Rename{Block: "memberships", Name: "Plans"},
 		document.Rename{Page: "membership", Name: "Join"},
@@ -389,7 +389,8 @@ func TestOrderBetween(t *testing.T) {
 
 func TestFreshID(t *testing.T) {
 	taken := map[string]bool{"plan": true, "plan-2": true}
-	for name, want := range map[string]string{"Plan": "plan-3", "École & Co.": "cole-co", "": "item", "日本": "item",
+	for name, want := range map[string]string{"Plan": "plan-3", "École & Co.": "ecole-co", "": "item",
+		"Rückgratwerkstatt Weißbach": "ruckgratwerkstatt-weissbach", "Łódź": "lodz", "日本": "item",
 		strings.Repeat("ab ", 40): strings.Repeat("ab-", 13) + "a"} {
 		got := document.FreshID(name, func(id string) bool { return taken[id] })
 		if !document.IsID(got) || got != want && name != strings.Repeat("ab ", 40) {
@@ -444,7 +445,7 @@ func TestDeclarations(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		if _, err := document.Apply(tree, site, document.AddBlock{Name: "Fresh", Set: k.Fresh(k)}); err != nil {
+		if _, err := document.Apply(tree, site, document.AddBlock{Name: "Fresh", Set: k.Fresh(k, "en")}); err != nil {
 			t.Errorf("%s: a fresh set does not fit: %v", k.Name, err)
 		}
 	}

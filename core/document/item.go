@@ -40,7 +40,7 @@ func (c AddItem) Plan(s *Site) (patch.Patch, error) {
 		}
 	}
 	label := ""
-	texts, err := axis.TextsFor(c.Text)
+	texts, err := axis.TextsFor(c.Text, s.Language)
 	if err != nil {
 		return nil, faultf(nil, "%v", err)
 	}

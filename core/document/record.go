@@ -4,6 +4,9 @@ import (
 	"slices"
 	"strconv"
 	"strings"
+	"unicode"
+
+	"golang.org/x/text/unicode/norm"
 
 	"rubrel/core/look"
 	"rubrel/core/patch"
@@ -241,11 +244,15 @@ func (s *Set) recordIDs() []string {
 	return ids
 }
 
-// FreshID makes an ID of a name that is not taken yet.
+// plainLetters are letters that have no decomposition into a basic letter and its marks.
+var plainLetters = strings.NewReplacer("ß", "ss", "æ", "ae", "œ", "oe", "ø", "o", "ł", "l", "đ", "d", "ı", "i", "þ", "th")
+
+// FreshID makes an ID of a name that is not taken yet. Letters lose their marks (Unicode Standard Annex 15, NFKD).
 func FreshID(name string, taken func(string) bool) string {
 	var b strings.Builder
-	for _, r := range strings.ToLower(name) {
+	for _, r := range norm.NFKD.String(plainLetters.Replace(strings.ToLower(name))) {
 		switch {
+		case unicode.Is(unicode.Mn, r):
 		case r >= 'a' && r <= 'z' || r >= '0' && r <= '9':
 			b.WriteRune(r)
 		case b.Len() > 0 && !strings.HasSuffix(b.String(), "-"):

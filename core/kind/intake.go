@@ -86,6 +86,7 @@ type IntakeOptions struct {
 	Arrangement Arrangement
 	Roles       map[int]string // by number of the line, from 0
 	Currency    string         // for amounts that carry none
+	Language    string         // of what the set says beyond what was pasted, as a BCP 47 tag
 	Decimal     rune           // '.' or ','; 0 to find out
 }
 

@@ -39,8 +39,8 @@ type Kind struct {
 	Charts []Chart
 	// Sources are outside services that can say some of a set's facts.
 	Sources []Source
-	// Fresh is the set a designer begins with when nothing is pasted.
-	Fresh func(k *Kind) Set
+	// Fresh is the set a designer begins with when nothing is pasted, for a site in a language (BCP 47).
+	Fresh func(k *Kind, language string) Set
 
 	reading       sync.Once
 	defaults      map[string]look.Sheet // by form, of the parts, once they have been read
@@ -91,8 +91,9 @@ type Axis struct {
 	AsRows bool
 	// Heading is the field that makes an item a heading over those after it; "" where the axis has none.
 	Heading string
-	// Complete makes the facts of a new item of what a designer types: "GBP", "year". Nil where the text is the label.
-	Complete func(text string) (map[string]string, error)
+	// Complete makes the facts of a new item of what a designer types: "GBP", "year", for a site in a language (BCP 47).
+	// Nil where the text is the label.
+	Complete func(text, language string) (map[string]string, error)
 	// Offers are texts for Complete that the interface offers.
 	Offers []string
 	// Most is how many items fit.
@@ -412,13 +413,14 @@ func (k *Kind) FirstPart(form string) string {
 	return k.Parts[0].Name
 }
 
-// TextsFor are the facts of a new item, as texts by field, of what a designer types; none for an empty text.
-func (a Axis) TextsFor(text string) (map[string]string, error) {
+// TextsFor are the facts of a new item, as texts by field, of what a designer types for a site in a language (BCP 47);
+// none for an empty text.
+func (a Axis) TextsFor(text, language string) (map[string]string, error) {
 	switch {
 	case text == "":
 		return nil, nil
 	case a.Complete != nil:
-		return a.Complete(text)
+		return a.Complete(text, language)
 	}
 	return map[string]string{a.Label: text}, nil
 }

@@ -14,17 +14,21 @@ import (
 
 // periodWords are how lists write periods, with the item that each makes.
 var periodWords = []struct {
-	id, label, duration string
-	words               []string
+	id, duration string
+	words        []string
 }{
-	{"once", "once", "once", []string{"once", "lifetime", "one-off", "one off", "one-time", "einmalig", "unique"}},
-	{"year", "a year", "P1Y", []string{"year", "years", "yearly", "annual", "annually", "yr", "p.a.", "jahr", "jährlich",
-		"an", "annuel", "año", "anual", "anno"}},
-	{"quarter", "a quarter", "P3M", []string{"quarter", "quarterly", "quartal"}},
-	{"week", "a week", "P1W", []string{"week", "weekly", "wk", "woche", "wöchentlich"}},
-	{"day", "a day", "P1D", []string{"day", "daily", "tag"}},
-	{"month", "a month", "P1M", []string{"month", "months", "monthly", "mo", "mth", "monat", "monatlich", "mois",
-		"mensuel", "mes", "mensual", "mese"}},
+	{"once", "once", []string{"once", "lifetime", "one-off", "one off", "one-time", "einmalig", "unique", "fois", "único",
+		"tantum", "eenmalig", "gång", "פעמי", "مرة", "買い切り"}},
+	{"quarter", "P3M", []string{"quarter", "quarterly", "quartal", "trimestre", "kwartaal", "kvartal", "רבעון", "לרבעון",
+		"ربع", "四半期"}},
+	{"year", "P1Y", []string{"year", "years", "yearly", "annual", "annually", "yr", "p.a.", "jahr", "jährlich", "an",
+		"annuel", "año", "anual", "anno", "jaar", "ano", "år", "שנה", "לשנה", "سنويًا", "年", "年間", "年額"}},
+	{"week", "P1W", []string{"week", "weekly", "wk", "woche", "wöchentlich", "semaine", "semana", "settimana", "vecka",
+		"שבוע", "לשבוע", "أسبوعيًا", "週間"}},
+	{"day", "P1D", []string{"day", "daily", "tag", "täglich", "jour", "día", "giorno", "dia", "dag", "יום", "ליום",
+		"يوميًا", "日"}},
+	{"month", "P1M", []string{"month", "months", "monthly", "mo", "mth", "monat", "monatlich", "mois", "mensuel", "mes",
+		"mensual", "mese", "maand", "mês", "månad", "חודש", "לחודש", "شهريًا", "月", "か月", "月額"}},
 }
 
 var fromPaste = &kind.Intake{
@@ -40,7 +44,7 @@ func intakeRoles() []kind.Role {
 		}
 	}
 	for i := len(periodWords) - 1; i >= 0; i-- {
-		roles = append(roles, kind.Role{Name: "price:" + periodWords[i].id, Label: "price " + periodWords[i].label})
+		roles = append(roles, kind.Role{Name: "price:" + periodWords[i].id, Label: "price " + wordsFor("en").Periods[periodWords[i].id]})
 	}
 	return append(roles,
 		kind.Role{Name: "featured", Label: "featured (yes or no)"},
@@ -49,7 +53,7 @@ func intakeRoles() []kind.Role {
 		kind.Role{Name: kind.SkipRole, Label: "leave out"})
 }
 
-var wordPattern = regexp.MustCompile(`[\p{L}.\-]+`)
+var wordPattern = regexp.MustCompile(`[\p{L}\p{M}.\-]+`)
 
 // periodIn finds a period among the words of a text.
 func periodIn(text string) (id string, ok bool) {
@@ -226,7 +230,7 @@ type builder struct {
 func build(k *kind.Kind, lines []kind.Line, options kind.IntakeOptions) (kind.Set, []kind.Problem) {
 	b := &builder{options: options, decimal: money.Separators{Decimal: options.Decimal}}
 	b.set = kind.Set{Kind: k, Axes: map[string][]kind.Item{},
-		Facts: map[string]kind.Value{"button": kind.TextValue("Choose {plan}"), "link": kind.TextValue("#")}}
+		Facts: map[string]kind.Value{"button": kind.TextValue(wordsFor(options.Language).Choose), "link": kind.TextValue("#")}}
 	if options.Decimal == 0 {
 		b.decimal.Decimal = decimalMark(lines)
 	}
@@ -358,7 +362,8 @@ func (b *builder) period(id string) string {
 				panic(err) // a constant of this file
 			}
 			b.set.Axes["periods"] = append(b.set.Axes["periods"],
-				kind.Item{ID: id, Facts: map[string]kind.Value{"label": kind.TextValue(p.label), "duration": duration}})
+				kind.Item{ID: id, Facts: map[string]kind.Value{"label": kind.TextValue(wordsFor(b.options.Language).Periods[id]),
+					"duration": duration}})
 		}
 	}
 	return id

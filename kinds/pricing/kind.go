@@ -213,12 +213,12 @@ func derivePrice(set kind.Set, record kind.Record, key kind.FactKey) (kind.Value
 	return price, ok
 }
 
-// completePeriod reads "year", "yearly" or an ISO 8601 duration as a new period.
-func completePeriod(text string) (map[string]string, error) {
+// completePeriod reads "year", "yearly" or an ISO 8601 duration as a new period, with a label in a language.
+func completePeriod(text, language string) (map[string]string, error) {
 	if id, ok := periodIn(text); ok {
 		for _, p := range periodWords {
 			if p.id == id {
-				return map[string]string{"label": p.label, "duration": p.duration}, nil
+				return map[string]string{"label": wordsFor(language).Periods[id], "duration": p.duration}, nil
 			}
 		}
 	}
@@ -231,7 +231,7 @@ func completePeriod(text string) (map[string]string, error) {
 }
 
 // completeCurrency reads a code as a new currency.
-func completeCurrency(text string) (map[string]string, error) {
+func completeCurrency(text, _ string) (map[string]string, error) {
 	v, err := pricing.CurrencyType{}.Parse(text)
 	if err != nil {
 		return nil, err
@@ -240,8 +240,8 @@ func completeCurrency(text string) (map[string]string, error) {
 }
 
 // fresh is the set a designer begins with: three plans to write over.
-func fresh(k *kind.Kind) kind.Set {
-	text := func(s string) kind.Value { return kind.TextValue(s) }
+func fresh(k *kind.Kind, language string) kind.Set {
+	text, words := func(s string) kind.Value { return kind.TextValue(s) }, wordsFor(language)
 	plan := func(id, title, amount string, has ...bool) kind.Record {
 		price, err := money.ParseDecimal(amount)
 		if err != nil {
@@ -258,9 +258,9 @@ func fresh(k *kind.Kind) kind.Set {
 	}
 	return kind.Set{
 		Kind:  k,
-		Facts: map[string]kind.Value{"button": text("Choose {plan}"), "link": text("#")},
+		Facts: map[string]kind.Value{"button": text(words.Choose), "link": text("#")},
 		Axes: map[string][]kind.Item{
-			"periods": {{ID: "month", Facts: map[string]kind.Value{"label": text("a month"),
+			"periods": {{ID: "month", Facts: map[string]kind.Value{"label": text(words.Periods["month"]),
 				"duration": pricing.Period{Count: 1, Unit: 'M'}}}},
 			"currencies": {{ID: "eur", Facts: map[string]kind.Value{"code": text("EUR")}}},
 			"features": {feature("first-feature", "First feature"), feature("second-feature", "Second feature"),

@@ -11,6 +11,8 @@ import (
 // words are what a price list says by itself in the visitor's language. Words in braces are filled in.
 type words struct {
 	Tag         string            `json:"-"` // the language, "" where it is not among ours and English stands in
+	Choose      string            `json:"choose"`
+	Periods     map[string]string `json:"periods"` // the label of a new period, by what it is called in periodWords
 	Free        string            `json:"free"`
 	From        string            `json:"from"`
 	Was         string            `json:"was"`

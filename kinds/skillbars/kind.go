@@ -135,7 +135,7 @@ const (
 func choice(words ...string) kind.ChoiceType { return kind.ChoiceType{Words: words} }
 
 // fresh is the set a designer begins with: four skills to write over.
-func fresh(k *kind.Kind) kind.Set {
+func fresh(k *kind.Kind, _ string) kind.Set {
 	set := kind.Set{Kind: k, Facts: map[string]kind.Value{}, Axes: map[string][]kind.Item{}}
 	for i, value := range []string{"90", "75", "60", "40"} {
 		n, err := numberType.Parse(value)

@@ -127,7 +127,7 @@ const (
 func choice(words ...string) kind.ChoiceType { return kind.ChoiceType{Words: words} }
 
 // fresh is the set a designer begins with: three figures to write over.
-func fresh(k *kind.Kind) kind.Set {
+func fresh(k *kind.Kind, _ string) kind.Set {
 	set := kind.Set{Kind: k, Facts: map[string]kind.Value{}, Axes: map[string][]kind.Item{}}
 	for i, value := range []string{"120", "4800", "97"} {
 		n, err := numberType.Parse(value)
