@@ -253,7 +253,7 @@ func TestChangeOfForm(t *testing.T) {
 	everyFrame(b, "page.querySelectorAll('.rb-card').length === 3 && !page.querySelector('table')")
 	b.Click("[data-form=matrix]")
 	everyFrame(b, "page.querySelectorAll('.rb-matrix tbody tr').length === 5 && "+
-		"page.querySelectorAll('.rb-plan').length === 3")
+		"page.querySelectorAll('th.rb-plan').length === 3")
 	b.Await(inProof("wide", "getComputedStyle(page.querySelector('[data-record=dusk] .rb-price')).fontSize") +
 		" === '44px'")
 	b.Await("document.querySelector('[data-form=matrix]').classList.contains('on') && " +

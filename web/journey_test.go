@@ -75,7 +75,7 @@ func TestJourney(t *testing.T) {
 	choose("skip")
 	b.Await("document.querySelector('tr.skipped')?.textContent.includes('Nights away')")
 	choose("feature")
-	b.Await("document.querySelector('.mapping') && !document.querySelector('tr.skipped')")
+	b.Await("document.querySelector('[name=whole]') && !document.querySelector('tr.skipped')")
 	b.Click("button[formaction$='/paste/make']")
 	b.Await("document.querySelector('.cur')")
 	shown(b, "fact/harbour/price:month:eur", "29.95")

@@ -422,6 +422,13 @@ func TestLanguageOfAList(t *testing.T) {
 	if !strings.Contains(page, "looks German") || !strings.Contains(page, `name="takes" value="yes" checked`) {
 		t.Fatalf("German is not proposed")
 	}
+	// Sent while it was still coming in, the page lacks its end, and nothing is made of it.
+	status, page := post(t, app.URL+"/sites/fresh/paste/make", url.Values{"text": {list}, "name": {"Tarife"},
+		"arrangement": {"across"}, "was-arrangement": {"across"}, "role-2": {"title"}, "version": {"0"}, "tab": {"t"}}, nil)
+	if status != http.StatusUnprocessableEntity || !strings.Contains(page, "look through it again") ||
+		!strings.Contains(page, "Mit Wartung") {
+		t.Errorf("half a page is taken: %d", status)
+	}
 	post(t, app.URL+"/sites/fresh/paste/make", url.Values{"text": {list}, "name": {"Tarife"}, "takes": {"yes"},
 		"asked": {"yes"}, "version": {"0"}, "tab": {"t"}}, nil)
 	if l, err := app.Store.Load(t.Context(), "fresh"); err != nil || l.Site.Language != "de" || len(l.Site.Blocks) != 1 {

@@ -156,10 +156,20 @@ func (s *Server) readPasted(r *http.Request, language string) (*pasteView, error
 	if view.Options.Decimal != 0 {
 		view.Decimal = string(view.Options.Decimal)
 	}
+	partial := r.Form.Has("was-arrangement") && !r.Form.Has("whole")
+	if partial {
+		view.Options.Roles = nil // the last select that came may have come without its choice
+	}
 	reading := view.Kind.ReadTable(table, view.Options)
 	view.Reading = &reading
+	if partial {
+		return view, errPartial
+	}
 	return view, nil
 }
+
+// errPartial is the error of a form that was sent while its page was still coming in: its last field is missing.
+var errPartial = errors.New("this page was sent before all of it had come: look through it again")
 
 func readOptions(r *http.Request) kind.IntakeOptions {
 	o := kind.IntakeOptions{Arrangement: kind.Arrangement(r.FormValue("arrangement")),
