@@ -10,8 +10,8 @@ import (
 	"rubrel/core/typeset"
 )
 
-// local is a font that visitors' systems have, with its measures: see tools/fallbacks.
-type local struct {
+// Local is a font that visitors' systems have, with its measures, as fonts/fallbacks.json has it: see tools/fallbacks.
+type Local struct {
 	Name    string          `json:"name"`
 	Generic string          `json:"generic"`
 	Bold    bool            `json:"bold"`
@@ -22,8 +22,8 @@ type local struct {
 //go:embed fonts/fallbacks.json
 var fallbacksJSON []byte
 
-var locals = sync.OnceValues(func() ([]local, error) {
-	var table []local
+var locals = sync.OnceValues(func() ([]Local, error) {
+	var table []Local
 	if err := json.Unmarshal(fallbacksJSON, &table); err != nil {
 		return nil, fmt.Errorf("dresses: fallbacks.json: %w", err)
 	}

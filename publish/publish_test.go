@@ -2,13 +2,11 @@ package publish_test
 
 import (
 	"bytes"
-	"context"
 	"crypto/sha256"
 	"encoding/hex"
 	"errors"
 	"fmt"
 	"io"
-	"log/slog"
 	"math/rand/v2"
 	"net/http"
 	"net/http/httptest"
@@ -19,6 +17,8 @@ import (
 	"sync/atomic"
 	"testing"
 	"time"
+
+	"github.com/jackc/pgx/v5"
 
 	"rubrel/publish"
 	"rubrel/render"
@@ -240,18 +240,7 @@ func cutAt(t *testing.T, moment int64, killHost bool) {
 
 // run publishes until it is stopped at once, as by a kill.
 func run(s *store.Store) (stop func()) {
-	ctx, cancel := context.WithCancel(context.Background())
-	runner := &publish.Runner{Store: s, Client: testkit.Outbound(), Log: slog.New(slog.DiscardHandler),
-		Patience: 5 * time.Millisecond, Grace: time.Nanosecond}
-	done := make(chan struct{})
-	go func() {
-		defer close(done)
-		runner.Run(ctx)
-	}()
-	return sync.OnceFunc(func() {
-		cancel()
-		<-done
-	})
+	return testkit.Run(&publish.Runner{Store: s, Patience: 5 * time.Millisecond, Grace: time.Nanosecond})
 }
 
 // A reader that loads whole pages in a loop meets none that is of two releases, while several publish at once through
@@ -369,5 +358,51 @@ func TestSpoiltFilesAreReplaced(t *testing.T) {
 		if content, err := get(at.Public + path); err != nil || content != nil {
 			t.Errorf("%s is still there (%v)", path, err)
 		}
+	}
+}
+
+// What the database fails at ends no publication: it goes on when the database is well again.
+func TestDatabaseFailsMeanwhile(t *testing.T) {
+	s, address := shared.DemoStore(t)
+	host := startFlaky(t)
+	ctx := t.Context()
+	if err := s.SetHost(ctx, "fennmoor", host.target("fennmoor")); err != nil {
+		t.Fatal(err)
+	}
+	if _, err := s.AddRelease(ctx, "fennmoor", 0, "", release(1)); err != nil {
+		t.Fatal(err)
+	}
+	connection, err := pgx.Connect(ctx, address)
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer connection.Close(ctx)
+	execute := func(sql string) {
+		t.Helper()
+		if _, err := connection.Exec(ctx, sql); err != nil {
+			t.Fatal(err)
+		}
+	}
+	execute("alter table host rename to host_away")
+	if err := s.Publish(ctx, "fennmoor", "ann", 1); err != nil {
+		t.Fatal(err)
+	}
+	runner := &publish.Runner{Store: s}
+	stop := testkit.Run(runner)
+	for state := store.Waiting; state == store.Waiting; { // it begins
+		p, err := s.LastPublication(ctx, "fennmoor")
+		if err != nil {
+			t.Fatal(err)
+		}
+		state = p.State
+	}
+	stop() // and has met the failure when this returns
+	if p, err := s.LastPublication(ctx, "fennmoor"); err != nil || p.Ended() {
+		t.Errorf("while the database failed it became %s: %s (%v)", p.State, p.Problem, err)
+	}
+	execute("alter table host_away rename to host")
+	defer testkit.Run(runner)()
+	if p := (&testkit.Application{Store: s}).Published(t, "fennmoor"); p.State != store.Live {
+		t.Errorf("afterwards it is %s: %s", p.State, p.Problem)
 	}
 }

@@ -152,8 +152,11 @@ func (r *Runner) try(ctx context.Context, turn *store.Turn, p store.Publication)
 	if errors.Is(err, store.ErrNotFound) {
 		return errors.New("there is no web host to send it to: say where below")
 	}
-	if err != nil {
+	if errors.Is(err, store.ErrNoKey) || errors.Is(err, store.ErrOtherKey) {
 		return err
+	}
+	if err != nil {
+		return storeError{err}
 	}
 	files, err := r.Store.ReleaseFiles(ctx, p.Site, p.Number)
 	if err != nil {

@@ -8,6 +8,7 @@ import (
 	"errors"
 	"fmt"
 	"io"
+	"slices"
 	"time"
 
 	"github.com/jackc/pgx/v5"
@@ -51,8 +52,7 @@ func (s *Store) Backup(ctx context.Context, to io.Writer, now time.Time) error {
 				return err
 			}
 			if err := writeEntry(archive, manifestName, now, int64(len(text)), func(w io.Writer) error {
-				_,
-					err := w.Write(text)
+				_, err := w.Write(text)
 				return err
 			}); err != nil {
 				return err
@@ -162,7 +162,7 @@ func checkManifest(ctx context.Context, tx pgx.Tx, archive *tar.Reader) error {
 	if err != nil {
 		return err
 	}
-	if m.Format != backupFormat || len(m.Migrations) != len(have) {
+	if m.Format != backupFormat || !slices.Equal(m.Migrations, have) {
 		return fmt.Errorf("it was written by another version of Rubrel (%d changes of the schema, here %d): restore it "+
 			"with that one, then start this one", len(m.Migrations), len(have))
 	}

@@ -2,8 +2,11 @@ package store
 
 import (
 	"context"
+	"errors"
 	"fmt"
 	"net/url"
+
+	"github.com/jackc/pgx/v5"
 
 	"rubrel/outbound"
 )
@@ -36,9 +39,13 @@ func (s *Store) Host(ctx context.Context, site string) (Host, error) {
 
 // Credentials reads where a site is published, with its password: only what enters the host needs it.
 func (s *Store) Credentials(ctx context.Context, site string) (Host, error) {
+	return s.credentials(ctx, s.pool, site, "")
+}
+
+func (s *Store) credentials(ctx context.Context, q querier, site, lock string) (Host, error) {
 	var h Host
 	var sealed []byte
-	err := s.pool.QueryRow(ctx, "select "+hostColumns+", sealed, password from host where site = $1", site).
+	err := q.QueryRow(ctx, "select "+hostColumns+", sealed, password from host where site = $1 "+lock, site).
 		Scan(append(h.fields(), &sealed, &h.Password)...)
 	if err != nil {
 		return h, fmt.Errorf("store: host of %s: %w", site, notFound(err))
@@ -51,34 +58,48 @@ func (s *Store) Credentials(ctx context.Context, site string) (Host, error) {
 
 // ErrPasswordNeeded is the error of pointing a site at another server without that server's password: the one that is
 // kept is not sent to a place it was not given for.
-var ErrPasswordNeeded = fmt.Errorf("this is another server than before: type the password for it")
+var ErrPasswordNeeded = errors.New("this is another server than before: type the password for it")
 
 // SetHost says where a site is published. What is live there is kept while the address stays, and the password while
 // the address stays on the same server.
 func (s *Store) SetHost(ctx context.Context, site string, h Host) error {
-	old, err := s.Credentials(ctx, site)
-	sameServer := err == nil && passwordUse(site, old.URL) == passwordUse(site, h.URL)
-	if h.Password == "" && old.HasPassword {
-		if !sameServer {
-			return ErrPasswordNeeded
+	err := pgx.BeginFunc(ctx, s.pool, func(tx pgx.Tx) error {
+		if h.Password == "" {
+			var err error
+			if h.Password, err = s.keptPassword(ctx, tx, site, h.URL); err != nil {
+				return err
+			}
 		}
-		h.Password = old.Password
-	}
-	var sealed []byte
-	if h.Password != "" {
-		if sealed, err = s.sealer.seal(h.Password, passwordUse(site, h.URL)); err != nil {
-			return err
+		var sealed []byte
+		if h.Password != "" {
+			var err error
+			if sealed, err = s.sealer.seal(h.Password, passwordUse(site, h.URL)); err != nil {
+				return err
+			}
 		}
-	}
-	_, err = s.pool.Exec(ctx, `
-		insert into host (site, url, public, username, password, sealed) values ($1, $2, $3, $4, '', $5)
-		on conflict (site) do update set live = case when host.url = excluded.url then host.live end,
-		url = excluded.url, public = excluded.public, username = excluded.username, password = '', sealed = excluded.sealed`,
-		site, h.URL, h.Public, h.Username, sealed)
+		_, err := tx.Exec(ctx, `
+			insert into host (site, url, public, username, password, sealed) values ($1, $2, $3, $4, '', $5)
+			on conflict (site) do update set live = case when host.url = excluded.url then host.live end,
+			url = excluded.url, public = excluded.public, username = excluded.username, password = '',
+			sealed = excluded.sealed`, site, h.URL, h.Public, h.Username, sealed)
+		return err
+	})
 	if err != nil {
 		return fmt.Errorf("store: host of %s: %w", site, err)
 	}
 	return nil
+}
+
+// keptPassword is the password that a site has for the server of an address; none where it has none at all.
+func (s *Store) keptPassword(ctx context.Context, tx pgx.Tx, site, address string) (string, error) {
+	old, err := s.credentials(ctx, tx, site, "for update")
+	switch {
+	case errors.Is(err, ErrNotFound) || err == nil && !old.HasPassword:
+		return "", nil
+	case old.HasPassword && passwordUse(site, old.URL) != passwordUse(site, address):
+		return "", ErrPasswordNeeded
+	}
+	return old.Password, err
 }
 
 // passwordUse binds a sealed password to the site and the server it was given for.

@@ -2,18 +2,15 @@ package store
 
 import (
 	"context"
+	"errors"
 	"fmt"
 	"time"
 
 	"github.com/jackc/pgx/v5"
 )
 
-// maintainLock is the advisory lock under which one process at a time maintains; pruneAtOnce is how many entries go in
-// one transaction, so that no edit waits long.
-const (
-	maintainLock = 0x727562726d
-	pruneAtOnce  = 2000
-)
+// pruneAtOnce is how many entries go in one transaction, so that no edit waits long.
+const pruneAtOnce = 2000
 
 // MaintainEvery is how often a process looks after the database.
 const MaintainEvery = 10 * time.Minute
@@ -24,19 +21,15 @@ func (s *Store) Maintain(ctx context.Context) error {
 	if s.readOnly {
 		return nil
 	}
-	connection, err := s.pool.Acquire(ctx)
+	l, err := s.tryLock(ctx, "maintain")
+	if errors.Is(err, ErrBusy) {
+		return nil
+	}
 	if err != nil {
 		return fmt.Errorf("store: maintain: %w", err)
 	}
-	defer connection.Release()
-	var mine bool
-	if err := connection.QueryRow(ctx, "select pg_try_advisory_lock($1)", maintainLock).Scan(&mine); err != nil || !mine {
-		return err
-	}
-	defer func() {
-		_, _ = connection.Exec(context.WithoutCancel(ctx), "select pg_advisory_unlock($1)", maintainLock)
-	}()
-	rows, err := connection.Query(ctx, "select id from site where version - logged_from > $1", s.logEntries)
+	defer l.End()
+	rows, err := l.connection.Query(ctx, "select id from site where version - logged_from > $1", s.logEntries)
 	if err != nil {
 		return fmt.Errorf("store: maintain: %w", err)
 	}

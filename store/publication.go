@@ -2,12 +2,10 @@ package store
 
 import (
 	"context"
-	"errors"
 	"fmt"
 	"time"
 
 	"github.com/jackc/pgx/v5"
-	"github.com/jackc/pgx/v5/pgxpool"
 )
 
 // PublicationState says how far a publication is.
@@ -85,46 +83,20 @@ func (s *Store) SitesToPublish(ctx context.Context) ([]string, error) {
 	return sites, nil
 }
 
-// Turn is the right to publish a site. One process has it at a time: it is a lock of the connection it holds, which
-// ends with the process. What is noted goes over that very connection, so that who has lost the lock notes nothing
-// more.
+// Turn is the right to publish a site. One process has it at a time. What is noted goes over the lock's connection, so
+// that who has lost the lock notes nothing more.
 type Turn struct {
-	site       string
-	connection *pgxpool.Conn
+	*lock
+	site string
 }
-
-// ErrBusy is the error of asking for a turn that another process has.
-var ErrBusy = errors.New("the site is being published")
-
-// publishLock is the first half of the advisory locks under which sites are published; the second is made of the site.
-const publishLock = 0x727562
 
 // TakeTurn takes the right to publish a site, or returns ErrBusy. End it in any case.
 func (s *Store) TakeTurn(ctx context.Context, site string) (*Turn, error) {
-	connection, err := s.pool.Acquire(ctx)
+	l, err := s.tryLock(ctx, "publish "+site)
 	if err != nil {
 		return nil, fmt.Errorf("store: publish %s: %w", site, err)
 	}
-	var mine bool
-	err = connection.QueryRow(ctx, "select pg_try_advisory_lock($1, hashtext($2))", publishLock, site).Scan(&mine)
-	if err == nil && !mine {
-		err = ErrBusy
-	}
-	if err != nil {
-		connection.Release()
-		return nil, fmt.Errorf("store: publish %s: %w", site, err)
-	}
-	return &Turn{site, connection}, nil
-}
-
-// End gives the right back.
-func (t *Turn) End() {
-	ctx, cancel := context.WithTimeout(context.Background(), 5*time.Second)
-	defer cancel()
-	if _, err := t.connection.Exec(ctx, "select pg_advisory_unlock($1, hashtext($2))", publishLock, t.site); err != nil {
-		_ = t.connection.Conn().Close(ctx) // the lock goes with the connection
-	}
-	t.connection.Release()
+	return &Turn{l, site}, nil
 }
 
 // Next is the oldest publication of the site that has not ended; ErrNotFound where there is none.

@@ -2,6 +2,7 @@ package store
 
 import (
 	"context"
+	"errors"
 	"fmt"
 	"time"
 
@@ -46,7 +47,7 @@ func (s *Store) RemovedSites(ctx context.Context) ([]Removed, error) {
 }
 
 // ErrLive is the error of deleting the release that visitors see, or one on its way to them.
-var ErrLive = fmt.Errorf("this release is at the web host: make another one live first")
+var ErrLive = errors.New("this release is at the web host: make another one live first")
 
 // DeleteRelease deletes a release for good. Its number is not given again while a later one is there.
 func (s *Store) DeleteRelease(ctx context.Context, site string, number int) error {

@@ -7,6 +7,8 @@ import (
 	"crypto/rand"
 	"errors"
 	"fmt"
+
+	"github.com/jackc/pgx/v5"
 )
 
 // KeySize is the length of the operator's key in bytes.
@@ -14,6 +16,9 @@ const KeySize = 32
 
 // ErrNoKey is the error of keeping a password where the operator has given no key to seal it with.
 var ErrNoKey = errors.New("this Rubrel has no key to keep passwords with: whoever runs it sets RUBREL_KEY")
+
+// ErrOtherKey is the error of a password that does not open.
+var ErrOtherKey = errors.New("the password was sealed with another key than RUBREL_KEY; type it again")
 
 // sealer keeps secrets with AES-256 in Galois/counter mode (NIST SP 800-38D). The zero value keeps none.
 type sealer struct{ aead cipher.AEAD }
@@ -50,7 +55,7 @@ func (s sealer) open(sealed []byte, use string) (string, error) {
 	}
 	secret, err := s.aead.Open(nil, nil, sealed, []byte(use))
 	if err != nil {
-		return "", errors.New("the password was sealed with another key than RUBREL_KEY; type it again")
+		return "", ErrOtherKey
 	}
 	return string(secret), nil
 }
@@ -71,27 +76,19 @@ func (s *Store) sealPasswords(ctx context.Context) error {
 	if err != nil {
 		return fmt.Errorf("store: passwords: %w", err)
 	}
-	type plain struct{ site, url, password string }
-	var all []plain
-	for rows.Next() {
-		var p plain
-		if err := rows.Scan(&p.site, &p.url, &p.password); err != nil {
-			return fmt.Errorf("store: passwords: %w", err)
-		}
-		all = append(all, p)
-	}
-	if err := rows.Err(); err != nil {
+	all, err := pgx.CollectRows(rows, pgx.RowToStructByPos[struct{ Site, URL, Password string }])
+	if err != nil {
 		return fmt.Errorf("store: passwords: %w", err)
 	}
 	for _, p := range all {
-		sealed, err := s.sealer.seal(p.password, passwordUse(p.site, p.url))
+		sealed, err := s.sealer.seal(p.Password, passwordUse(p.Site, p.URL))
 		if err != nil {
 			return err
 		}
-		_, err = s.pool.Exec(ctx, "update host set password = '', sealed = $3 where site = $1 and password = $2", p.site,
-			p.password, sealed)
+		_, err = s.pool.Exec(ctx, "update host set password = '', sealed = $3 where site = $1 and password = $2", p.Site,
+			p.Password, sealed)
 		if err != nil {
-			return fmt.Errorf("store: seal the password of %s: %w", p.site, err)
+			return fmt.Errorf("store: seal the password of %s: %w", p.Site, err)
 		}
 	}
 	return nil

@@ -234,8 +234,8 @@ func Reason(err error) error {
 	var network net.Error
 	switch {
 	case errors.As(err, &pg):
-		// 25006 is read_only_sql_transaction; 57P.. an administrator's stop; 53300 too many connections (PostgreSQL, appendix
-		// A).
+		// PostgreSQL, appendix A: 25006 is read_only_sql_transaction, 57P.. an administrator's stop, 53300
+		// too_many_connections.
 		if pg.Code == "25006" {
 			return ErrReadOnly
 		}

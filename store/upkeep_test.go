@@ -205,6 +205,18 @@ func TestPasswordsAreSealed(t *testing.T) {
 	if err := none.SetHost(ctx, "fennmoor", host); !errors.Is(err, store.ErrNoKey) {
 		t.Errorf("without a key: %v", err)
 	}
+	other, err := store.Open(ctx, address, kinds.All(), store.Options{Key: store.NewKey()})
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer other.Close()
+	same := store.Host{URL: host.URL, Public: host.Public, Username: "another"}
+	if err := other.SetHost(ctx, "fennmoor", same); !errors.Is(err, store.ErrOtherKey) {
+		t.Errorf("a password that does not open is kept or lost: %v", err)
+	}
+	if kept, err := again.Credentials(ctx, "fennmoor"); err != nil || kept.Password != "from before" || kept.Username != "u" {
+		t.Errorf("a host that was refused is kept as %+v (%v)", kept, err)
+	}
 	if _, err := store.Open(ctx, address, kinds.All(), store.Options{Key: []byte("short")}); err == nil {
 		t.Error("a short key is taken")
 	}

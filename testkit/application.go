@@ -6,6 +6,7 @@ import (
 	"net/http"
 	"net/http/httptest"
 	"net/netip"
+	"sync"
 	"testing"
 	"time"
 
@@ -112,18 +113,22 @@ func ports() []uint16 {
 // RunPublisher runs a publisher over a store until the function it returns is called, which waits for it.
 func RunPublisher(t testing.TB, s *store.Store) (stop func()) {
 	t.Helper()
+	return Run(&publish.Runner{Store: s, Patience: 50 * time.Millisecond})
+}
+
+// Run runs a publisher with a client that may ask the stand-ins, as RunPublisher does.
+func Run(runner *publish.Runner) (stop func()) {
 	ctx, cancel := context.WithCancel(context.Background())
-	runner := &publish.Runner{Store: s, Client: Outbound(), Log: slog.New(slog.DiscardHandler),
-		Patience: 50 * time.Millisecond}
+	runner.Client, runner.Log = Outbound(), slog.New(slog.DiscardHandler)
 	done := make(chan struct{})
 	go func() {
 		defer close(done)
 		runner.Run(ctx)
 	}()
-	return func() {
+	return sync.OnceFunc(func() {
 		cancel()
 		<-done
-	}
+	})
 }
 
 // Published waits until what was asked for last is published, or is not to be, and returns how it ended.

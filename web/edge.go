@@ -51,11 +51,6 @@ func (s *Server) edge(next http.Handler) http.Handler {
 			http.Error(w, "there is nothing at this address", http.StatusNotFound)
 			return
 		}
-		if !strings.HasSuffix(r.URL.Path, eventsPath) {
-			ctx, cancel := context.WithTimeout(r.Context(), patience)
-			defer cancel()
-			r = r.WithContext(ctx)
-		}
 		if r.Body != nil && r.Body != http.NoBody {
 			r.Body = http.MaxBytesReader(w, &heardBody{r.Body, http.NewResponseController(w), time.Now().Add(bodyTime)}, maxBody)
 		}
@@ -65,6 +60,11 @@ func (s *Server) edge(next http.Handler) http.Handler {
 		}
 		if r.MultipartForm != nil {
 			defer func() { _ = r.MultipartForm.RemoveAll() }() // files of an upload
+		}
+		if r.URL.Path != eventsPath { // from here on: a body may take its own time to come
+			ctx, cancel := context.WithTimeout(r.Context(), patience)
+			defer cancel()
+			r = r.WithContext(ctx)
 		}
 		next.ServeHTTP(w, r)
 	})

@@ -7,11 +7,9 @@ import (
 	"net/http"
 	"strings"
 	"time"
-
-	"github.com/go-chi/chi/v5"
 )
 
-// eventsPath ends the address of a stream, which lasts as long as a page is open.
+// eventsPath is the address of a stream, which lasts as long as a page is open.
 const eventsPath = "/events"
 
 // maxFollowed is how many sites one stream follows.
@@ -28,9 +26,6 @@ const (
 // pages (HTTP/1.1 allows it six connections to a server), with every site that it shows.
 func (s *Server) events(w http.ResponseWriter, r *http.Request) {
 	sites := strings.Split(r.FormValue("sites"), ",")
-	if site := chi.URLParam(r, "site"); site != "" {
-		sites = []string{site}
-	}
 	if len(sites) > maxFollowed {
 		s.fail(w, r, &badRequest{fmt.Sprintf("a stream follows at most %d sites", maxFollowed)})
 		return

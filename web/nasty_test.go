@@ -17,6 +17,7 @@ import (
 
 	"github.com/go-chi/chi/v5"
 
+	"rubrel/kinds"
 	"rubrel/testkit"
 )
 
@@ -450,7 +451,8 @@ func TestLanguageOfAList(t *testing.T) {
 // From an empty set of every kind, a record is added by one act.
 func TestFirstRecordOfEveryKind(t *testing.T) {
 	app := shared.Start(t)
-	for _, kind := range []string{"pricing", "skillbars", "statistics"} {
+	for _, k := range kinds.All() {
+		kind := k.Name
 		l, err := app.Store.Load(t.Context(), "fennmoor")
 		if err != nil {
 			t.Fatal(err)

@@ -42,8 +42,9 @@ func (s *Server) Collectors() []prometheus.Collector {
 			func(db *store.Store) float64 { return float64(db.Stat().TotalConns()) }),
 		stat("rubrel_database_connections_used", "Connections to PostgreSQL in use.",
 			func(db *store.Store) float64 { return float64(db.Stat().AcquiredConns()) }),
-		stat("rubrel_database_waits_total", "How often a request waited for a connection.",
-			func(db *store.Store) float64 { return float64(db.Stat().EmptyAcquireCount()) }),
+		prometheus.NewCounterFunc(prometheus.CounterOpts{Name: "rubrel_database_waits_total",
+			Help: "How often a request waited for a connection."},
+			func() float64 { return float64(s.store.Stat().EmptyAcquireCount()) }),
 	}
 }
 
@@ -60,8 +61,8 @@ func (s *Server) measured(next http.Handler) http.Handler {
 
 // requestFields are what a line tells of a request: no query, body, cookie or credential.
 var requestFields = &httplog.Schema{RequestMethod: "method", RequestPath: "path", RequestRemoteIP: "from",
-	ResponseStatus:   "status",
-	ResponseDuration: "took", ResponseBytes: "bytes", ErrorMessage: "error", ErrorStackTrace: "stack"}
+	ResponseStatus: "status", ResponseDuration: "took", ResponseBytes: "bytes", ErrorMessage: "error",
+	ErrorStackTrace: "stack"}
 
 // logged writes a line for each request.
 func logged(log *slog.Logger) func(http.Handler) http.Handler {

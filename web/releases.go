@@ -31,13 +31,8 @@ func (s *Server) releases(w http.ResponseWriter, r *http.Request) {
 
 // showReleases shows the page. What was typed about a host and not taken comes back in its fields.
 func (s *Server) showReleases(w http.ResponseWriter, r *http.Request, status int, typed *store.Host, fault string) {
-	l := s.load(w, r)
-	if l == nil {
-		return
-	}
-	view, err := s.releasesView(r, l)
-	if err != nil {
-		s.fail(w, r, err)
+	view := s.releasesView(w, r)
+	if view == nil {
 		return
 	}
 	view.Fault = fault
@@ -48,7 +43,21 @@ func (s *Server) showReleases(w http.ResponseWriter, r *http.Request, status int
 	s.show(w, r, status, "releases.html", view)
 }
 
-func (s *Server) releasesView(r *http.Request, l *store.Loaded) (*releasesView, error) {
+// releasesView reads what the page shows; where that is not there it answers and returns nil.
+func (s *Server) releasesView(w http.ResponseWriter, r *http.Request) *releasesView {
+	l := s.load(w, r)
+	if l == nil {
+		return nil
+	}
+	view, err := s.releasesOf(r, l)
+	if err != nil {
+		s.fail(w, r, err)
+		return nil
+	}
+	return view
+}
+
+func (s *Server) releasesOf(r *http.Request, l *store.Loaded) (*releasesView, error) {
 	f, err := s.siteFrame(r, "Releases of "+l.Site.Name, l)
 	if err != nil {
 		return nil, err
@@ -77,13 +86,8 @@ func (s *Server) releasesView(r *http.Request, l *store.Loaded) (*releasesView, 
 // progress is the part of the page that tells how far the last publication is: any page that is open asks for it until
 // the publication has ended, and then once for the rest of the page.
 func (s *Server) progress(w http.ResponseWriter, r *http.Request) {
-	l := s.load(w, r)
-	if l == nil {
-		return
-	}
-	view, err := s.releasesView(r, l)
-	if err != nil {
-		s.fail(w, r, err)
+	view := s.releasesView(w, r)
+	if view == nil {
 		return
 	}
 	if view.Publication == nil || view.Publication.Ended() {

@@ -148,11 +148,11 @@ var told = []struct {
 	err    error
 	status int
 }{
-	{store.ErrTaken, http.StatusConflict}, {store.ErrNothingToUndo, http.StatusConflict}, {store.ErrNothingToRedo,
-		http.StatusConflict},
+	{store.ErrTaken, http.StatusConflict}, {store.ErrLive, http.StatusConflict},
+	{store.ErrNothingToUndo, http.StatusConflict}, {store.ErrNothingToRedo, http.StatusConflict},
 	{store.ErrTooOld, http.StatusConflict}, {store.ErrManyClashes, http.StatusConflict},
-	{store.ErrLive, http.StatusConflict},
-	{store.ErrNoKey, http.StatusUnprocessableEntity}, {store.ErrPasswordNeeded, http.StatusUnprocessableEntity},
+	{store.ErrNoKey, http.StatusUnprocessableEntity}, {store.ErrOtherKey, http.StatusUnprocessableEntity},
+	{store.ErrPasswordNeeded, http.StatusUnprocessableEntity},
 	{store.ErrReadOnly, http.StatusServiceUnavailable},
 }
 

@@ -77,8 +77,8 @@ func New(s *store.Store, kinds kind.Registry, registry dresses.Registry, options
 		log = slog.New(slog.DiscardHandler)
 	}
 	return &Server{store: s, kinds: kinds, dresses: registry, pages: pages, options: options, log: log,
-		meters:   newMeters(),
-		draining: options.Draining, rendered: newMemo[[]render.File](), ledgers: newMemo[*sharedView]()}, nil
+		meters: newMeters(), draining: options.Draining, rendered: newMemo[[]render.File](),
+		ledgers: newMemo[*sharedView]()}, nil
 }
 
 // Handler is the whole application.
@@ -92,8 +92,8 @@ func (s *Server) Handler() (http.Handler, error) {
 		return nil, fmt.Errorf("web: %w", err)
 	}
 	r := chi.NewRouter()
-	r.Use(logged(s.log), s.measured, middleware.Recoverer, http.NewCrossOriginProtection().Handler, s.loopbackHost,
-		headers, middleware.Compress(1), s.edge)
+	r.Use(s.measured, logged(s.log), http.NewCrossOriginProtection().Handler, s.loopbackHost, headers,
+		middleware.Compress(1), s.edge)
 	r.Get("/healthz", s.health)
 	r.Handle("/static/*", http.StripPrefix("/static/", static))
 	r.Get("/", s.home)
@@ -131,7 +131,6 @@ func (s *Server) siteRoutes(r chi.Router) {
 	r.Post("/undo", s.siteUndo)
 	r.Post("/settle", s.siteSettle)
 	r.Get("/document.json", s.document)
-	r.Get(eventsPath, s.events)
 	r.Get("/paste", s.pasteForm)
 	r.Post("/paste", s.pasteRead)
 	r.Post("/paste/make", s.pasteMake)

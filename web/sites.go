@@ -244,9 +244,8 @@ func (s *Server) redress(w http.ResponseWriter, r *http.Request) {
 		s.fail(w, r, &document.Fault{Problem: "there is no such dress"})
 		return
 	}
-	_, again := s.placeOf(r)
+	place, again := s.placeOf(r)
 	if after := s.pageEdit(w, r, again, document.Redress{Dress: name}); after != nil {
-		place, _ := s.placeOf(r)
 		http.Redirect(w, r, saved("/sites/"+after.ID+"/"+place, after), http.StatusSeeOther)
 	}
 }

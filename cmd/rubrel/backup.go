@@ -65,12 +65,9 @@ func openFor(ctx context.Context, command string, arguments []string) (string, *
 	if len(arguments) != 1 {
 		return "", nil, fmt.Errorf("%s FILE: %w", command, errUsage)
 	}
-	c, err := configFromEnvironment()
+	c, err := configWithDatabase()
 	if err != nil {
 		return "", nil, err
-	}
-	if c.Database == "" {
-		return "", nil, fmt.Errorf("RUBREL_DATABASE does not say which database to use: %w", errUsage)
 	}
 	s, err := store.Open(ctx, c.Database, kinds.All(), store.Options{Key: c.Key})
 	return arguments[0], s, err

@@ -96,6 +96,15 @@ func readConfig(lookup func(string) (string, bool)) (*config, error) {
 
 func configFromEnvironment() (*config, error) { return readConfig(os.LookupEnv) }
 
+// configWithDatabase is for commands that work on a database that somebody else runs.
+func configWithDatabase() (*config, error) {
+	c, err := configFromEnvironment()
+	if err == nil && c.Database == "" {
+		err = fmt.Errorf("RUBREL_DATABASE does not say which database to use: %w", errUsage)
+	}
+	return c, err
+}
+
 // writeSettings writes the settings for the usage text.
 func writeSettings(out io.Writer) error {
 	table := tabwriter.NewWriter(out, 0, 0, 2, ' ', 0)

@@ -27,12 +27,9 @@ import (
 
 // serveCommand serves over a database that somebody else runs.
 func serveCommand(ctx context.Context, _ []string, out io.Writer) error {
-	c, err := configFromEnvironment()
+	c, err := configWithDatabase()
 	if err != nil {
 		return err
-	}
-	if c.Database == "" {
-		return fmt.Errorf("RUBREL_DATABASE does not say which database to use: %w", errUsage)
 	}
 	// For serve the setting names a rates desk to ask, and has no other value.
 	c.Rates = os.Getenv(ratesSetting)

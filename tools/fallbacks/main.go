@@ -9,6 +9,7 @@ import (
 	"path/filepath"
 
 	"rubrel/core/typeset"
+	"rubrel/dresses"
 )
 
 // system is a family that systems have: the names by which CSS finds it there, regular and bold, and the package whose
@@ -35,15 +36,6 @@ var systems = []system{
 		"dejavu-serif"},
 }
 
-// measured is an entry of the table.
-type measured struct {
-	Name    string          `json:"name"`
-	Generic string          `json:"generic"`
-	Bold    bool            `json:"bold"`
-	Locals  []string        `json:"locals"`
-	Metrics typeset.Metrics `json:"metrics"`
-}
-
 func main() {
 	if len(os.Args) != 2 {
 		fmt.Fprintln(os.Stderr, "usage: fallbacks NODE_MODULES")
@@ -56,7 +48,7 @@ func main() {
 }
 
 func write(modules string) error {
-	var table []measured
+	var table []dresses.Local
 	for _, s := range systems {
 		for _, weight := range []int{400, 700} {
 			file, err := os.ReadFile(filepath.Join(modules, "@fontsource", s.pack, "files",
@@ -68,7 +60,8 @@ func write(modules string) error {
 			if err := book.Add(s.Name, weight, file); err != nil {
 				return err
 			}
-			m := measured{s.Name, s.Generic, weight == 700, s.Regular, book.Metrics(book.Find([]string{s.Name}, weight))}
+			m := dresses.Local{Name: s.Name, Generic: s.Generic, Bold: weight == 700, Locals: s.Regular,
+				Metrics: book.Metrics(book.Find([]string{s.Name}, weight))}
 			if m.Bold {
 				m.Locals = s.Bold
 			}
