@@ -30,7 +30,7 @@ import (
 // shared is the PostgreSQL of this package's tests.
 var shared *testkit.Cluster
 
-func TestMain(m *testing.M) { testkit.Main(m, &shared) }
+func TestMain(m *testing.M) { testkit.MainWithCluster(m, &shared) }
 
 // flaky is a web host that can be killed after it has taken so many bytes: it cuts the connection and answers nobody
 // until it is started again.

@@ -20,11 +20,17 @@ import (
 //go:embed base.css
 var baseCSS string
 
+//go:embed reset.css
+var resetCSS string
+
 //go:embed page.css
 var pageCSS string
 
-// layers names the cascade layers, the strongest first: see harden.
-const layers = "@layer rubrel.look,rubrel.form,rubrel.reset;"
+// The cascade layers. Among important declarations the first is the strongest, else the last: see harden.
+const (
+	layers     = "@layer rubrel.form,rubrel.look;"
+	hardLayers = "@layer rubrel.look,rubrel.form,rubrel.reset;"
+)
 
 // dressed is a site with its dress: the tokens it shows and the levels of each block's look.
 type dressed struct {
@@ -248,7 +254,12 @@ func (d *dressed) houseCSS() string {
 
 func (d *dressed) writeHouse() string {
 	var b strings.Builder
-	b.WriteString(layers + baseCSS + "@layer rubrel.look{")
+	if d.anywhere {
+		b.WriteString(hardLayers + resetCSS)
+	} else {
+		b.WriteString(layers)
+	}
+	b.WriteString(baseCSS + "@layer rubrel.look{")
 	tokens, other := d.light, d.dark
 	if d.site.House.Scheme == document.DarkScheme {
 		tokens = d.dark

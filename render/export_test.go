@@ -184,34 +184,10 @@ func TestSnippetSurvivesHostileCSS(t *testing.T) {
 		b.LessMotion(true)
 		styles := func(path string) []string {
 			b.Open(server.URL + path)
-			return testkit.Eval[[]string](b, `document.fonts.ready.then(() => [...document.querySelectorAll('[data-rb], [data-rb] *')].flatMap((e) => ['', '::before', '::after'].map((pseudo) => {
-				const style = getComputedStyle(e, pseudo);
-				return e.className + pseudo + ' ' + [...style].filter((p) => !p.startsWith('--')).map((p) => p + ':' + style.getPropertyValue(p)).join(';');
-			})))`)
+			return computedStyles(b, "[data-rb], [data-rb] *")
 		}
-		plain, survived := styles("/plain"), styles("/hostile")
-		if len(plain) != len(survived) || len(plain) < 100 {
-			t.Fatalf("%s: %d elements on the plain page, %d on the hostile one", dress, len(plain), len(survived))
-		}
-		faults := 0
-		for i := range plain {
-			if plain[i] != survived[i] && faults < 5 {
-				faults++
-				t.Errorf("%s: %s", dress, difference(plain[i], survived[i]))
-			}
-		}
+		compareStyles(t, dress, styles("/plain"), styles("/hostile"))
 	}
-}
-
-func difference(a, b string) string {
-	as, bs := strings.Split(a, ";"), strings.Split(b, ";")
-	out := strings.SplitN(a, " ", 2)[0] + ":"
-	for i := range min(len(as), len(bs)) {
-		if as[i] != bs[i] {
-			out += " " + as[i] + " became " + bs[i]
-		}
-	}
-	return out
 }
 
 // The proof of a block is, to the byte, what a release carries: the block's HTML, and for a page with that block

@@ -10,15 +10,20 @@ import (
 	"github.com/tdewolff/parse/v2/css"
 )
 
-// harden writes CSS without comments and needless space, and marks every declaration important.
+// short writes CSS without comments and needless space.
+func short(source string) (string, error) { return rewrite(source, false) }
+
+// harden writes CSS as short does, and marks every declaration important.
 //
 // A style in a cascade layer loses to any rule of the page that is in none. Among important declarations the
 // order of layers is reversed and they win over everything that is not in a layer (CSS Cascade 5, section 6.4.4),
 // so an important layered style is the one form that no style sheet of the page around can overrun. The first
 // layer named is then the strongest.
-func harden(source string) (string, error) {
+func harden(source string) (string, error) { return rewrite(source, true) }
+
+func rewrite(source string, important bool) (string, error) {
 	lexer := css.NewLexer(parse.NewInputString(source))
-	h := hardener{}
+	h := rewriter{important: important}
 	for {
 		kind, text := lexer.Next()
 		switch kind {
@@ -48,8 +53,9 @@ func harden(source string) (string, error) {
 	}
 }
 
-// hardener gathers one statement at a time: what ends in { is a prelude, what ends in ; or } a declaration.
-type hardener struct {
+// rewriter gathers one statement at a time: what ends in { is a prelude, what ends in ; or } a declaration.
+type rewriter struct {
+	important bool
 	out       strings.Builder
 	statement strings.Builder
 	space     bool   // white space was read since the last token
@@ -57,7 +63,7 @@ type hardener struct {
 	pending   bool   // a declaration was written that needs ; if another follows
 }
 
-func (h *hardener) add(kind css.TokenType, text string) {
+func (h *rewriter) add(kind css.TokenType, text string) {
 	tight := kind == css.CommaToken || strings.HasSuffix(h.statement.String(), ",") || h.isDeclarationColon()
 	if h.space && h.statement.Len() > 0 && !tight {
 		h.statement.WriteByte(' ')
@@ -67,19 +73,19 @@ func (h *hardener) add(kind css.TokenType, text string) {
 }
 
 // isDeclarationColon reports whether the statement so far is a property name and its colon.
-func (h *hardener) isDeclarationColon() bool {
+func (h *rewriter) isDeclarationColon() bool {
 	name, ok := strings.CutSuffix(h.statement.String(), ":")
 	return ok && name != "" && strings.Trim(name, "abcdefghijklmnopqrstuvwxyz0123456789-") == ""
 }
 
-func (h *hardener) separate() {
+func (h *rewriter) separate() {
 	if h.pending {
 		h.out.WriteByte(';')
 		h.pending = false
 	}
 }
 
-func (h *hardener) begin() {
+func (h *rewriter) begin() {
 	h.separate()
 	prelude := h.statement.String()
 	h.out.WriteString(prelude + "{")
@@ -93,14 +99,14 @@ func (h *hardener) begin() {
 	h.blocks = append(h.blocks, plain)
 }
 
-func (h *hardener) end() {
+func (h *rewriter) end() {
 	h.statementEnd("")
 	h.blocks = h.blocks[:len(h.blocks)-1]
 	h.pending = false
 	h.out.WriteByte('}')
 }
 
-func (h *hardener) statementEnd(terminator string) {
+func (h *rewriter) statementEnd(terminator string) {
 	statement := h.statement.String()
 	h.statement.Reset()
 	h.space = false
@@ -113,7 +119,7 @@ func (h *hardener) statementEnd(terminator string) {
 		h.out.WriteString(terminator)
 		return
 	}
-	if n := len(h.blocks); n > 0 && !h.blocks[n-1] {
+	if n := len(h.blocks); h.important && n > 0 && !h.blocks[n-1] {
 		h.out.WriteString("!important")
 	}
 	h.pending = true

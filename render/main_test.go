@@ -16,7 +16,10 @@ import (
 	"rubrel/dresses"
 	"rubrel/kinds"
 	"rubrel/render"
+	"rubrel/testkit"
 )
+
+func TestMain(m *testing.M) { testkit.Main(m) }
 
 var all = kinds.All()
 

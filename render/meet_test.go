@@ -23,10 +23,7 @@ func TestKindsDoNotMeet(t *testing.T) {
 	b.LessMotion(true)
 	styles := func(address, id string) []string {
 		b.Open(address)
-		return testkit.Eval[[]string](b, fmt.Sprintf(`document.fonts.ready.then(() => [...document.querySelectorAll('#%s, #%s *:not(.rb-spoken)')].flatMap((e) => ['', '::before', '::after'].map((pseudo) => {
-			const style = getComputedStyle(e, pseudo);
-			return e.className + pseudo + ' ' + [...style].filter((p) => !p.startsWith('--')).map((p) => p + ':' + style.getPropertyValue(p)).join(';');
-		})))`, id, id))
+		return computedStyles(b, fmt.Sprintf("#%s, #%s *:not(.rb-spoken)", id, id))
 	}
 	all := serveFiles(t, together)
 	for _, id := range ids {
@@ -34,16 +31,6 @@ func TestKindsDoNotMeet(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		alone, beside := styles(serveFiles(t, files), id), styles(all, id)
-		if len(alone) != len(beside) || len(alone) < 50 {
-			t.Fatalf("%s has %d elements alone, %d beside others", id, len(alone), len(beside))
-		}
-		faults := 0
-		for i := range alone {
-			if alone[i] != beside[i] && faults < 3 {
-				faults++
-				t.Errorf("%s: %s", id, difference(alone[i], beside[i]))
-			}
-		}
+		compareStyles(t, id, styles(serveFiles(t, files), id), styles(all, id))
 	}
 }

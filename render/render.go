@@ -254,7 +254,7 @@ func (d *dressed) besides(name string, pieces []piece, view *pageView) ([]File, 
 	}
 	house := d.houseCSS() + picturesCSS(d.site, pictures, document.Picture.Path) + entranceSheet(enters) +
 		"@layer rubrel.form{" + pageCSS + "}"
-	css, err := harden(fontsCSS(d.faces, d.fallbacks, fontPath) + rooted(house, d.rootClass()) + formsCSS(pieces) +
+	css, err := short(fontsCSS(d.faces, d.fallbacks, fontPath) + rooted(house, d.rootClass()) + formsCSS(pieces) +
 		withFallbacks(own.String(), d.fallbacks))
 	if err != nil {
 		return nil, err
@@ -407,8 +407,14 @@ func (d *dressed) view(b *document.Block, cascade look.Cascade) kind.View {
 	if part, ok := set.Kind.ColumnsPart(b.Form); ok {
 		columns = cascade.Columns(part.Name)
 	}
-	return kind.View{Columns: columns, BlockID: b.ID, Name: b.Name, Set: set.Set, Locale: language,
+	view := kind.View{Columns: columns, BlockID: b.ID, Name: b.Name, Set: set.Set, Locale: language,
 		FromRight: direction(language) == "rtl", HeadingLevel: 2, Widths: d.site.Widths, Now: d.now}
+	if cascade.MovesParts() {
+		view.Stands = func(part string, record kind.Record, width int) (look.Stand, bool) {
+			return cascade.Stands(part, record.ID, record.Featured, width)
+		}
+	}
+	return view
 }
 
 // direction is the writing direction of a language, by its script's default in the CLDR.

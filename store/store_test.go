@@ -22,7 +22,7 @@ import (
 
 var shared *testkit.Cluster
 
-func TestMain(m *testing.M) { testkit.Main(m, &shared) }
+func TestMain(m *testing.M) { testkit.MainWithCluster(m, &shared) }
 
 func price(record, text string) document.Change {
 	return document.SetFact{Set: "memberships", Record: record, Key: "price:month:eur", Text: text}

@@ -31,29 +31,17 @@ type Browser struct {
 // patience is how long a test waits for a condition before it fails.
 const patience = 20 * time.Second
 
-// Launch starts a Chromium with a profile of its own and returns its first tab.
+// Launch opens a tab in a browser context of its own, with nothing of what other tests left.
 func Launch(t testing.TB, width, height int64) *Browser {
 	t.Helper()
-	profile, err := os.MkdirTemp("", "rubrel-chromium-")
+	shared, err := sharedChromium()
 	if err != nil {
 		t.Fatal(err)
 	}
-	options := append(chromedp.DefaultExecAllocatorOptions[:], chromedp.NoSandbox, chromedp.DisableGPU,
-		chromedp.UserDataDir(profile),
-		chromedp.Flag("disable-quic", true), chromedp.Flag("disable-component-update", true), chromedp.Flag("disable-sync",
-			true),
-		chromedp.Flag("hide-scrollbars", true),
-		// Nothing of the window around the page is needed: its own pages are renderers, too.
-		chromedp.Flag("disable-features", "site-per-process,Translate,BlinkGenPropertyTrees,PreloadTopChromeWebUI,WebUITabStrip,TabSearch,SidePanel,OptimizationHints,MediaRouter,InterestFeedContentSuggestions"), chromedp.Flag("disable-breakpad", true),
-		// Without hinting text is as wide as its font says, as on every screen of today.
-		chromedp.Flag("font-render-hinting", "none"), chromedp.WindowSize(int(width), int(height)))
-	allocator, stop := chromedp.NewExecAllocator(context.Background(), options...)
-	ctx, cancel := chromedp.NewContext(allocator)
+	ctx, cancel := chromedp.NewContext(shared, chromedp.WithNewBrowserContext())
 	t.Cleanup(func() {
 		_ = chromedp.Cancel(ctx)
 		cancel()
-		stop()
-		_ = os.RemoveAll(profile) // Chromium may still be writing; /tmp is cleaned in any case
 	})
 	return open(t, ctx, width, height)
 }

@@ -60,15 +60,15 @@ func (c *Cluster) Remove() {
 	}
 }
 
-// Main runs a package's tests over one cluster.
-func Main(m *testing.M, c **Cluster) {
+// MainWithCluster runs a package's tests over one cluster.
+func MainWithCluster(m *testing.M, c **Cluster) {
 	started, err := StartCluster(cluster.Options{Forgetful: true})
 	if err != nil {
 		fmt.Fprintln(os.Stderr, err)
 		os.Exit(1)
 	}
 	*c = started
-	code := m.Run()
+	code := runTests(m)
 	started.Remove()
 	os.Exit(code)
 }

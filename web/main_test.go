@@ -9,4 +9,4 @@ import (
 // shared is the PostgreSQL of this package's tests.
 var shared *testkit.Cluster
 
-func TestMain(m *testing.M) { testkit.Main(m, &shared) }
+func TestMain(m *testing.M) { testkit.MainWithCluster(m, &shared) }

@@ -209,6 +209,9 @@ type View struct {
 	HeadingLevel int  // 2 to 6: the level of a record's title
 	Widths       look.Widths
 	Columns      []int // by width: how many stand side by side as the look says; 0 where that is left to the form
+	// Stands is where a part stands in a record at a width as the look says, false where that is left to the form; nil
+	// where the look says it of none.
+	Stands func(part string, record Record, width int) (look.Stand, bool)
 	// Name is the block's name, for its accessible label.
 	Name string
 	// Now is when the view is made.

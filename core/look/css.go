@@ -11,8 +11,9 @@ const ClassPrefix = "rb-"
 // ContainerName names the query container that every block is.
 const ContainerName = "rb"
 
-// WriteRules writes rules as CSS below a block's class. Selectors have no specificity (:where), so their order
-// alone decides, as Rules means it to.
+// WriteRules writes rules as CSS below a block's class. Every selector has the specificity of one class, that of the
+// part, so their order alone decides, as Rules means it to. The part stands outside :where(), where browsers find the
+// rules for an element by it.
 func (c Cascade) WriteRules(blockClass string, rules []Rule) string {
 	var b strings.Builder
 	open := 0
@@ -41,7 +42,6 @@ func (c Cascade) WriteRules(blockClass string, rules []Rule) string {
 }
 
 func (r Rule) selector(blockClass string) string {
-	s := "." + blockClass
 	item := ""
 	if r.Record != "" {
 		item = `[data-record="` + r.Record + `"]`
@@ -49,23 +49,24 @@ func (r Rule) selector(blockClass string) string {
 	if r.Featured {
 		item += "." + ClassPrefix + "featured"
 	}
-	part := "." + ClassPrefix + r.Part.Name
-	switch r.Part.Place {
-	case InRecord:
-		if item != "" {
-			s += " " + item
-		}
-		s += " " + part
-	case RecordItem:
-		s += " " + part + item
-	case BlockItself:
-		s += " " + part
+	around, own := "."+blockClass, ""
+	switch {
+	case item == "":
+	case r.Part.Place == RecordItem:
+		own = ":where(" + item + ")"
+	case r.Part.Place == InRecord:
+		around += " " + item
 	}
-	switch r.State {
+	return ":where(" + around + ") ." + ClassPrefix + r.Part.Name + own + r.State.selector()
+}
+
+// selector is what CSS knows a state by, without specificity.
+func (s State) selector() string {
+	switch s {
 	case Hover:
-		s += ":hover"
+		return ":where(:hover)"
 	case Selected:
-		s += ":has(:checked)"
+		return ":where(:has(:checked))"
 	}
-	return ":where(" + s + ")"
+	return ""
 }

@@ -71,6 +71,8 @@ var properties = []Property{
 		parse: parseKeyword},
 	{Name: "display", Keywords: []string{"none", "shown", "block"}, Hint: "none to leave it out, shown to have it again",
 		parse: parseKeyword},
+	{Name: StandsProperty, Layout: true, Keywords: []string{"auto"},
+		Hint: "where it stands in its record: after title, before button, or auto", parse: parseStand},
 	{Name: "order", Span: &Span{"", -9, 9, 1, 0}, Hint: "a whole number: the smaller comes first", parse: parseOrder},
 	{Name: "max-width", Keywords: []string{"none"}, Span: &Span{"ch", 16, 90, 1, 60},
 		Hint: "a length such as 42ch, or none", parse: parseSpace},

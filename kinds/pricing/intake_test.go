@@ -15,7 +15,15 @@ func read(t testing.TB, text string, options kind.IntakeOptions) kind.Reading {
 	if err != nil {
 		t.Fatal(err)
 	}
-	return Declaration().ReadTable(table, options)
+	return declared().ReadTable(table, options)
+}
+
+func declared() *kind.Kind {
+	k, err := Declaration()
+	if err != nil {
+		panic(err)
+	}
+	return k
 }
 
 // written writes a set in one line for each plan, to compare.
@@ -147,7 +155,7 @@ func FuzzIntake(f *testing.F) {
 		if err != nil {
 			return
 		}
-		reading := Declaration().ReadTable(table, kind.IntakeOptions{Arrangement: kind.Arrangement(arrangement)})
+		reading := declared().ReadTable(table, kind.IntakeOptions{Arrangement: kind.Arrangement(arrangement)})
 		for _, r := range reading.Set.Records {
 			for key := range r.Facts {
 				if _, err := reading.Set.CheckKey(fields, kind.ParseFactKey(key)); err != nil {

@@ -17,8 +17,8 @@ var commonCSS string
 var cardsCSS string
 
 // Declaration is the pricing kind.
-func Declaration() *kind.Kind {
-	return &kind.Kind{
+func Declaration() (*kind.Kind, error) {
+	return kind.New(&kind.Kind{
 		Name: "pricing", Title: "Pricing", One: "plan", Many: "plans",
 		CanFeature: true,
 		MarkField:  "badge",
@@ -45,7 +45,7 @@ func Declaration() *kind.Kind {
 		Check:   check,
 		Intake:  fromPaste,
 		Fresh:   fresh,
-	}
+	})
 }
 
 var axes = []kind.Axis{

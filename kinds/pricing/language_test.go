@@ -14,7 +14,7 @@ func TestWordsOfANewSet(t *testing.T) {
 	if err := json.Unmarshal(wordsJSON, &table); err != nil {
 		t.Fatal(err)
 	}
-	k := Declaration()
+	k := declared()
 	axis, _ := k.AxisNamed("periods")
 	for language, w := range table {
 		if !strings.Contains(w.Choose, "{plan}") {

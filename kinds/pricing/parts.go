@@ -38,6 +38,7 @@ var inHeads = map[string]string{"matrix": "plan", "calculator": "line"}
 var (
 	sideAs = map[string]string{"color": "--rb-side-ink", "background-color": "--rb-side-ground",
 		"border-radius": "--rb-side-radius", "accent-color": "--rb-side-mark"}
+	inkAs   = map[string]string{"color": sideAs["color"], "background-color": sideAs["background-color"]}
 	rowRule = map[string]string{"border": "border-top"}
 )
 
@@ -68,11 +69,11 @@ var parts = []kind.Part{
 			"background-color@selected": "ink", "color@selected": "raised", "color@hover": "ink", "accent-color": "ink",
 		}},
 	{Name: "first", Variant: true, Help: "the first side of the switch", Place: look.BlockItself, Parent: "option",
-		Properties: []string{"color", "background-color", "font-weight"}, As: sideAs, Defaults: map[string]string{}},
+		Properties: []string{"color", "background-color", "font-weight"}, As: inkAs, Defaults: map[string]string{}},
 	{Name: "second", Variant: true, Help: "the second side of the switch", Place: look.BlockItself, Parent: "option",
-		Properties: []string{"color", "background-color", "font-weight"}, As: sideAs, Defaults: map[string]string{}},
+		Properties: []string{"color", "background-color", "font-weight"}, As: inkAs, Defaults: map[string]string{}},
 	{Name: "quiet", Variant: true, Help: "the side of the switch that is held back", Place: look.BlockItself,
-		Parent: "option", Properties: []string{"color", "background-color", "font-weight", "font-size"}, As: sideAs,
+		Parent: "option", Properties: []string{"color", "background-color", "font-weight", "font-size"}, As: inkAs,
 		Defaults: map[string]string{"font-weight": "weight-text"}},
 	{Name: "saving", Text: true, Help: "what a side of the switch saves", Place: look.BlockItself, Parent: "option",
 		Properties: and(textProperties, boxProperties...),

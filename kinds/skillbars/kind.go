@@ -32,14 +32,14 @@ const (
 )
 
 // Declaration is the skill bars kind.
-func Declaration() *kind.Kind {
+func Declaration() (*kind.Kind, error) {
 	form := func(name, title, help, css string) kind.Form {
 		return kind.Form{Name: name, Title: title, Help: help, CSS: []string{boardCSS, css}, HTML: htmlOf(name),
 			Variables: variablesOf(name),
 			Runs:      runsOf(name), Room: roomOf(name), Columns: columnsOf(name), Check: placedOf(name),
 			Drawings: drawingsOf(name)}
 	}
-	return &kind.Kind{
+	return kind.New(&kind.Kind{
 		Name: "skillbars", Title: "Skill bars", One: "skill", Many: "skills",
 		CanFeature: true,
 		SetFields:  setFields,
@@ -56,7 +56,7 @@ func Declaration() *kind.Kind {
 		Check:  check,
 		Intake: fromPaste(),
 		Fresh:  fresh,
-	}
+	})
 }
 
 // The ledger's headings for facts that few sets need.

@@ -3,8 +3,9 @@ package statistics
 
 import (
 	_ "embed"
+	"slices"
 
-	"rubrel/core/icon"
+	"rubrel/core/anatomy"
 	"rubrel/core/intake"
 	"rubrel/core/kind"
 )
@@ -25,18 +26,19 @@ const (
 )
 
 // Declaration is the statistics kind.
-func Declaration() *kind.Kind {
+func Declaration() (*kind.Kind, error) {
 	form := func(name, title, help string) kind.Form {
-		return kind.Form{Name: name, Title: title, Help: help, CSS: []string{sheetCSS}, HTML: htmlOf(name),
-			Entrances: map[string]string{"count": countJS}, Variables: variablesOf(name),
-			Runs: runsOf(name), Room: roomOf(name), Columns: columnsOf(name), Drawings: drawingsOf(name)}
+		return bodyOf(name).Form(kind.Form{Name: name, Title: title, Help: help, CSS: []string{sheetCSS},
+			HTML: htmlOf(name), Entrances: map[string]string{"count": countJS}, Variables: variablesOf(name),
+			Drawings: drawingsOf(name)})
 	}
-	return &kind.Kind{
+	fields := anatomy.Fields(slots)
+	return kind.New(&kind.Kind{
 		Name: "statistics", Title: "Statistics", One: "figure", Many: "figures",
 		CanFeature: true,
 		SetFields:  setFields,
 		Fields:     fields,
-		Parts:      parts,
+		Parts:      slices.Concat(parts, anatomy.Parts(figurePart, slots)),
 		Forms: []kind.Form{
 			form(tilesForm, "tiles", "A row of tiles, with an icon above or beside the figure."),
 			form(numbersForm, "numbers", "Large figures with rules between them."),
@@ -48,7 +50,7 @@ func Declaration() *kind.Kind {
 		Intake: intake.Plain(fields, "figures down or across, with their units: 14,500 kg, € 12,000, 97 %",
 			"Label\tValue\tAs of\nNights of clear sky\t148 nights\t2026-10-31\nObjects logged\t14,500\t2026-10-31"),
 		Fresh: fresh,
-	}
+	})
 }
 
 // The ledger's headings for facts that few sets need.
@@ -62,30 +64,6 @@ var numberType = kind.NumberType{}
 
 // mostPoints is how many numbers a series has at most.
 const mostPoints = 120
-
-var fields = []kind.Field{
-	{Name: "label", Label: "label", Help: "what is counted", Type: kind.TextType{Most: 80}, Required: true,
-		Aliases: []string{"name", "title", "what", "figure", "measure", "bezeichnung", "libellé"}},
-	{Name: "value", Label: "value", Help: "how much it is: 14500", Type: numberType, Derive: deriveValue,
-		Split: splitValue, Aliases: []string{"number", "amount", "count", "total", "wert", "anzahl", "valeur"}},
-	{Name: "follows", Label: "follows", Help: "count of memberships, or sum, average, least or most of a field: average " +
-		"of value in training", Type: FollowType{}},
-	{Name: "prefix", Label: "prefix", Help: "what stands before the number: €, ~", Type: kind.TextType{Most: 12},
-		Aliases: []string{"sign", "before"}},
-	{Name: "unit", Label: "unit", Help: "what is measured in: kg, %, hours", Type: kind.TextType{Most: 24},
-		Aliases: []string{"units", "suffix", "einheit", "unité"}},
-	{Name: "note", Label: "note", Help: "a few words below", Type: kind.TextType{Most: 200},
-		Aliases: []string{"description", "text", "remark", "details"}},
-	{Name: "icon", Label: "icon", Help: "the name of an icon: moon", Type: icon.Type{}, Aliases: []string{"symbol"}},
-	{Name: "series", Label: "series", Help: "how it went, from the earliest: 120 140 155",
-		Type: kind.SeriesType{Most: mostPoints}, Aliases: []string{"trend", "history", "values", "data"}},
-	{Name: "from", Group: countGroup, Label: "from", Help: "where counting starts; 0 where nothing is said",
-		Type: numberType, Aliases: []string{"start", "was", "before", "previous"}},
-	{Name: "date", Group: sourceGroup, Label: "date", Help: "the day of the figure: 2026-10-31", Type: kind.DateType{},
-		Aliases: []string{"as of", "on", "day", "stand", "datum"}},
-	{Name: "source", Group: sourceGroup, Label: "source", Help: "who says so", Type: kind.TextType{Most: 120},
-		Aliases: []string{"by", "origin", "quelle"}},
-}
 
 var setFields = []kind.Field{
 	{Name: "unit", Label: "unit", Help: "what all of them are measured in", Type: kind.TextType{Most: 24}},

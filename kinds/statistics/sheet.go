@@ -2,7 +2,6 @@ package statistics
 
 import (
 	"embed"
-	"fmt"
 	"html/template"
 	"strconv"
 	"strings"
@@ -10,7 +9,6 @@ import (
 	"unicode/utf8"
 
 	"rubrel/core/dates"
-	"rubrel/core/icon"
 	"rubrel/core/kind"
 	"rubrel/core/money"
 	corewords "rubrel/core/words"
@@ -27,11 +25,13 @@ type sheet struct {
 	form   string
 	locale money.Locale
 	words  words
+	shown  []figure // once they have been read
+	widest float64  // see widestEms
 }
 
 func newSheet(v kind.View, form string) *sheet {
 	w, _ := wordsFor(v.Locale)
-	return &sheet{v, form, money.LocaleFor(v.Locale), w}
+	return &sheet{v: v, form: form, locale: money.LocaleFor(v.Locale), words: w}
 }
 
 func (s *sheet) fact(name string) string { return kind.Text(s.v.Set.Facts, name) }
@@ -48,10 +48,9 @@ func (s *sheet) record(id string) kind.Record {
 
 // figure is one figure as it is shown.
 type figure struct {
-	ID, Label, Note, Origin string
-	Featured, Turned        bool
-	Icon                    template.HTML
-	Known                   bool // it has a value
+	ID, Label, Origin string
+	Featured, Turned  bool
+	Known             bool // it has a value
 	Written
 	From   string // the number from which it counts, of what is written
 	To     string // the number that is written, for the script
@@ -73,18 +72,30 @@ func (s *sheet) valueOf(r kind.Record) (kind.Number, bool) {
 	return n, ok
 }
 
+// figures are all of them as they are shown.
 func (s *sheet) figures() []figure {
-	figures := make([]figure, len(s.v.Set.Records))
-	for i, r := range s.v.Set.Records {
-		figures[i] = s.figure(r)
-		figures[i].Turned = s.form == bandedForm && (i%2 == 1) != (s.fact("begins") == light)
+	if s.shown == nil {
+		for i, r := range s.v.Set.Records {
+			f := s.figure(r)
+			f.Turned = s.form == bandedForm && (i%2 == 1) != (s.fact("begins") == light)
+			s.shown = append(s.shown, f)
+		}
 	}
-	return figures
+	return s.shown
+}
+
+// figureOf is one of them.
+func (s *sheet) figureOf(r kind.Record) figure {
+	for _, f := range s.figures() {
+		if f.ID == r.ID {
+			return f
+		}
+	}
+	return figure{}
 }
 
 func (s *sheet) figure(r kind.Record) figure {
-	f := figure{ID: r.ID, Label: kind.Text(r.Facts, "label"), Note: kind.Text(r.Facts, "note"), Featured: r.Featured,
-		Icon: icon.SVG(kind.Text(r.Facts, "icon")), Origin: s.origin(r)}
+	f := figure{ID: r.ID, Label: kind.Text(r.Facts, "label"), Featured: r.Featured, Origin: s.origin(r)}
 	value, ok := s.valueOf(r)
 	if f.Known = ok; ok {
 		s.write(&f, r, value)
@@ -201,22 +212,34 @@ type sheetView struct {
 	Rules    bool // between the figures
 	Step     string
 	Interval string
-	Figures  []figure
+	Figures  []figureView
+}
+
+// figureView is the element of a figure.
+type figureView struct {
+	figure
+	Inside template.HTML
 }
 
 // htmlOf is the HTML of a form.
 func htmlOf(form string) func(kind.View) (template.HTML, error) {
 	return func(v kind.View) (template.HTML, error) {
-		s := newSheet(v, form)
-		view := sheetView{Class: "rb-as-" + form, Again: s.fact("again") == eachTime, Rules: form == numbersForm,
-			Step: s.fact("step"), Interval: s.fact("interval"), Figures: s.figures()}
-		if s.fact("icons") == beside {
-			view.Class += " rb-beside"
+		s, body := newSheet(v, form), bodyOf(form)
+		view := sheetView{Class: strings.TrimSpace("rb-as-" + form + " " + body.Class(v)),
+			Again: s.fact("again") == eachTime, Rules: form == numbersForm, Step: s.fact("step"),
+			Interval: s.fact("interval")}
+		for i, r := range v.Set.Records {
+			view.Figures = append(view.Figures, figureView{s.figures()[i], body.Inside(v, s, r)})
 		}
-		var out strings.Builder
-		if err := templates.ExecuteTemplate(&out, "sheet.html", view); err != nil {
-			return "", fmt.Errorf("statistics: %w", err)
-		}
-		return template.HTML(out.String()), nil
+		return fragment("sheet.html", view), nil
 	}
+}
+
+// fragment writes one of the templates. They take what is there: that one fails is a fault of this package.
+func fragment(name string, view any) template.HTML {
+	var out strings.Builder
+	if err := templates.ExecuteTemplate(&out, name, view); err != nil {
+		panic("statistics: " + err.Error())
+	}
+	return template.HTML(out.String())
 }

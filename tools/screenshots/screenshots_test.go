@@ -24,7 +24,7 @@ func TestMain(m *testing.M) {
 	if os.Getenv("RUBREL_SCREENSHOTS") == "" {
 		return // only on demand: it writes into the repository
 	}
-	testkit.Main(m, &shared)
+	testkit.MainWithCluster(m, &shared)
 }
 
 const list = "\tHarbour\tCoast\tOpen sea\nFor\tWeekend sailors\tRegulars\tLong passages\nPrice per month\t29,95 " +

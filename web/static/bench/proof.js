@@ -141,8 +141,8 @@ export class Proof {
     const said = [];
     const walk = (rules, before, after) => {
       for (const rule of rules) {
-        const wanted = rule.selectorText?.includes(`.rb-${part}`) && rule.selectorText.includes(':hover)');
-        if (wanted) said.push(`${before}${rule.cssText.replaceAll(':hover', '')}${after}`);
+        const wanted = rule.selectorText?.includes(`.rb-${part}`) && rule.selectorText.includes(':where(:hover)');
+        if (wanted) said.push(`${before}${rule.cssText.replaceAll(':where(:hover)', '')}${after}`);
         else if (rule.cssRules && !rule.selectorText) walk(rule.cssRules, `${before}${rule.cssText.slice(0, rule.cssText.indexOf('{') + 1)}`, `}${after}`);
       }
     };

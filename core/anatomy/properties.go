@@ -1,0 +1,24 @@
+package anatomy
+
+import "slices"
+
+// What can be said of the look of parts, by what they are.
+var (
+	// TextProperties are those of words.
+	TextProperties = []string{"color", "font-family", "font-size", "font-weight", "line-height", "letter-spacing",
+		"word-spacing", "font-style", "text-transform", "text-decoration", "text-shadow", "margin", "display"}
+	// BoxProperties are those of a box with a ground.
+	BoxProperties = []string{"background-color", "background-image", "padding", "border", "border-radius", "box-shadow",
+		"opacity"}
+	// EnterProperties are those of what comes in at first sight.
+	EnterProperties = []string{"animation-name", "animation-duration", "animation-delay", "animation-timing-function",
+		"animation-range-start"}
+	// MoveProperties are those of what answers to a visitor's hand.
+	MoveProperties = []string{"translate", "scale", "transition-duration", "transition-timing-function"}
+	// BlockProperties are those of the ground on which a whole block stands.
+	BlockProperties = slices.Concat(BoxProperties, []string{"color", "font-family", "font-size", "line-height"},
+		EnterProperties)
+	// RecordProperties are those of the box of a record.
+	RecordProperties = slices.Concat(BoxProperties, []string{"color", "text-align", "order"}, MoveProperties,
+		EnterProperties)
+)
