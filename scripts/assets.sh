@@ -13,7 +13,7 @@ packages=(
   @fontsource/heebo@5.3.0 @fontsource/vazirmatn@5.3.0
   @fontsource/arimo@5.3.0 @fontsource/roboto@5.3.0 @fontsource/tinos@5.3.0 @fontsource/noto-serif@5.3.0
   @fontsource/dejavu-sans@5.3.0 @fontsource/dejavu-serif@5.3.0
-  lucide-static@1.62.0
+  lucide-static@1.62.0 hyphen@1.14.1
   cldr-numbers-full@48.2.0 cldr-dates-full@48.2.0 cldr-core@48.2.0 currency-codes@2.2.0
 )
 work=$(mktemp -d)
@@ -65,6 +65,8 @@ beyond vazirmatn arabic
 go run ./tools/fallbacks "$modules" > dresses/fonts/fallbacks.json
 
 node scripts/locales.mjs "$modules" > core/money/locales.json
+rm -rf core/hyphen/patterns
+node scripts/hyphens.mjs "$modules" core/hyphen/patterns > core/hyphen/languages.json
 node scripts/icons.mjs "$modules" > core/icon/icons.json
 node scripts/compact.mjs "$modules" > core/money/compact.json
 node scripts/dates.mjs "$modules" > core/dates/locales.json
@@ -81,4 +83,7 @@ node scripts/currencies.mjs "$modules" > core/money/iso4217.csv
     name=${package%@*}
     node -p "const p=require('$modules/$name/package.json'); '| '+p.name+' | '+p.version+' | '+(p.license||'see package')+' |'"
   done
+  echo
+  echo 'The hyphenation patterns in hyphen are those of TeX (hyph-utf8), each by its own authors under a free licence: LPPL,'
+  echo 'MIT, BSD, LGPL or MPL, as tug.org/tex-hyphen lists them.'
 } > docs/third-party.md

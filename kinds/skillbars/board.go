@@ -264,10 +264,10 @@ func (b *board) class() string {
 	if b.chosen("ground") == alongTrack {
 		classes = append(classes, "rb-along")
 	}
-	if b.chosen("turn") == "anticlockwise" {
-		classes = append(classes, "rb-anti")
-	}
 	if b.form == ringForm || b.form == halfForm {
+		if b.chosen("turn") == "anticlockwise" {
+			classes = append(classes, "rb-anti")
+		}
 		if b.chosen("numbers") == beside {
 			classes = append(classes, "rb-wide")
 		}

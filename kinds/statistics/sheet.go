@@ -225,8 +225,7 @@ type figureView struct {
 func htmlOf(form string) func(kind.View) (template.HTML, error) {
 	return func(v kind.View) (template.HTML, error) {
 		s, body := newSheet(v, form), bodyOf(form)
-		view := sheetView{Class: strings.TrimSpace("rb-as-" + form + " " + body.Class(v)),
-			Again: s.fact("again") == eachTime, Rules: form == numbersForm, Step: s.fact("step"),
+		view := sheetView{Class: body.Class(v), Again: s.fact("again") == eachTime, Rules: form == numbersForm, Step: s.fact("step"),
 			Interval: s.fact("interval")}
 		for i, r := range v.Set.Records {
 			view.Figures = append(view.Figures, figureView{s.figures()[i], body.Inside(v, s, r)})

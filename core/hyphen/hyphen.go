@@ -1,0 +1,240 @@
+// Package hyphen finds where a word may be hyphenated: by the patterns that TeX has for its language, with the algorithm
+// of F. M. Liang, Word Hy-phen-a-tion by Com-put-er, Stanford 1983.
+package hyphen
+
+import (
+	"bufio"
+	"bytes"
+	"compress/gzip"
+	"embed"
+	"encoding/json"
+	"fmt"
+	"strings"
+	"sync"
+	"unicode"
+	"unicode/utf8"
+
+	"golang.org/x/text/language"
+)
+
+//go:embed patterns languages.json
+var files embed.FS
+
+// Soft is an opportunity to break inside a word; the hyphen shows only at the end of a line.
+const Soft = "\u00ad"
+
+// Letters that stay together at the ends of a word, and the shortest word that is hyphenated: common practice.
+const (
+	leastBefore = 2
+	leastAfter  = 2
+	leastWord   = 5
+)
+
+// afterIn is how many letters stay together at the end of a word where that is not leastAfter: as TeX has it (from
+// memory).
+var afterIn = map[string]int{"en": 3, "fr": 3, "pt": 3, "cs": 3, "sk": 3, "et": 3, "cy": 3, "ga": 3}
+
+// Patterns are those of one language.
+type Patterns struct {
+	after      int
+	longest    int
+	levels     map[string][]uint8 // of each place in the letters, the first before the first
+	exceptions map[string][]int
+}
+
+// table finds the patterns of a language, each read once.
+var table = sync.OnceValues(func() (*languages, error) {
+	var names map[string]string
+	text, err := files.ReadFile("languages.json")
+	if err == nil {
+		err = json.Unmarshal(text, &names)
+	}
+	if err != nil {
+		return nil, fmt.Errorf("hyphen: languages.json: %w", err)
+	}
+	t := &languages{read: map[string]*Patterns{}}
+	for name, file := range names {
+		t.tags, t.files = append(t.tags, language.MustParse(name)), append(t.files, file)
+	}
+	t.matcher = language.NewMatcher(append([]language.Tag{language.Und}, t.tags...))
+	return t, nil
+})
+
+type languages struct {
+	tags    []language.Tag
+	files   []string
+	matcher language.Matcher
+
+	mu   sync.Mutex
+	read map[string]*Patterns // by file
+}
+
+// For finds the patterns of a language (BCP 47). It is nil for one that has none, in which nothing is hyphenated.
+func For(name string) *Patterns {
+	t, err := table()
+	if err != nil {
+		panic(err) // a file of this package
+	}
+	tag, err := language.Parse(name)
+	if err != nil {
+		return nil
+	}
+	_, i, confidence := t.matcher.Match(tag)
+	base, _ := tag.Base()
+	if i == 0 || confidence < language.Low {
+		return nil
+	}
+	if found, _ := t.tags[i-1].Base(); found != base {
+		return nil // a language that its speakers read, too, is another one
+	}
+	t.mu.Lock()
+	defer t.mu.Unlock()
+	file := t.files[i-1]
+	if t.read[file] == nil {
+		p, err := read(file)
+		if err != nil {
+			panic(err) // a file of this package
+		}
+		if p.after = afterIn[base.String()]; p.after == 0 {
+			p.after = leastAfter
+		}
+		t.read[file] = p
+	}
+	return t.read[file]
+}
+
+// read reads a file: patterns as TeX writes them ("hy3ph"), an empty line, words with their hyphens.
+func read(file string) (*Patterns, error) {
+	text, err := files.ReadFile("patterns/" + file + ".txt.gz")
+	if err != nil {
+		return nil, fmt.Errorf("hyphen: %w", err)
+	}
+	unzipped, err := gzip.NewReader(bytes.NewReader(text))
+	if err != nil {
+		return nil, fmt.Errorf("hyphen: %s: %w", file, err)
+	}
+	p := &Patterns{levels: map[string][]uint8{}, exceptions: map[string][]int{}}
+	lines, words := bufio.NewScanner(unzipped), false
+	for lines.Scan() {
+		line := lines.Text()
+		switch {
+		case line == "":
+			words = true
+		case words:
+			p.except(line)
+		default:
+			p.add(line)
+		}
+	}
+	return p, lines.Err()
+}
+
+func (p *Patterns) add(pattern string) {
+	var letters strings.Builder
+	levels := []uint8{0}
+	for _, r := range pattern {
+		if r >= '0' && r <= '9' {
+			levels[len(levels)-1] = uint8(r - '0')
+			continue
+		}
+		letters.WriteRune(r)
+		levels = append(levels, 0)
+	}
+	p.levels[letters.String()] = levels
+	p.longest = max(p.longest, len(levels)-1)
+}
+
+func (p *Patterns) except(word string) {
+	places, at := []int{}, 0
+	for _, r := range word {
+		if r == '-' {
+			places = append(places, at)
+		} else {
+			at++
+		}
+	}
+	p.exceptions[strings.ReplaceAll(word, "-", "")] = places
+}
+
+// Places are those in a word, counted in letters, before which a hyphen may stand. What is not of letters alone has
+// none.
+func (p *Patterns) Places(word string) []int {
+	n := utf8.RuneCountInString(word)
+	if p == nil || n < leastWord || strings.ContainsFunc(word, func(r rune) bool {
+		return !unicode.IsLetter(r) && !unicode.IsMark(r)
+	}) {
+		return nil
+	}
+	lower := strings.ToLower(word)
+	if places, ok := p.exceptions[lower]; ok {
+		return places
+	}
+	letters := []rune("." + lower + ".")
+	levels := make([]uint8, len(letters)+1)
+	for from := range letters {
+		for to := from + 1; to <= min(len(letters), from+p.longest); to++ {
+			for i, level := range p.levels[string(letters[from:to])] {
+				levels[from+i] = max(levels[from+i], level)
+			}
+		}
+	}
+	var places []int
+	for at := leastBefore; at <= n-p.after; at++ {
+		if levels[at+1]%2 == 1 {
+			places = append(places, at)
+		}
+	}
+	return places
+}
+
+// Text is a text with a soft hyphen at every place where one of its words may be hyphenated. A word that has soft hyphens
+// already keeps its own.
+func (p *Patterns) Text(text string) string {
+	if p == nil {
+		return text
+	}
+	var out strings.Builder
+	for text != "" {
+		word := text[:wordEnd(text)]
+		if word == "" {
+			_, size := utf8.DecodeRuneInString(text)
+			out.WriteString(text[:size])
+			text = text[size:]
+			continue
+		}
+		out.WriteString(p.word(word))
+		text = text[len(word):]
+	}
+	return out.String()
+}
+
+// wordEnd is where the word ends with which a text begins; 0 where it begins with none. A soft hyphen is part of it.
+func wordEnd(text string) int {
+	for i, r := range text {
+		if !unicode.IsLetter(r) && !unicode.IsMark(r) && string(r) != Soft {
+			return i
+		}
+	}
+	return len(text)
+}
+
+func (p *Patterns) word(word string) string {
+	if strings.Contains(word, Soft) {
+		return word
+	}
+	places := p.Places(word)
+	if len(places) == 0 {
+		return word
+	}
+	var out strings.Builder
+	at := 0
+	for _, r := range word {
+		if len(places) > 0 && places[0] == at {
+			out.WriteString(Soft)
+			places = places[1:]
+		}
+		out.WriteRune(r)
+		at++
+	}
+	return out.String()
+}
