@@ -23,6 +23,8 @@ type Layout struct {
 	Side *Side
 	// Least and Most are how wide a record is, in CSS px; Most is 0 where it may be as wide as there is room.
 	Least, Most float64
+	// Joined says whether records stand without a gap; nil where they never do.
+	Joined func(kind.Set) bool
 }
 
 // Side is a slot at the start of the line, beside the others.
@@ -56,8 +58,9 @@ func Fields(slots []Slot) []kind.Field {
 	return fields
 }
 
-// Parts are those of a list of slots. A slot's own part stands in the record's part, and can be moved there.
-func Parts(record string, slots []Slot) []kind.Part {
+// Parts are those of a list of slots. A slot's own part stands in the record's part, and can be moved there; within says
+// of forms that it stands in another.
+func Parts(record string, within map[string]string, slots []Slot) []kind.Part {
 	var parts []kind.Part
 	for _, s := range slots {
 		for i, part := range s.Parts {
@@ -65,7 +68,7 @@ func Parts(record string, slots []Slot) []kind.Part {
 				part.Properties = append(slices.Clone(part.Properties), look.StandsProperty)
 			}
 			if part.Parent == "" && i == 0 {
-				part.Parent = record
+				part.Parent, part.Within = record, within
 			} else if part.Parent == "" {
 				part.Parent = s.Name()
 			}
@@ -87,7 +90,7 @@ func (b Body) Form(f kind.Form) kind.Form {
 		}
 		return variables
 	}
-	f.Runs, f.Columns, f.Room = b.runs, b.columns, b.room
+	f.Runs, f.Columns, f.Room = b.Runs, b.Columns, b.Room
 	return f
 }
 
@@ -101,8 +104,17 @@ func (b Body) css() string {
 	fmt.Fprintf(&css, "%s { box-sizing: border-box; display: grid; grid-template-columns: minmax(0, 1fr); "+
 		"grid-template-rows: subgrid; grid-row: span var(--rb-rows); row-gap: 0; min-width: 0; "+
 		"margin-block: 0 var(--rb-gap); }\n", record)
+	if most := b.Layout.Most; most > 0 {
+		fmt.Fprintf(&css, "%s { max-width: calc(var(--rb-columns) * %gpx); margin-inline: auto; }\n", row, most)
+	}
 	for _, s := range b.Slots {
-		fmt.Fprintf(&css, "%s > .%s { grid-row: var(%s); }\n", record, Class(s.Name()), rowVariable(s.Name()))
+		if s.Over {
+			fmt.Fprintf(&css, "%s { position: relative; }\n%s > .%s { position: absolute; inset-block-start: 0; "+
+				"inline-size: fit-content; max-inline-size: 100%%; justify-self: var(--rb-align); translate: 0 -50%%; }\n", record,
+				record, s.class())
+			continue
+		}
+		fmt.Fprintf(&css, "%s > .%s { grid-row: var(%s); }\n", record, s.class(), rowVariable(s.Name()))
 	}
 	if side := b.Layout.Side; side != nil {
 		fmt.Fprintf(&css, ".%s %s { grid-template-columns: auto minmax(0, 1fr); column-gap: %gpx; }\n", besideClass, record,
@@ -136,10 +148,35 @@ func (b Body) beside(v kind.View) bool {
 
 // Inside is what stands in a record, in the order in which it is read: that of the widest width.
 func (b Body) Inside(v kind.View, reader any, record kind.Record) template.HTML {
+	return Inside(b.sequence(v, record, 0), At{v, record, reader})
+}
+
+// Deal deals slots to cells that name some of them. A slot that no cell names goes to the cell of the one declared before
+// it, after that.
+func Deal(slots []Slot, cells ...[]string) [][]Slot {
+	dealt := make([][]Slot, len(cells))
+	for i, names := range cells {
+		dealt[i] = Body{Slots: slots, Layout: Layout{Order: names}}.ordered()
+		last := ""
+		mine := map[string]bool{}
+		for _, s := range slots {
+			if !slices.ContainsFunc(cells, func(c []string) bool { return slices.Contains(c, s.Name()) }) {
+				mine[s.Name()] = mine[last]
+			} else {
+				mine[s.Name()] = slices.Contains(names, s.Name())
+			}
+			last = s.Name()
+		}
+		dealt[i] = slices.DeleteFunc(dealt[i], func(s Slot) bool { return !mine[s.Name()] })
+	}
+	return dealt
+}
+
+// Inside is what some slots show of a record, one after the other.
+func Inside(slots []Slot, at At) template.HTML {
 	var html strings.Builder
-	at := At{v, record, reader}
-	for _, slot := range b.sequence(v, record, 0) {
-		html.WriteString(string(slot.HTML(at)))
+	for _, s := range slots {
+		html.WriteString(string(s.HTML(at)))
 	}
 	return template.HTML(html.String())
 }
@@ -200,7 +237,7 @@ func (b Body) filled(v kind.View) map[string]int {
 	for _, s := range b.Slots {
 		for _, record := range v.Set.Records {
 			at := At{v, record, reader}
-			if s.HTML(at) == "" {
+			if s.Over || s.HTML(at) == "" {
 				continue
 			}
 			lines := 1
@@ -234,7 +271,7 @@ func (b Body) variables(v kind.View) []kind.Variable {
 	variables := []kind.Variable{{Name: "--rb-rows", Value: strconv.Itoa(max(1, rows))}}
 	last := 0
 	for width := range v.Widths {
-		if columns := b.columns(v, width); columns != last {
+		if columns := b.Columns(v, width); columns != last {
 			last = columns
 			variables = append(variables, kind.Variable{Name: "--rb-columns", Width: width, Value: strconv.Itoa(columns)})
 		}
@@ -287,8 +324,8 @@ func (b Body) rowsOf(v kind.View, record kind.Record, width int, filled map[stri
 	return variables
 }
 
-// runs are the texts of all slots of all records.
-func (b Body) runs(v kind.View) []kind.Run {
+// Runs are the texts of all slots of all records.
+func (b Body) Runs(v kind.View) []kind.Run {
 	reader := b.reader(v)
 	var runs []kind.Run
 	for _, record := range v.Set.Records {
@@ -308,17 +345,71 @@ func (b Body) runs(v kind.View) []kind.Run {
 // usualEdges are those of a block's ground where nothing can be measured, in CSS px.
 const usualEdges = 80.0
 
-// columns is how many records stand side by side at a width: as many as the look says, or as have room.
-func (b Body) columns(v kind.View, width int) int {
+// Columns is how many records stand side by side at a width: as many as the look says, or as have room for their texts
+// where the width is narrowest.
+func (b Body) Columns(v kind.View, width int) int {
 	n := len(v.Set.Records)
 	if said := min(v.ColumnsAt(width), n); said > 0 {
 		return said
 	}
-	inner, gap := float64(v.Widths[width].Frame)-usualEdges, 0.0
-	if v.Measure != nil {
-		inner, gap = b.inner(v, v.Measure.Ruler("", width))
+	return kind.Remember(v, "columns "+strconv.Itoa(width), func() int {
+		if v.Tight == nil {
+			inner := float64(v.Widths[width].Frame) - usualEdges
+			return layout.Columns(n, max(1, int(inner/max(1, b.Layout.Least))))
+		}
+		r := v.Tight.Ruler("", width)
+		inner, gap := b.inner(v, r)
+		least := max(b.Layout.Least, b.least(v, r))
+		return layout.Columns(n, max(1, int((inner+gap)/(least+gap))))
+	})
+}
+
+// least is how wide a record is at least at a ruler's width, so that no word of it breaks without a hyphen.
+func (b Body) least(v kind.View, r kind.Ruler) float64 {
+	k, widest := v.Set.Kind, 0.0
+	for _, run := range b.Runs(v) {
+		wide := leastOf(v, run, r)
+		for part, ok := k.PartNamed(run.Part); ok; part, ok = k.PartNamed(part.Parent) {
+			wide += r.Edges(part.Name)
+			if part.Name == b.Layout.Record {
+				break
+			}
+		}
+		if b.beside(v) {
+			wide += b.Layout.Side.Wide(r) + b.Layout.Side.Gap
+		}
+		widest = max(widest, wide)
 	}
-	return layout.Columns(n, max(1, int((inner+gap)/(b.Layout.Least+gap))))
+	return widest
+}
+
+// leastOf is the width of the widest piece of a run that cannot be broken; 0 where that is not known.
+func leastOf(v kind.View, run kind.Run, r kind.Ruler) float64 {
+	width := r.Width()
+	wide, known := 0.0, true
+	switch {
+	case run.Pieces != nil:
+		for _, piece := range run.Pieces {
+			part, ok := v.Tight.TextWidth(piece.Part, run.Record, piece.Text, width)
+			wide, known = wide+part, known && ok
+		}
+		if run.Shrinks > 0 {
+			wide *= run.LeastShare
+		}
+	case run.OneLine:
+		if wide, known = v.Tight.TextWidth(run.Part, run.Record, run.Text, width); run.Shrinks > 0 {
+			wide *= run.LeastShare
+		}
+	default:
+		wide, known = v.Tight.LeastWidth(run.Part, run.Record, run.Text, width)
+	}
+	if !known {
+		return 0
+	}
+	if run.Inset > 0 {
+		wide += run.Inset * r.Length(run.Part, "font-size")
+	}
+	return wide
 }
 
 // inner is the room of the row of records, and the gap between them.
@@ -329,17 +420,20 @@ func (b Body) inner(v kind.View, r kind.Ruler) (room, gap float64) {
 	for outer, ok := row, true; ok; outer, ok = k.PartNamed(outer.Parent) {
 		room -= r.Edges(outer.Name)
 	}
+	if b.Layout.Joined != nil && b.Layout.Joined(v.Set) {
+		return room, 0
+	}
 	return room, r.Gap(b.Layout.Row)
 }
 
-// room is how wide the text of a part may be; of the part that stands for a record, all of it within its padding.
-func (b Body) room(v kind.View, r kind.Ruler, name string) float64 {
-	columns := float64(b.columns(v, max(0, v.WidthAt(r.Frame()))))
+// Room is how wide the text of a part may be; of the part that stands for a record, all of it within its padding.
+func (b Body) Room(v kind.View, r kind.Ruler, name string) float64 {
+	columns := float64(b.Columns(v, r.Width()))
 	inner, gap := b.inner(v, r)
-	room := (inner-(columns-1)*gap)/columns - r.Edges(b.Layout.Record)
 	if most := b.Layout.Most; most > 0 {
-		room = min(room, most-r.Edges(b.Layout.Record))
+		inner = min(inner, columns*most)
 	}
+	room := (inner-(columns-1)*gap)/columns - r.Edges(b.Layout.Record)
 	if name == b.Layout.Record {
 		return max(1, room)
 	}

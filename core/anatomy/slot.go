@@ -3,6 +3,7 @@
 package anatomy
 
 import (
+	"cmp"
 	"html/template"
 	"slices"
 	"strconv"
@@ -19,10 +20,14 @@ type Slot struct {
 	Fields []kind.Field
 	// Parts are its own part, after which it is named, and the parts within that.
 	Parts []kind.Part
-	// HTML is one element with the class of its part, or nothing.
+	// Element is the class of its element, without the prefix, where that is not its part's.
+	Element string
+	// HTML is one element with that class, or nothing.
 	HTML func(At) template.HTML
 	// Runs are its texts; the record is filled in.
 	Runs func(At) []kind.Run
+	// Over says that it stands over the upper edge of the record, and takes no row.
+	Over bool
 	// Lines is over how many rows it lies, which the records share; nil for one row.
 	Lines func(At) int
 }
@@ -37,6 +42,9 @@ type At struct {
 
 // Name is the name of the slot's part.
 func (s Slot) Name() string { return s.Parts[0].Name }
+
+// class is that of the slot's element.
+func (s Slot) class() string { return Class(cmp.Or(s.Element, s.Name())) }
 
 // Class is the class that the elements of a part have.
 func Class(part string) string { return look.ClassPrefix + part }
@@ -56,11 +64,11 @@ func Words(part kind.Part, tag string, fields []kind.Field, text func(At) string
 			if words == "" {
 				return ""
 			}
-			return template.HTML(open + template.HTMLEscapeString(words) + end)
+			return template.HTML(open + template.HTMLEscapeString(at.View.Soft(part.Name, at.Record.ID, words)) + end)
 		},
 		Runs: func(at At) []kind.Run {
 			run := run
-			if run.Part, run.Text = part.Name, text(at); run.Text == "" {
+			if run.Part, run.Text = part.Name, at.View.Soft(part.Name, at.Record.ID, text(at)); run.Text == "" {
 				return nil
 			}
 			return []kind.Run{run}
@@ -86,6 +94,18 @@ func Label(field kind.Field, part kind.Part) Slot {
 		kind.Run{Key: field.Name, Even: true})
 }
 
+// Badge is a few words that mark a record, over its upper edge. They keep to one line.
+func Badge(field kind.Field, part kind.Part) Slot {
+	part = named(part, field)
+	if part.Properties == nil {
+		part.Properties = slices.Concat(TextProperties, BoxProperties, EnterProperties)
+	}
+	slot := Words(part, "p", []kind.Field{field}, func(at At) string { return said(at, field.Name) },
+		kind.Run{Key: field.Name, OneLine: true})
+	slot.Over = true
+	return slot
+}
+
 // Icon is an icon that a field names.
 func Icon(field kind.Field, part kind.Part) Slot {
 	part = named(part, field)
@@ -108,7 +128,7 @@ func IconWide(part string) func(kind.Ruler) float64 {
 	return func(r kind.Ruler) float64 { return r.Length(part, "font-size") + r.Edges(part) }
 }
 
-// Heading is the heading of a record, of the level that the page's outline gives it.
+// Heading is the heading of a record, of the level that the page's outline gives it; a paragraph where that is 0.
 func Heading(field kind.Field, part kind.Part) Slot {
 	part = named(part, field)
 	slot := Words(part, "p", []kind.Field{field}, func(at At) string { return said(at, field.Name) },
@@ -118,7 +138,11 @@ func Heading(field kind.Field, part kind.Part) Slot {
 		if words == "" {
 			return ""
 		}
-		tag := "h" + strconv.Itoa(at.View.HeadingLevel)
+		tag := "p"
+		if at.View.HeadingLevel > 0 {
+			tag = "h" + strconv.Itoa(at.View.HeadingLevel)
+		}
+		words = at.View.Soft(part.Name, at.Record.ID, words)
 		return template.HTML("<" + tag + ` class="` + Class(part.Name) + `">` + template.HTMLEscapeString(words) + "</" +
 			tag + ">")
 	}

@@ -9,16 +9,27 @@ type Run struct {
 	// Shrinks says that the text is set smaller where its room is less than so many ems of its size, down to LeastShare
 	// of it; 0 where it keeps its size.
 	Shrinks, LeastShare float64
-	// OneLine says that the text should stand on one line.
-	OneLine bool
+	// OneLine says that the text should stand on one line, and MostLines on how many it may; 0 for any number.
+	OneLine   bool
+	MostLines int
+	// Pieces are those of a line that is never broken, where they are set differently; Text is then all of them.
+	Pieces []Piece
+	// Beside is what stands beside the text at a width, by its place among the widths; nil where that is nothing.
+	Beside func(width int) []Piece
+	// Inset is what stands before the text, and after what stands beside it, in ems of its size.
+	Inset float64
 	// Even says that the text should have as many lines as that of every other record.
 	Even bool
 }
 
+// Piece is a text in a part.
+type Piece struct{ Part, Text string }
+
 // Ruler measures a block's look at one width, in CSS px.
 type Ruler interface {
-	// Frame is the block's inline size.
+	// Frame is the block's inline size, and Width its place among the widths.
 	Frame() float64
+	Width() int
 	// Edges is what a part's padding and border take on its two sides together.
 	Edges(part string) float64
 	// Gap is a part's gap.
@@ -36,4 +47,26 @@ type Measure interface {
 	Ruler(record string, width int) Ruler
 	// TextWidth is how wide a part's text is on one line, in CSS px. It is false where a font lacks a character.
 	TextWidth(part, record, text string, width int) (float64, bool)
+	// LeastWidth is how wide the widest piece of a text is that cannot be broken, hyphenated as its language has it.
+	LeastWidth(part, record, text string, width int) (float64, bool)
+}
+
+// Memo remembers what is found out about a view, and is lost with it.
+type Memo struct{ known map[string]any }
+
+// Remember is what a function makes, which is called once for a name where the view remembers. What it makes follows
+// from the view alone.
+func Remember[T any](v View, name string, find func() T) T {
+	if v.Memo == nil {
+		return find()
+	}
+	if found, ok := v.Memo.known[name]; ok {
+		return found.(T)
+	}
+	found := find()
+	if v.Memo.known == nil {
+		v.Memo.known = map[string]any{}
+	}
+	v.Memo.known[name] = found
+	return found
 }

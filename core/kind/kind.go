@@ -216,8 +216,21 @@ type View struct {
 	Name string
 	// Now is when the view is made.
 	Now time.Time
-	// Measure measures the block's look; nil where its fonts are not known.
-	Measure Measure
+	// Measure measures the block's look at the frame of each width, and Tight where each width is narrowest; nil where its
+	// fonts are not known.
+	Measure, Tight Measure
+	// Hyphenate puts soft hyphens into the words of a text that its part has no room for; nil where that is not known.
+	Hyphenate func(part, record, text string) string
+	// Memo remembers what forms find out; nil where nothing is remembered.
+	Memo *Memo
+}
+
+// Soft is a text with the soft hyphens that it needs.
+func (v View) Soft(part, record, text string) string {
+	if v.Hyphenate == nil || text == "" {
+		return text
+	}
+	return v.Hyphenate(part, record, text)
 }
 
 // ColumnsAt is how many stand side by side at a width as the look says; 0 where it says nothing.
@@ -226,11 +239,6 @@ func (v View) ColumnsAt(width int) int {
 		return 0
 	}
 	return v.Columns[width]
-}
-
-// WidthAt is the place of the width that is shown at a frame, in CSS px.
-func (v View) WidthAt(frame float64) int {
-	return slices.IndexFunc(v.Widths, func(w look.Width) bool { return float64(w.Frame) == frame })
 }
 
 // Scene is where and when the view is shown.

@@ -126,6 +126,13 @@ func (f *fitter) setting(run kind.Run, width int) (setting, bool) {
 		st.style.Size = min(st.style.Size, max(run.LeastShare*st.style.Size, st.room/run.Shrinks))
 	}
 	st.text = f.cased(part, t, st.text)
+	st.room -= run.Inset * st.style.Size
+	if run.Beside != nil {
+		for _, piece := range run.Beside(width) {
+			wide, _ := f.plainMeasure().TextWidth(piece.Part, run.Record, piece.Text, width)
+			st.room -= wide
+		}
+	}
 	if most, ok := f.mostWidth(st); ok {
 		st.room = min(st.room, most)
 	}
@@ -213,11 +220,26 @@ func (f *fitter) lines(run kind.Run, width int) setText {
 		if st, ok := f.setting(run, width); ok {
 			text.setting = st
 			text.lines, text.known = f.Book.Lines(st.style, st.text, st.room)
+			if run.Pieces != nil {
+				text.lines, text.known = f.line(run, width)
+			}
 		}
 		f.p.known.texts[key] = text
 	}
 	return text
 }
+
+// line is a line of several parts, which is never broken.
+func (f *fitter) line(run kind.Run, width int) ([]typeset.Line, bool) {
+	total, known := 0.0, true
+	for _, piece := range run.Pieces {
+		wide, ok := f.plainMeasure().TextWidth(piece.Part, run.Record, piece.Text, width)
+		total, known = total+wide, known && ok
+	}
+	return []typeset.Line{{Text: run.Text, Width: total}}, known
+}
+
+func (f *fitter) plainMeasure() measure { return measure{f: f} }
 
 // run measures one text and says how many lines it has; 0 where that is not known.
 func (f *fitter) run(run kind.Run, width int) int {
@@ -227,6 +249,9 @@ func (f *fitter) run(run kind.Run, width int) int {
 		return 0
 	}
 	word, wide, _ := f.Book.Longest(st.style, st.text)
+	if run.Pieces != nil {
+		word, wide = run.Text, lines[0].Width
+	}
 	switch {
 	case wide > st.room+toleratedRun:
 		f.add("fit", word, run, st, fmt.Sprintf("“%s” in %s", word, f.p.where(f.set, st.part, st.t)),
@@ -234,6 +259,9 @@ func (f *fitter) run(run kind.Run, width int) int {
 	case run.OneLine && len(lines) > 1:
 		f.add("wrap", "", run, st, f.p.where(f.set, st.part, st.t), fmt.Sprintf("%d lines", len(lines)), "one line",
 			st.room/f.width(st.style, st.text))
+	case run.MostLines > 0 && len(lines) > run.MostLines:
+		f.add("wrap", "", run, st, f.p.where(f.set, st.part, st.t), fmt.Sprintf("%d lines", len(lines)),
+			fmt.Sprintf("at most %d", run.MostLines), float64(run.MostLines)*st.room/f.width(st.style, st.text))
 	case len(lines) > 1:
 		f.measure(run, st, lines)
 	}

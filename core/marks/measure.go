@@ -1,22 +1,60 @@
 package marks
 
 import (
+	"slices"
+	"strings"
+	"unicode"
+
+	"rubrel/core/hyphen"
 	"rubrel/core/kind"
+	"rubrel/core/look"
+	"rubrel/core/typeset"
 )
 
 // measure measures a subject's look for its form.
-type measure struct{ f *fitter }
+type measure struct {
+	f         *fitter
+	syllables *hyphen.Patterns // of the block's language
+}
 
-// Measured is the subject with a view that can measure its look, where the fonts are known.
+// Measured is the subject with a view that can measure its look, where the fonts are known, and hyphenate its words.
 func (s Subject) Measured() Subject {
 	set, ok := s.Site.SetByID(s.Block.SetID)
-	if !ok || s.Book == nil {
+	if !ok {
 		return s
 	}
-	if form, ok := set.Kind.FormNamed(s.Block.Form); ok {
-		s.View.Measure = measure{s.fitterOfLook(set.Set, form)}
+	form, ok := set.Kind.FormNamed(s.Block.Form)
+	if !ok {
+		return s
 	}
+	syllables := hyphen.For(s.View.Locale)
+	s.View.Memo = &kind.Memo{}
+	if s.Book == nil {
+		s.View.Hyphenate = func(_, _, text string) string { return syllables.Text(text) }
+		return s
+	}
+	s.View.Measure = measure{s.fitterOfLook(set.Set, form), syllables}
+	tight := s
+	tight.Cascade.Widths = narrowest(s.Cascade.Widths)
+	m := measure{tight.fitterOfLook(set.Set, form), syllables}
+	s.View.Tight = m
+	view := s.View
+	s.View.Hyphenate = func(part, record, text string) string { return m.soften(view, part, record, text) }
 	return s
+}
+
+// leastFrame is how wide a block is at least, in CSS px: that of the narrowest phones.
+const leastFrame = 320
+
+// narrowest are widths whose frames are as narrow as each width goes.
+func narrowest(widths look.Widths) look.Widths {
+	list := slices.Clone(widths)
+	for i := range list {
+		if list[i].Frame = min(list[i].Frame, leastFrame); i+1 < len(list) {
+			list[i].Frame = list[i+1].Below
+		}
+	}
+	return list
 }
 
 // Ruler is the ruler for a record at a width.
@@ -26,14 +64,69 @@ func (m measure) Ruler(record string, width int) kind.Ruler {
 
 // TextWidth is how wide a part's text is on one line.
 func (m measure) TextWidth(part, record, text string, width int) (float64, bool) {
-	declared, ok := m.f.set.Kind.PartNamed(part)
+	declared, style, ok := m.style(part, record, width)
 	if !ok {
 		return 0, false
 	}
-	t := m.f.target(record, width)
-	style := m.f.style(declared, t)
-	if style.Face == nil {
+	if m.f.p.left(declared, m.f.target(record, width)) {
+		return 0, true
+	}
+	return m.f.Book.Width(style, m.f.cased(declared, m.f.target(record, width), text))
+}
+
+// LeastWidth is how wide the widest piece of a text is that cannot be broken.
+func (m measure) LeastWidth(part, record, text string, width int) (float64, bool) {
+	declared, style, ok := m.style(part, record, width)
+	if !ok {
 		return 0, false
 	}
-	return m.f.Book.Width(style, m.f.cased(declared, t, text))
+	text = m.f.cased(declared, m.f.target(record, width), m.syllables.Text(text))
+	_, wide, known := m.f.Book.Longest(style, text)
+	return wide, known
+}
+
+// style is how a part's text is set for a record at a width; false where its font is not known.
+func (m measure) style(part, record string, width int) (kind.Part, typeset.Style, bool) {
+	declared, ok := m.f.set.Kind.PartNamed(part)
+	if !ok {
+		return declared, typeset.Style{}, false
+	}
+	style := m.f.style(declared, m.f.target(record, width))
+	return declared, style, style.Face != nil
+}
+
+// soften puts soft hyphens into the words of a text that have no room on a line of their own at some width. Where that
+// cannot be measured, every word gets those that it may have.
+func (m measure) soften(view kind.View, part, record, text string) string {
+	all := m.syllables.Text(text)
+	if all == text {
+		return text
+	}
+	rooms := make([]float64, len(view.Widths))
+	for width := range view.Widths {
+		rooms[width] = m.f.form.Room(view, m.Ruler(record, width), part)
+	}
+	words, hyphenated := strings.FieldsFunc(text, notInWord), strings.FieldsFunc(all, notInWord)
+	pairs := make([]string, 0, 2*len(words))
+	for i, word := range words {
+		if word != hyphenated[i] && m.tooWide(part, record, word, rooms) {
+			pairs = append(pairs, word, hyphenated[i])
+		}
+	}
+	if len(pairs) == 0 {
+		return text
+	}
+	return strings.NewReplacer(pairs...).Replace(text)
+}
+
+func notInWord(r rune) bool { return unicode.IsSpace(r) || r == '-' || r == '/' }
+
+// tooWide reports whether a word has no room at some width, or cannot be measured.
+func (m measure) tooWide(part, record, word string, rooms []float64) bool {
+	for width, room := range rooms {
+		if wide, known := m.TextWidth(part, record, word, width); !known || wide > room {
+			return true
+		}
+	}
+	return false
 }

@@ -16,6 +16,9 @@ type ruler struct {
 // Frame is the block's inline size at the width, as the proof shows it.
 func (r ruler) Frame() float64 { return float64(r.p.cascade.Widths[r.t.Width].Frame) }
 
+// Width is the place of the width.
+func (r ruler) Width() int { return r.t.Width }
+
 // The sides of a box, by their place in CSS order.
 const (
 	topSide = iota
@@ -44,7 +47,7 @@ func (r ruler) side(name string, side int) float64 {
 			total += r.length(part, sides[side])
 		}
 	}
-	if said, ok := r.p.resolve(r.t, name, "border"); ok {
+	if said, ok := r.p.resolve(r.t, name, "border"); ok && part.As["border"] != "border-top" {
 		if border, ok := said.Value.(look.Border); ok && border.Style != "none" {
 			total += snapped(r.length(part, border.Width))
 		}

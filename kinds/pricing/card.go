@@ -13,26 +13,29 @@ import (
 // blockView is the whole form as the template shows it.
 type blockView struct {
 	Switches []switchView
-	Cards    []cardView
+	Plans    []planView
 	Joined   bool // the cards stand without gaps
 	Words    words
 	ByCode   template.JS // what the block says to its script, as JSON; "" where it has nothing to say
 }
 
-// cardView is one plan as the template shows it.
+// planView is the element of one plan as the templates show it, with the slots of each of its cells.
+type planView struct {
+	ID, Title, EndsAt string
+	Featured          bool
+	Cells             []template.HTML
+}
+
+// cardView is what a plan says, for its slots.
 type cardView struct {
-	ID                 string
-	Featured           bool
-	EndsAt             string
-	Badge, Title, Text string
-	Prices             []priceView
-	Notes              []noteView
-	Actions            []actionView
-	Assurances         []string
-	Base               string // "Everything in Dusk, plus"
-	Features           []featureView
-	Heading            string // "h2" … "h6"
-	Words              words
+	ID, Title  string
+	Prices     []priceView
+	Notes      []noteView
+	Actions    []actionView
+	Assurances []string
+	Base       string // "Everything in Dusk, plus"
+	Features   []featureView
+	Words      words
 }
 
 // actionView is a button for one choice of the switches, or for all.
@@ -41,45 +44,68 @@ type actionView struct {
 	Template          string // the link with {seats} for a script to fill; "" where the number of seats is not in it
 }
 
+// card is what a plan says, read once.
 func (s *shop) card(record kind.Record) cardView {
-	card := cardView{
-		Words: s.words, ID: record.ID, Featured: record.Featured, Heading: "h" + strconv.Itoa(s.v.HeadingLevel),
-		EndsAt: s.endsAt(record),
-		Badge:  kind.Text(record.Facts, "badge"), Title: kind.Text(record.Facts, "title"), Text: kind.Text(record.Facts,
-			"subtitle"),
-		Prices: s.prices(record), Notes: s.notes(record), Actions: s.actions(record), Features: s.features(record),
+	if s.read == nil {
+		s.read = map[string]cardView{}
+		s.readCards()
 	}
+	return s.read[record.ID]
+}
+
+func (s *shop) readCards() {
+	records := s.v.Set.Records
+	features := make([][]featureView, len(records))
+	for i, record := range records {
+		features[i] = s.features(record)
+	}
+	for i, record := range records {
+		card := s.cardOf(record)
+		card.Features = features[i]
+		if s.fact("lists") == "what is new" {
+			base, rest := beyond(features, i)
+			if card.Features = rest; base >= 0 {
+				title := kind.Text(records[base].Facts, "title")
+				card.Base = s.v.Soft("base", record.ID, corewords.Fill(s.words.Everything, "plan", title))
+			}
+		}
+		s.read[record.ID] = card
+	}
+}
+
+func (s *shop) cardOf(record kind.Record) cardView {
+	soft := func(part, text string) string { return s.v.Soft(part, record.ID, text) }
+	card := cardView{Words: s.words, ID: record.ID, Title: kind.Text(record.Facts, "title"), Prices: s.prices(record),
+		Notes: s.notes(record), Actions: s.actions(record)}
+	always := noteView{Class: "rb-always"}
 	if note := kind.Text(record.Facts, "note"); note != "" {
-		card.Notes = append(card.Notes, noteView{Class: "rb-always", Lines: []sentence{{{Text: note}}}})
+		always.Lines = append(always.Lines, sentence{{Text: soft("note", note)}})
+	}
+	if fits := s.list.Seating(record.ID).Fits; fits != nil && s.seats > 0 {
+		always.Lines = append(always.Lines, sentence{{Text: soft("note", s.fits(*fits))}})
+	}
+	if always.Lines != nil {
+		card.Notes = append(card.Notes, always)
 	}
 	for _, name := range []string{"trial", "guarantee"} {
 		if said := s.v.Set.Said(record, name); said != nil {
-			card.Assurances = append(card.Assurances, said.String())
+			card.Assurances = append(card.Assurances, soft("assurance", said.String()))
 		}
+	}
+	for i := range card.Prices {
+		p := &card.Prices[i]
+		p.Words, p.Period, p.From = soft("words", p.Words), soft("period", p.Period), soft("period", p.From)
+	}
+	for i := range card.Actions {
+		card.Actions[i].Text = soft("button", card.Actions[i].Text)
 	}
 	return card
 }
 
-// cards makes every plan's card.
-func (s *shop) cards() []cardView {
-	var cards []cardView
-	var features [][]featureView
-	for _, record := range s.v.Set.Records {
-		card := s.card(record)
-		features = append(features, card.Features)
-		cards = append(cards, card)
-	}
-	if s.fact("lists") != "what is new" {
-		return cards
-	}
-	for i := range cards {
-		base, rest := beyond(features, i)
-		cards[i].Features = rest
-		if base >= 0 {
-			cards[i].Base = corewords.Fill(s.words.Everything, "plan", cards[base].Title)
-		}
-	}
-	return cards
+// plan is the element of a plan, with the slots of each of its cells.
+func (s *shop) plan(record kind.Record, cells ...template.HTML) planView {
+	return planView{ID: record.ID, Title: kind.Text(record.Facts, "title"), EndsAt: s.endsAt(record),
+		Featured: record.Featured, Cells: cells}
 }
 
 // actions makes a plan's button: one for each choice where the link carries the choice, else one for all.

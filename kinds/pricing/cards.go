@@ -5,10 +5,8 @@ import (
 	"html/template"
 	"strconv"
 	"strings"
-	"unicode/utf8"
 
 	"rubrel/core/kind"
-	"rubrel/core/layout"
 )
 
 //go:embed *.html
@@ -19,70 +17,69 @@ var templates = template.Must(template.ParseFS(files, "*.html"))
 // cards writes the cards form.
 func cards(v kind.View) (template.HTML, error) {
 	s := newShop(v)
-	return execute("cards.html", blockView{Switches: s.switches(), Cards: s.cards(), Joined: s.fact("stand") == "joined",
+	return execute("cards.html", blockView{Switches: s.switches(), Plans: s.cards("cards"), Joined: s.joined(),
 		Words: s.words})
 }
 
-// rowsAbove is how many rows of the grid stand above the features: badge, title, text, price, notes, button,
-// assurances.
-const rowsAbove = 7
+// cards are the cards of all plans.
+func (s *shop) cards(form string) []planView {
+	body := bodyOf(form)
+	var plans []planView
+	for _, record := range s.v.Set.Records {
+		plans = append(plans, s.plan(record, body.Inside(s.v, s, record)))
+	}
+	return plans
+}
 
-// cardsVariables gives the layout its columns at each width, and the rows that the cards share.
+func (s *shop) joined() bool { return s.fact("stand") == "joined" }
+
 func cardsVariables(v kind.View) []kind.Variable { return newShop(v).cardsVariables() }
 
+// lifted is by how much a featured plan stands taller than its neighbours, above and below, in CSS px; a badge on the
+// upper edge of a card takes as much.
+const lifted = "16px"
+
+// cardsVariables says how wide the widest amount is, whether a featured plan stands taller, and where the values of
+// features stand, by width.
 func (s *shop) cardsVariables() []kind.Variable {
 	n := len(s.v.Set.Records)
-	lines := 1
-	for _, card := range s.cards() {
-		count := len(card.Features)
-		if card.Base != "" {
-			count++
+	body := bodyOf("")
+	variables := []kind.Variable{s.widestAmount()}
+	last := map[string]string{}
+	say := func(name, value string, width int) {
+		if last[name] != value {
+			last[name] = value
+			variables = append(variables, kind.Variable{Name: name, Width: width, Value: value})
 		}
-		lines = max(lines, count)
 	}
-	variables := []kind.Variable{{Name: "--rb-rows", Value: strconv.Itoa(rowsAbove + lines)},
-		{Name: "--rb-lines", Value: strconv.Itoa(lines)}, s.widestAmount(), s.longestWord()}
-	last := 0
 	for i := range s.v.Widths {
-		columns := cardColumns(s.v, i)
-		if columns != last {
-			variables = append(variables, kind.Variable{Name: "--rb-columns", Width: i, Value: strconv.Itoa(columns)})
-		}
-		last = columns
 		// A plan stands taller than its neighbours only where all stand in one row.
 		lift := "0px"
-		if n > 1 && columns == n {
-			lift = "16px"
+		if n > 1 && body.Columns(s.v, i) == n {
+			lift = lifted
 		}
-		variables = append(variables, kind.Variable{Name: "--rb-lift", Width: i, Value: lift})
-	}
-	return variables
-}
-
-// longestWord gives the layout the width of the longest word of a title.
-func (s *shop) longestWord() kind.Variable {
-	return kind.Variable{Name: "--rb-word", Value: strconv.FormatFloat(s.longestWordEms(), 'f', 2, 64)}
-}
-
-// longestWordEms is about how wide the longest word of a title is, in its own font size.
-func (s *shop) longestWordEms() float64 {
-	word := 1
-	for _, record := range s.v.Set.Records {
-		for part := range strings.FieldsSeq(kind.Text(record.Facts, "title")) {
-			word = max(word, utf8.RuneCountInString(part))
+		say("--rb-lift", lift, i)
+		if s.valuesBelow(i) {
+			say("--rb-value-at", "2", i)
+			say("--rb-value-align", "start", i)
+			say("--rb-value-gap", "0px", i)
+		} else {
+			say("--rb-value-at", "3", i)
+			say("--rb-value-align", "end", i)
+			say("--rb-value-gap", em(valueEms), i)
 		}
 	}
-	return 0.6 * float64(word) // a letter of the shipped display fonts is about 0.6 em wide, capitals included
+	return append(variables, kind.Variable{Name: "--rb-bullet", Value: em(bulletEms)})
 }
 
-// cardColumns is how many cards stand side by side at a width: as many as the look says, or as fit.
-func cardColumns(v kind.View, width int) int {
-	n := len(v.Set.Records)
-	if said := v.ColumnsAt(width); said > 0 {
-		return max(1, min(said, n))
+// em writes a length in ems.
+func em(n float64) string { return strconv.FormatFloat(n, 'f', -1, 64) + "em" }
+
+// render writes a template of this package with what it takes: that one fails is a fault of this package.
+func render(name string, view any) template.HTML {
+	var out strings.Builder
+	if err := templates.ExecuteTemplate(&out, name, view); err != nil {
+		panic("pricing: " + err.Error())
 	}
-	return layout.Columns(n, sideBySide(v.Widths[width].Frame))
+	return template.HTML(out.String())
 }
-
-// sideBySide is how many cards of at least 210 px, with their gaps and the table's padding, fit a width.
-func sideBySide(frame int) int { return max(1, min(5, (frame-40)/225)) }

@@ -38,7 +38,7 @@ var fromPaste = &kind.Intake{
 
 func intakeRoles() []kind.Role {
 	roles := []kind.Role{}
-	for _, f := range fields {
+	for _, f := range fields() {
 		if len(f.Each) == 0 {
 			roles = append(roles, kind.Role{Name: f.Name, Label: f.Label})
 		}
@@ -168,6 +168,7 @@ func guess(label string, cells []string, first bool) (string, int) {
 // holds reports whether cells are what a field holds: a line headed "Users" with 5, 20 and unlimited is a feature, and
 // one with 1-3 and 4-10 says which plan fits. Text and prices are read more loosely elsewhere.
 func holds(name string, cells []string) bool {
+	fields := fields()
 	i := slices.IndexFunc(fields, func(f kind.Field) bool { return f.Name == name })
 	if i < 0 || fields[i].Group == "" {
 		return true
@@ -190,7 +191,7 @@ func holds(name string, cells []string) bool {
 func matchField(label string) string {
 	label = strings.ToLower(strings.TrimSpace(strings.TrimSuffix(label, ":")))
 	bare := strings.TrimSpace(bracketPattern.ReplaceAllString(label, ""))
-	for _, f := range fields {
+	for _, f := range fields() {
 		for _, alias := range append([]string{f.Name, f.Label}, f.Aliases...) {
 			if bare == alias || label == alias {
 				return f.Name

@@ -34,7 +34,7 @@ func written(s kind.Set) string {
 		if r.Featured {
 			b.WriteString("*")
 		}
-		for _, f := range fields[1:] {
+		for _, f := range fields()[1:] {
 			for _, key := range s.Keys(f) {
 				if v, ok := r.Facts[key.String()]; ok {
 					fmt.Fprintf(&b, " %s=%s", strings.TrimPrefix(key.String(), "feature:"), v)
@@ -158,7 +158,7 @@ func FuzzIntake(f *testing.F) {
 		reading := declared().ReadTable(table, kind.IntakeOptions{Arrangement: kind.Arrangement(arrangement)})
 		for _, r := range reading.Set.Records {
 			for key := range r.Facts {
-				if _, err := reading.Set.CheckKey(fields, kind.ParseFactKey(key)); err != nil {
+				if _, err := reading.Set.CheckKey(fields(), kind.ParseFactKey(key)); err != nil {
 					t.Fatalf("%q: %v", text, err)
 				}
 			}

@@ -4,7 +4,9 @@ package pricing
 import (
 	_ "embed"
 	"fmt"
+	"slices"
 
+	"rubrel/core/anatomy"
 	"rubrel/core/kind"
 	"rubrel/core/money"
 	"rubrel/core/pricing"
@@ -18,26 +20,28 @@ var cardsCSS string
 
 // Declaration is the pricing kind.
 func Declaration() (*kind.Kind, error) {
+	own := slots()
 	return kind.New(&kind.Kind{
 		Name: "pricing", Title: "Pricing", One: "plan", Many: "plans",
 		CanFeature: true,
 		MarkField:  "badge",
 		SetFields:  setFields,
-		Fields:     fields,
+		Fields:     fields(),
 		Axes:       axes,
-		Parts:      parts,
+		Parts:      slices.Concat(parts, anatomy.Parts(cardPart, inHeads, own)),
 		Forms: []kind.Form{
-			{Name: "cards", Title: "cards", LiftsFeatured: true, Help: "Plans side by side; features line up across them.",
-				HTML: cards, CSS: []string{commonCSS, cardsCSS}, Script: scriptFor, Variables: cardsVariables, Runs: runs,
-				Room: cardsRoom, Columns: cardColumns},
+			bodyOf("cards").Form(kind.Form{Name: "cards", Title: "cards", LiftsFeatured: true,
+				Help: "Plans side by side; features line up across them.",
+				HTML: cards, CSS: []string{commonCSS, cardsCSS}, Script: scriptFor, Variables: cardsVariables}),
 			{Name: "matrix", Title: "matrix", Help: "A table that compares every feature across the plans.", HTML: matrix,
-				CSS: []string{commonCSS, matrixCSS}, Script: scriptFor, Variables: matrixVariables, Runs: runs, Room: matrixRoom},
+				CSS: []string{commonCSS, matrixCSS}, Script: scriptFor, Variables: matrixVariables,
+				Runs: matrixRuns, Room: matrixRoom},
 			{Name: "calculator", Title: "calculator", Help: "A number of seats is asked for; every plan's total answers.",
 				HTML: calculator, CSS: []string{commonCSS, seatsCSS, calculatorCSS}, Script: seatedScript,
-				Variables: calculatorVariables, Runs: runs, Room: calculatorRoom},
-			{Name: "slider", Title: "slider", LiftsFeatured: true, Help: "A number of seats is slid to; the plan that fits " +
-				"comes forward.", HTML: slider, CSS: []string{commonCSS, seatsCSS, cardsCSS, sliderCSS}, Script: seatedScript,
-				Variables: sliderVariables, Runs: runs, Room: cardsRoom, Columns: cardColumns},
+				Variables: calculatorVariables, Runs: calculatorRuns, Room: calculatorRoom},
+			bodyOf("slider").Form(kind.Form{Name: "slider", Title: "slider", LiftsFeatured: true,
+				Help: "A number of seats is slid to; the plan that fits comes forward.", HTML: slider,
+				CSS: []string{commonCSS, seatsCSS, cardsCSS, sliderCSS}, Script: seatedScript, Variables: sliderVariables}),
 		},
 		Data:    data,
 		Charts:  []kind.Chart{curves},
@@ -150,39 +154,6 @@ const (
 	sizeHelp     = "how many seats one package holds"
 	untilHelp    = "when earlier prices come back, such as 2026-12-31 23:59 Europe/Dublin; pages already published follow"
 )
-
-var fields = []kind.Field{
-	{Name: "title", Label: "title", Help: "the plan's name", Type: kind.TextType{Most: 80}, Required: true,
-		Aliases: []string{"plan", "name", "tier", "package", "membership", "tarif", "paket", "forfait"}},
-	{Name: "subtitle", Label: "subtitle", Help: "whom it is for", Type: kind.TextType{Most: 200},
-		Aliases: []string{"description", "for", "tagline", "who for", "beschreibung", "summary"}},
-	{Name: "price", Label: "price", Help: "9.00, free, from 9.00, 9.00 was 12.00, 49.00 plus 9.00, 4.50 to 10; 4.00 to " +
-		"30; 3.50, or words", Type: pricing.PriceType{}, Each: []string{"periods", "currencies"}, Derive: derivePrice,
-		Check:   checkPlaces,
-		Aliases: []string{"price", "cost", "fee", "rate", "amount", "preis", "prix", "precio"}},
-	{Name: "note", Label: "note", Help: "small print below the price", Type: kind.TextType{Most: 200},
-		Aliases: []string{"small print", "billing", "terms", "hinweis"}},
-	{Name: "badge", Label: "badge", Help: "a few words that mark the plan", Type: kind.TextType{Most: 40},
-		Aliases: []string{"label", "flag", "highlight"}},
-	{Name: "button", Label: "button", Help: "the words on this plan's button", Type: kind.TextType{Most: 60},
-		Aliases: []string{"button text", "call to action", "cta", "action"}},
-	{Name: "link", Label: "link", Help: "where this plan's button leads", Type: kind.LinkType{},
-		Aliases: []string{"url", "href", "address"}},
-	{Name: "fits", Group: seatsGroup, Label: "fits", Help: "the numbers of seats for which it is the right plan: 1-3, " +
-		"or 11+", Type: pricing.RangeType{},
-		Aliases: []string{"seats", "users", "people", "pupils", "range", "personen"}},
-	{Name: "model", Group: seatsGroup, Label: "model", Help: modelHelp, Type: modelType},
-	{Name: "included", Group: seatsGroup, Label: "included", Help: includedHelp, Type: freeSeats},
-	{Name: "size", Group: seatsGroup, Label: "package of", Help: sizeHelp, Type: seatsType},
-	{Name: "guarantee", Group: offerGroup, Label: "guarantee", Help: "a line below the button", Type: lineOfText,
-		Aliases: []string{"guarantee", "garantie"}},
-	{Name: "trial", Group: offerGroup, Label: "trial", Help: "a line below the button", Type: lineOfText,
-		Aliases: []string{"trial", "free trial"}},
-	{Name: "until", Group: offerGroup, Label: "until", Help: untilHelp, Type: kind.MomentType{},
-		Aliases: []string{"deadline", "offer ends", "valid until"}},
-	{Name: "feature", Label: "feature", Help: "yes, no, soon or a value", Type: kind.InclusionType{},
-		Each: []string{"features"}},
-}
 
 // checkPlaces refuses an amount with more decimals than its currency has.
 func checkPlaces(set kind.Set, key kind.FactKey, value kind.Value) error {

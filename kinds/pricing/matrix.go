@@ -5,6 +5,7 @@ import (
 	"html/template"
 	"strconv"
 
+	"rubrel/core/anatomy"
 	"rubrel/core/kind"
 )
 
@@ -19,6 +20,7 @@ type matrixView struct {
 	HasActions bool
 	Columns    int
 	Groups     []matrixGroup
+	Foot       []planView
 }
 
 // matrixGroup is a run of features below a heading, which may be empty.
@@ -43,36 +45,79 @@ type matrixCell struct {
 // mostBeside is how many plans fit beside each other in a matrix without scrolling.
 const mostBeside = 5
 
+// The cells of a plan's head: the upper one, and the lower one with the button.
+var (
+	upperCell = []string{"badge", "title", "price"}
+	lowerCell = []string{"note", "button", "assurance"}
+)
+
 // matrix writes the comparison matrix.
 func matrix(v kind.View) (template.HTML, error) {
+	v.HeadingLevel = 0 // the heads of columns are no headings
 	s := newShop(v)
 	view := matrixView{blockView: blockView{Switches: s.switches(), Words: s.words}, Name: v.Name,
 		Columns: len(v.Set.Records) + 1, Wide: len(v.Set.Records) > mostBeside}
+	cells := anatomy.Deal(slotsOf("matrix"), upperCell, lowerCell)
 	var features [][]featureView
 	for _, record := range v.Set.Records {
-		card := s.card(record)
-		view.HasActions = view.HasActions || len(card.Actions) > 0
-		view.Cards = append(view.Cards, card)
-		features = append(features, card.Features)
+		at := anatomy.At{View: v, Record: record, Reader: s}
+		view.Plans = append(view.Plans, s.plan(record, anatomy.Inside(cells[0], at), anatomy.Inside(cells[1], at)))
+		actions := s.card(record).Actions
+		view.HasActions = view.HasActions || len(actions) > 0
+		view.Foot = append(view.Foot, s.plan(record, render("actions", actions)))
+		features = append(features, s.features(record))
 	}
-	view.Groups = s.groups(view.Cards, features)
+	view.Groups = s.groups(features)
 	return execute("matrix.html", view)
+}
+
+// matrixRuns are the texts of the heads, and those of the table below them.
+func matrixRuns(v kind.View) []kind.Run {
+	s := newShop(v)
+	runs := runsOf(v, s, slotsOf("matrix"))
+	var features [][]featureView
+	for _, record := range v.Set.Records {
+		features = append(features, s.features(record))
+	}
+	add := func(record, part, text string) {
+		if text != "" {
+			runs = append(runs, kind.Run{Record: record, Part: part, Text: text})
+		}
+	}
+	for _, group := range s.groups(features) {
+		add("", "group", group.Name)
+		for _, row := range group.Rows {
+			add("", "row", row.Name)
+			add("", "help", row.Help)
+			for _, cell := range row.Cells {
+				add(cell.ID, "value", cell.Value)
+			}
+		}
+	}
+	return runs
+}
+
+// runsOf are the texts of some slots of all plans.
+func runsOf(v kind.View, s *shop, slots []anatomy.Slot) []kind.Run {
+	return anatomy.Body{Slots: slots, Reader: func(kind.View) any { return s }}.Runs(v)
 }
 
 // groups lays the features out in their groups. Where the list gathers them, those that are the same in every plan
 // come last, in a group of their own.
-func (s *shop) groups(cards []cardView, features [][]featureView) []matrixGroup {
+func (s *shop) groups(features [][]featureView) []matrixGroup {
 	groups := []matrixGroup{{}}
 	gathered := matrixGroup{Name: s.words.InEvery}
 	for i, item := range s.v.Set.Items("features") {
 		if featureAxis.IsHeading(item) {
-			groups = append(groups, matrixGroup{Name: kind.Text(item.Facts, "name")})
+			groups = append(groups, matrixGroup{Name: s.v.Soft("group", "", kind.Text(item.Facts, "name"))})
 			continue
 		}
-		row := matrixRow{Name: kind.Text(item.Facts, "name"), Help: kind.Text(item.Facts, "help")}
-		for j, card := range cards {
-			feature := features[j][i]
-			row.Cells = append(row.Cells, matrixCell{card.ID, card.Featured, feature.Has, feature.Soon, feature.Value})
+		row := matrixRow{Name: s.v.Soft("row", "", kind.Text(item.Facts, "name")),
+			Help: s.v.Soft("help", "", kind.Text(item.Facts, "help"))}
+		for j, record := range s.v.Set.Records {
+			f := features[j][i]
+			value := s.v.Soft("value", record.ID, f.Value)
+			row.Cells = append(row.Cells, matrixCell{record.ID, record.Featured, f.Has, f.Soon, value})
 		}
 		if s.fact("equal") == "gathered" && equal(features, i) {
 			gathered.Rows = append(gathered.Rows, row)
@@ -90,9 +135,8 @@ func (s *shop) groups(cards []cardView, features [][]featureView) []matrixGroup 
 	return shown
 }
 
-// matrixVariables gives the layout the number of plans, and the widest amount and word that their heads must hold.
+// matrixVariables gives the layout the number of plans, and the widest amount that their heads must hold.
 func matrixVariables(v kind.View) []kind.Variable {
 	s := newShop(v)
-	return []kind.Variable{{Name: "--rb-plans", Value: strconv.Itoa(max(1, len(v.Set.Records)))}, s.widestAmount(),
-		s.longestWord()}
+	return []kind.Variable{{Name: "--rb-plans", Value: strconv.Itoa(max(1, len(v.Set.Records)))}, s.widestAmount()}
 }

@@ -277,9 +277,17 @@ func (a amountView) ems() float64 {
 	return total
 }
 
-// widestAmount is the width of the widest amount that the block can show, in its own font size.
+// widestAmount gives the layout the width of the widest amount.
 func (s *shop) widestAmount() kind.Variable {
-	widest := 1.0
+	return kind.Variable{Name: "--rb-ems", Value: strconv.FormatFloat(s.widestEms(), 'f', 2, 64)}
+}
+
+// widestEms is the width of the widest amount that the block can show, in its own font size.
+func (s *shop) widestEms() float64 {
+	if s.widest > 0 {
+		return s.widest
+	}
+	s.widest = 1
 	counts := []int64{0}
 	if s.seats > 0 {
 		counts = []int64{s.list.Seats.Least, s.list.Seats.Most}
@@ -290,10 +298,30 @@ func (s *shop) widestAmount() kind.Variable {
 		for _, record := range s.v.Set.Records {
 			for _, price := range at.prices(record) {
 				if price.Amount != nil {
-					widest = max(widest, price.Amount.ems())
+					s.widest = max(s.widest, s.ems(record.ID, *price.Amount))
 				}
 			}
 		}
 	}
-	return kind.Variable{Name: "--rb-ems", Value: strconv.FormatFloat(widest, 'f', 2, 64)}
+	return s.widest
 }
+
+// ems is how wide an amount is, in its own font size: as its fonts have it, or about.
+func (s *shop) ems(record string, a amountView) float64 {
+	if s.v.Measure == nil {
+		return a.ems()
+	}
+	size := s.v.Measure.Ruler(record, 0).Length("price", "font-size")
+	total := 0.0
+	for _, part := range a.Parts {
+		wide, known := s.v.Measure.TextWidth(part.Part, record, part.Text, 0)
+		if !known || size == 0 {
+			return a.ems()
+		}
+		total += wide + gapEms*size
+	}
+	return total / size
+}
+
+// gapEms is the gap between the parts of an amount: see .rb-amount in common.css.
+const gapEms = 0.03

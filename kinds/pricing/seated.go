@@ -10,6 +10,7 @@ import (
 	"unicode"
 	"unicode/utf8"
 
+	"rubrel/core/anatomy"
 	"rubrel/core/kind"
 	"rubrel/core/pricing"
 	corewords "rubrel/core/words"
@@ -53,22 +54,35 @@ type totalsRow struct {
 
 type totalView struct{ Class, Text string }
 
+// The cells of a plan's line in the calculator.
+var lineCells = [][]string{{"title", "badge", "text"}, {"note"}, {"price"}, {"button", "assurance"}}
+
 // calculator writes the seat calculator.
 func calculator(v kind.View) (template.HTML, error) {
 	s := seated(v)
-	return s.seatedForm("calculator.html")
+	cells := anatomy.Deal(slotsOf("calculator"), lineCells...)
+	var plans []planView
+	for _, record := range v.Set.Records {
+		var inside []template.HTML
+		for _, cell := range cells {
+			inside = append(inside, anatomy.Inside(cell, anatomy.At{View: v, Record: record, Reader: s}))
+		}
+		plans = append(plans, s.plan(record, inside...))
+	}
+	return s.seatedForm("calculator.html", plans)
 }
 
 func calculatorVariables(v kind.View) []kind.Variable {
-	s := seated(v)
-	return []kind.Variable{s.widestAmount(), s.longestWord()}
+	return []kind.Variable{seated(v).widestAmount()}
 }
+
+func calculatorRuns(v kind.View) []kind.Run { return runsOf(v, seated(v), slotsOf("calculator")) }
 
 // slider writes the slider. The plan that stands out is the one that fits.
 func slider(v kind.View) (template.HTML, error) {
 	s := seated(v)
 	s.v.Set.Records = s.fitted()
-	return s.seatedForm("slider.html")
+	return s.seatedForm("slider.html", s.cards("slider"))
 }
 
 func sliderVariables(v kind.View) []kind.Variable {
@@ -90,15 +104,8 @@ func (s *shop) fitted() []kind.Record {
 	return records
 }
 
-func (s *shop) seatedForm(name string) (template.HTML, error) {
-	view := seatedView{blockView: blockView{Switches: s.switches(), Joined: s.fact("stand") == "joined", Words: s.words}}
-	view.Cards = s.cards()
-	for i := range view.Cards {
-		if fits := s.list.Seating(view.Cards[i].ID).Fits; fits != nil {
-			view.Cards[i].Notes = append(view.Cards[i].Notes, noteView{Class: "rb-always",
-				Lines: []sentence{{{Text: s.fits(*fits)}}}})
-		}
-	}
+func (s *shop) seatedForm(name string, plans []planView) (template.HTML, error) {
+	view := seatedView{blockView: blockView{Switches: s.switches(), Joined: s.joined(), Words: s.words, Plans: plans}}
 	label := s.fact("seats")
 	if label == "" {
 		label = s.words.Seats

@@ -1,7 +1,6 @@
 package pricing
 
 import (
-	"fmt"
 	"html/template"
 	"slices"
 	"strconv"
@@ -23,8 +22,10 @@ type shop struct {
 	style  money.Style
 	plans  []string
 	tax    *pricing.Tax
-	opens  int   // the position of the period that is shown first
-	seats  int64 // the number of seats that is shown; 0 in a form that shows the price of one
+	opens  int                 // the position of the period that is shown first
+	seats  int64               // the number of seats that is shown; 0 in a form that shows the price of one
+	read   map[string]cardView // by plan, once they have been read
+	widest float64             // see widestEms
 }
 
 func newShop(v kind.View) *shop {
@@ -137,6 +138,19 @@ type phrase struct {
 	Amount *amountView
 }
 
+// String is the sentence as it is read.
+func (s sentence) String() string {
+	var b strings.Builder
+	for _, p := range s {
+		if p.Amount != nil {
+			b.WriteString(p.Amount.Text)
+		} else {
+			b.WriteString(p.Text)
+		}
+	}
+	return b.String()
+}
+
 // say fills a sentence's amount and its other names.
 func say(pattern string, amount *amountView, pairs ...string) sentence {
 	before, after, has := strings.Cut(corewords.Fill(pattern, pairs...), "{amount}")
@@ -201,11 +215,5 @@ func (s *shop) endsAt(record kind.Record) string {
 	return ""
 }
 
-// execute runs one of the templates.
-func execute(name string, data any) (template.HTML, error) {
-	var b strings.Builder
-	if err := templates.ExecuteTemplate(&b, name, data); err != nil {
-		return "", fmt.Errorf("pricing: %w", err)
-	}
-	return template.HTML(b.String()), nil
-}
+// execute writes a form.
+func execute(name string, view any) (template.HTML, error) { return render(name, view), nil }

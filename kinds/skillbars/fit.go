@@ -2,6 +2,7 @@ package skillbars
 
 import (
 	"math"
+	"slices"
 
 	"rubrel/core/kind"
 )
@@ -11,7 +12,7 @@ func columnsOf(form string) func(kind.View, int) int {
 	return func(v kind.View, width int) int { return newBoard(v, form).lay(width).columns }
 }
 
-// runsOf are the texts whose room is known: names, numbers beside or within, notes.
+// runsOf are the texts of every skill: its name and its number where they can stand, and its note.
 func runsOf(form string) func(kind.View) []kind.Run {
 	return func(v kind.View) []kind.Run {
 		b := newBoard(v, form)
@@ -20,8 +21,15 @@ func runsOf(form string) func(kind.View) []kind.Run {
 			if !x.NameIn && !x.NameOver { // else it has been placed where it fits
 				runs = append(runs, kind.Run{Record: x.ID, Part: "name", Text: x.Name, Key: "name", Even: form == columnForm})
 			}
-			if x.InGrid && !x.NumberIn && !x.NumberOver {
-				runs = append(runs, kind.Run{Record: x.ID, Part: "number", Text: x.Number, OneLine: true})
+			for _, label := range []struct {
+				stands bool
+				part   string
+				text   string
+			}{{x.InGrid, "number", x.Number}, {x.NameIn, "inside", x.Name}, {x.NumberIn, "inside", x.Number},
+				{x.NameOver, "over", x.Name}, {x.NumberOver, "over", x.Number}, {x.NumberRide, "riding", x.Number}} {
+				if label.stands {
+					runs = append(runs, kind.Run{Record: x.ID, Part: label.part, Text: label.text, OneLine: true})
+				}
 			}
 			if x.Note != "" {
 				runs = append(runs, kind.Run{Record: x.ID, Part: "note", Text: x.Note, Key: "note"})
@@ -35,7 +43,7 @@ func runsOf(form string) func(kind.View) []kind.Run {
 func roomOf(form string) func(kind.View, kind.Ruler, string) float64 {
 	return func(v kind.View, r kind.Ruler, part string) float64 {
 		b := newBoard(v, form)
-		width := max(0, v.WidthAt(r.Frame()))
+		width := r.Width()
 		l := b.lay(width)
 		room := l.cell
 		switch {
@@ -43,6 +51,11 @@ func roomOf(form string) func(kind.View, kind.Ruler, string) float64 {
 			room -= l.bar + ringMargin
 		case (form == ringForm || form == halfForm) && part == "number":
 			room = withinRing(form, r)
+		case slices.Contains([]string{"inside", "over", "riding"}, part):
+			room = l.bar
+			if form == columnForm {
+				room = l.cell
+			}
 		case part == "name" && l.beside:
 			room = l.name - labelGap
 		case part == "name" && (form == lineForm || form == stepsForm) && b.numbersAt() == above:

@@ -1,6 +1,7 @@
 package statistics
 
 import (
+	"slices"
 	"strconv"
 
 	"rubrel/core/kind"
@@ -14,12 +15,8 @@ func (s *sheet) ems(f figure) float64 {
 	if s.v.Measure != nil {
 		size := s.v.Measure.Ruler(f.ID, 0).Length("value", "font-size")
 		wide, known := 0.0, size > 0
-		for part, text := range map[string]string{"prefix": f.Prefix, "digits": f.Before + f.Digits + f.After,
-			"unit": f.Unit} {
-			if text == "" {
-				continue
-			}
-			of, ok := s.v.Measure.TextWidth(part, f.ID, text, 0)
+		for _, piece := range f.pieces() {
+			of, ok := s.v.Measure.TextWidth(piece.Part, f.ID, piece.Text, 0)
 			wide, known = wide+of, known && ok
 		}
 		if known {
@@ -29,6 +26,17 @@ func (s *sheet) ems(f figure) float64 {
 	}
 	const digit, small = 0.62, 0.4
 	return digit*float64(len([]rune(f.Before+f.Digits+f.After))) + small*float64(len([]rune(f.Prefix))+len([]rune(f.Unit)))
+}
+
+// pieces are the parts of a figure's value, in the order in which they stand.
+func (f figure) pieces() []kind.Piece {
+	prefix, digits, unit := kind.Piece{Part: "prefix", Text: f.Prefix}, kind.Piece{Part: "digits",
+		Text: f.Before + f.Digits + f.After}, kind.Piece{Part: "unit", Text: f.Unit}
+	all := []kind.Piece{prefix, digits, unit}
+	if f.UnitFirst {
+		all = []kind.Piece{prefix, unit, digits}
+	}
+	return slices.DeleteFunc(all, func(p kind.Piece) bool { return p.Text == "" })
 }
 
 // widestEms is how wide the widest figure is, in its own font size.
@@ -47,8 +55,12 @@ var valueRuns = of(func(s *sheet, f figure) []kind.Run {
 	if !f.Known {
 		return nil
 	}
-	return []kind.Run{{Part: "digits", Text: f.Before + f.Digits + f.After, OneLine: true, Shrinks: s.widestEms(),
-		LeastShare: leastShare}}
+	run := kind.Run{Part: "value", OneLine: true, Shrinks: s.widestEms(), LeastShare: leastShare}
+	for _, piece := range f.pieces() {
+		run.Text += piece.Text
+		run.Pieces = append(run.Pieces, piece)
+	}
+	return []kind.Run{run}
 })
 
 // variablesOf says how wide the widest figure is.

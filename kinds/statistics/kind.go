@@ -38,7 +38,7 @@ func Declaration() (*kind.Kind, error) {
 		CanFeature: true,
 		SetFields:  setFields,
 		Fields:     fields,
-		Parts:      slices.Concat(parts, anatomy.Parts(figurePart, slots)),
+		Parts:      slices.Concat(parts, anatomy.Parts(figurePart, nil, slots)),
 		Forms: []kind.Form{
 			form(tilesForm, "tiles", "A row of tiles, with an icon above or beside the figure."),
 			form(numbersForm, "numbers", "Large figures with rules between them."),

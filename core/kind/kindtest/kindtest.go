@@ -216,7 +216,7 @@ func (c *contract) say(facts map[string]kind.Value, set kind.Set, f kind.Field, 
 // shows reports a field that changes no form of no variant, whatever it says.
 func (c *contract) shows(what string, f kind.Field, with func(kind.Set, map[string]kind.Value) kind.Set) {
 	for _, v := range c.variants {
-		if len(v.set.Records) == 0 {
+		if v.rtl || len(v.set.Records) == 0 {
 			continue
 		}
 		without := c.all(variant{v.what, with(copied(v.set), nil), v.rtl})

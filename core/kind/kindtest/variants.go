@@ -42,13 +42,13 @@ func samplesOf(f kind.Field) []kind.Value {
 func variants(k *kind.Kind) []variant {
 	full := filled(k, 3)
 	list := []variant{
+		{"extreme", filled(k, 12), false}, // the most is found here: what the others show beyond it is looked for after it
 		{"fresh", k.Fresh(k, "en"), false},
 		{"fresh, from right to left", k.Fresh(k, "ar"), true},
 		{"empty", with(filled(k, 0), nil), false},
 		{"one record", filled(k, 1), false},
 		{"full", full, false},
 		{"full, from right to left", full, true},
-		{"extreme", filled(k, 12), false},
 	}
 	for _, f := range k.SetFields {
 		choice, ok := f.Type.(kind.ChoiceType)
