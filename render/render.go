@@ -17,6 +17,7 @@ import (
 	"time"
 
 	"rubrel/core/document"
+	"rubrel/core/hyphen"
 	"rubrel/core/kind"
 	"rubrel/core/look"
 	"rubrel/core/typeset"
@@ -54,6 +55,7 @@ type piece struct {
 type pageView struct {
 	Root                                     string // the class of every block of the site
 	Language, Direction, Title, Intro, Style string
+	Heading                                  string   // the title with the hyphens that it needs
 	Script                                   string   // the path of the script file, "" for none
 	Preloads                                 []string // paths of fonts that the first screen needs
 	Data                                     template.JS
@@ -200,14 +202,19 @@ func (d *dressed) files() []File {
 	return files
 }
 
+// wideWord is from how many letters a word of a page's heading is hyphenated: on the narrowest phones fewer have room.
+const wideWord = 11
+
 // page writes a page, its style sheet and its script.
 func (d *dressed) page(name string, page document.Page) ([]File, error) {
 	language := d.site.PageLanguage(page)
+	syllables := hyphen.For(language)
 	view := pageView{Root: d.rootClass(), Language: language, Direction: direction(language), Title: page.Title,
-		Intro: page.Intro, Head: page.ID != ""}
+		Heading: syllables.LongWords(page.Title, wideWord),
+		Intro:   page.Intro, Head: page.ID != ""}
 	var pieces []piece
 	for _, band := range page.Bands {
-		shown := bandView{Heading: band.Heading}
+		shown := bandView{Heading: syllables.LongWords(band.Heading, wideWord)}
 		level := 2
 		if band.Heading != "" {
 			level = 3

@@ -7,16 +7,17 @@ import { gzipSync } from 'node:zlib';
 const [modules, folder] = process.argv.slice(2);
 const need = createRequire(modules + '/');
 // By the language as BCP 47 has it: the name of the package's file.
-const files = { af: 'af', bg: 'bg', ca: 'ca', cs: 'cs', cy: 'cy', da: 'da', de: 'de-1996', 'de-CH': 'de-1996', el: 'el-monoton',
-  en: 'en-gb', 'en-US': 'en-us', es: 'es', et: 'et', eu: 'eu', fi: 'fi', fr: 'fr', ga: 'ga', gl: 'gl', hr: 'hr', hu: 'hu',
-  id: 'id', is: 'is', it: 'it', ka: 'ka', lt: 'lt', lv: 'lv', nb: 'nb', nl: 'nl', nn: 'nn', pl: 'pl', pt: 'pt', ro: 'ro',
-  ru: 'ru', sk: 'sk', sl: 'sl', 'sr-Cyrl': 'sr-cyrl', 'sr-Latn': 'sh-latn', sv: 'sv', tr: 'tr', uk: 'uk' };
+const files = { af: 'af', bg: 'bg', ca: 'ca', cs: 'cs', cy: 'cy', da: 'da', de: 'de-1996', el: 'el-monoton',
+  en: 'en-us', 'en-001': 'en-gb', es: 'es', et: 'et', eu: 'eu', fi: 'fi', fr: 'fr', ga: 'ga', gl: 'gl', hr: 'hr', hu: 'hu',
+  id: 'id', is: 'is', it: 'it', ka: 'ka', lt: 'lt', lv: 'lv', nb: 'nb', nl: 'nl', nn: 'nn', no: 'nb', pl: 'pl', pt: 'pt', ro: 'ro',
+  ru: 'ru', sk: 'sk', sl: 'sl', sr: 'sr-cyrl', 'sr-Latn': 'sh-latn', sv: 'sv', tr: 'tr', uk: 'uk' };
 mkdirSync(folder, { recursive: true });
 for (const file of new Set(Object.values(files))) {
   const [levels, trie, exceptions = {}] = need(`hyphen/patterns/${file}.js`);
   const lines = [];
   const write = (letters, at) => {
-    const said = levels[at];
+    // The package leaves out the place before the point with which a pattern for the beginning of a word begins.
+    const said = letters[0] === '.' ? [0, ...levels[at]] : levels[at];
     lines.push([...letters].map((c, i) => (said[i] || '') + c).join('') + (said[letters.length] || ''));
   };
   const walk = (node, letters) => {

@@ -109,7 +109,7 @@ func (b Body) css() string {
 	}
 	for _, s := range b.Slots {
 		if s.Over {
-			fmt.Fprintf(&css, "%s { position: relative; }\n%s > .%s { position: absolute; inset-block-start: 0; "+
+			fmt.Fprintf(&css, "%s { position: relative; }\n%s > .%s { position: absolute; grid-column: 1 / -1; inset-block-start: 0; "+
 				"inline-size: fit-content; max-inline-size: 100%%; justify-self: var(--rb-align); translate: 0 -50%%; }\n", record,
 				record, s.class())
 			continue
@@ -368,7 +368,7 @@ func (b Body) Columns(v kind.View, width int) int {
 func (b Body) least(v kind.View, r kind.Ruler) float64 {
 	k, widest := v.Set.Kind, 0.0
 	for _, run := range b.Runs(v) {
-		wide := leastOf(v, run, r)
+		wide := Least(v, run, r)
 		for part, ok := k.PartNamed(run.Part); ok; part, ok = k.PartNamed(part.Parent) {
 			wide += r.Edges(part.Name)
 			if part.Name == b.Layout.Record {
@@ -383,8 +383,9 @@ func (b Body) least(v kind.View, r kind.Ruler) float64 {
 	return widest
 }
 
-// leastOf is the width of the widest piece of a run that cannot be broken; 0 where that is not known.
-func leastOf(v kind.View, run kind.Run, r kind.Ruler) float64 {
+// Least is how wide a run's text is at least at a ruler's width, of a view that can be measured: its widest piece that
+// cannot be broken, and so wide that it has no more lines than it may. It is 0 where that is not known.
+func Least(v kind.View, run kind.Run, r kind.Ruler) float64 {
 	width := r.Width()
 	wide, known := 0.0, true
 	switch {
@@ -393,24 +394,26 @@ func leastOf(v kind.View, run kind.Run, r kind.Ruler) float64 {
 			part, ok := v.Tight.TextWidth(piece.Part, run.Record, piece.Text, width)
 			wide, known = wide+part, known && ok
 		}
-		if run.Shrinks > 0 {
-			wide *= run.LeastShare
-		}
 	case run.OneLine:
-		if wide, known = v.Tight.TextWidth(run.Part, run.Record, run.Text, width); run.Shrinks > 0 {
-			wide *= run.LeastShare
-		}
+		wide, known = v.Tight.TextWidth(run.Part, run.Record, run.Text, width)
 	default:
 		wide, known = v.Tight.LeastWidth(run.Part, run.Record, run.Text, width)
+		if run.MostLines > 0 {
+			all, _ := v.Tight.TextWidth(run.Part, run.Record, run.Text, width)
+			wide = max(wide, all/float64(run.MostLines)*raggedness)
+		}
 	}
 	if !known {
 		return 0
 	}
-	if run.Inset > 0 {
-		wide += run.Inset * r.Length(run.Part, "font-size")
+	if run.Shrinks > 0 {
+		wide = max(wide*run.LeastShare, run.Shrinks*run.LeastShare*r.Size(run.Part))
 	}
-	return wide
+	return wide + run.Inset*r.Size(run.Part)
 }
+
+// raggedness is by how much lines are longer than text that is cut into equal ones (common practice).
+const raggedness = 1.2
 
 // inner is the room of the row of records, and the gap between them.
 func (b Body) inner(v kind.View, r kind.Ruler) (room, gap float64) {

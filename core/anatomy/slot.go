@@ -125,7 +125,7 @@ func Icon(field kind.Field, part kind.Part) Slot {
 
 // IconWide measures how wide an icon with its ground is.
 func IconWide(part string) func(kind.Ruler) float64 {
-	return func(r kind.Ruler) float64 { return r.Length(part, "font-size") + r.Edges(part) }
+	return func(r kind.Ruler) float64 { return r.Size(part) + r.Edges(part) }
 }
 
 // Heading is the heading of a record, of the level that the page's outline gives it; a paragraph where that is 0.

@@ -44,52 +44,42 @@ type Patterns struct {
 
 // table finds the patterns of a language, each read once.
 var table = sync.OnceValues(func() (*languages, error) {
-	var names map[string]string
+	t := &languages{read: map[string]*Patterns{}}
 	text, err := files.ReadFile("languages.json")
 	if err == nil {
-		err = json.Unmarshal(text, &names)
+		err = json.Unmarshal(text, &t.files)
 	}
 	if err != nil {
 		return nil, fmt.Errorf("hyphen: languages.json: %w", err)
 	}
-	t := &languages{read: map[string]*Patterns{}}
-	for name, file := range names {
-		t.tags, t.files = append(t.tags, language.MustParse(name)), append(t.files, file)
-	}
-	t.matcher = language.NewMatcher(append([]language.Tag{language.Und}, t.tags...))
 	return t, nil
 })
 
 type languages struct {
-	tags    []language.Tag
-	files   []string
-	matcher language.Matcher
+	files map[string]string // by language (BCP 47)
 
 	mu   sync.Mutex
 	read map[string]*Patterns // by file
 }
 
-// For finds the patterns of a language (BCP 47). It is nil for one that has none, in which nothing is hyphenated.
+// For finds the patterns of a language (BCP 47), or of that from which the CLDR has it inherit: en-IE is hyphenated as
+// en-001. It is nil for a language that has none, in which nothing is hyphenated.
 func For(name string) *Patterns {
 	t, err := table()
 	if err != nil {
 		panic(err) // a file of this package
 	}
 	tag, err := language.Parse(name)
-	if err != nil {
+	for err == nil && tag != language.Und && t.files[tag.String()] == "" {
+		tag = tag.Parent()
+	}
+	if err != nil || tag == language.Und {
 		return nil
 	}
-	_, i, confidence := t.matcher.Match(tag)
 	base, _ := tag.Base()
-	if i == 0 || confidence < language.Low {
-		return nil
-	}
-	if found, _ := t.tags[i-1].Base(); found != base {
-		return nil // a language that its speakers read, too, is another one
-	}
 	t.mu.Lock()
 	defer t.mu.Unlock()
-	file := t.files[i-1]
+	file := t.files[tag.String()]
 	if t.read[file] == nil {
 		p, err := read(file)
 		if err != nil {
@@ -189,21 +179,28 @@ func (p *Patterns) Places(word string) []int {
 
 // Text is a text with a soft hyphen at every place where one of its words may be hyphenated. A word that has soft hyphens
 // already keeps its own.
-func (p *Patterns) Text(text string) string {
+func (p *Patterns) Text(text string) string { return p.LongWords(text, leastWord) }
+
+// LongWords is what Text is, but for words of fewer letters than are asked for.
+func (p *Patterns) LongWords(text string, least int) string {
 	if p == nil {
 		return text
 	}
 	var out strings.Builder
 	for text != "" {
-		word := text[:wordEnd(text)]
+		end := wordEnd(text)
+		word := text[:end]
 		if word == "" {
 			_, size := utf8.DecodeRuneInString(text)
 			out.WriteString(text[:size])
 			text = text[size:]
 			continue
 		}
-		out.WriteString(p.word(word))
-		text = text[len(word):]
+		if utf8.RuneCountInString(word) >= least {
+			word = p.word(word)
+		}
+		out.WriteString(word)
+		text = text[end:]
 	}
 	return out.String()
 }

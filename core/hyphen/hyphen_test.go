@@ -1,6 +1,8 @@
 package hyphen_test
 
 import (
+	_ "embed"
+	"encoding/json"
 	"strings"
 	"testing"
 
@@ -34,4 +36,46 @@ func TestText(t *testing.T) {
 	if got := p.Text("Mit\u00adgliedschaft"); got != "Mit\u00adgliedschaft" {
 		t.Errorf("own hyphens became %q", got)
 	}
+}
+
+//go:embed testdata/words.json
+var fixture []byte
+
+// Words of the CLDR's names of territories, in every language, are hyphenated as the npm package hyphen does it, from
+// which the patterns come: but for the letters that stay together at the ends of a word.
+func TestAgainstReference(t *testing.T) {
+	var reference struct{ Words map[string][]string }
+	if err := json.Unmarshal(fixture, &reference); err != nil {
+		t.Fatal(err)
+	}
+	compared := 0
+	for language, words := range reference.Words {
+		for _, want := range words {
+			got := strings.ReplaceAll(hyphen.For(language).Text(strings.ReplaceAll(want, "-", "")), hyphen.Soft, "-")
+			compared++
+			if trimmed(got) != trimmed(want) {
+				t.Errorf("%s: %s, want %s", language, got, want)
+			}
+		}
+	}
+	if compared < 1000 {
+		t.Errorf("only %d words were compared", compared)
+	}
+}
+
+// trimmed is a word without the hyphens that stand within three letters of its ends.
+func trimmed(word string) string {
+	letters := []rune(word)
+	var out []rune
+	before, n := 0, len([]rune(strings.ReplaceAll(word, "-", "")))
+	for _, r := range letters {
+		if r == '-' && (before < 3 || n-before < 3) {
+			continue
+		}
+		if r != '-' {
+			before++
+		}
+		out = append(out, r)
+	}
+	return string(out)
 }

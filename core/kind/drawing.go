@@ -21,13 +21,10 @@ func Draw(v View, records []string, draw func(record int, r Ruler) *layout.Sheet
 	return drawings
 }
 
-// FontOf is how a part's text is set in a drawing; where it says no size, the root part's.
-func FontOf(r Ruler, part, root string) layout.Font {
+// FontOf is how a part's text is set in a drawing.
+func FontOf(r Ruler, part string) layout.Font {
 	f := layout.Font{Family: r.Said(part, "font-family"), Weight: r.Said(part, "font-weight"), Ink: r.Said(part, "color"),
-		Size: r.Length(part, "font-size")}
-	if f.Size == 0 {
-		f.Size = r.Length(root, "font-size")
-	}
+		Size: r.Size(part)}
 	if f.Weight == "" {
 		f.Weight = "400" // CSS's initial value
 	}

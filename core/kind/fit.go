@@ -34,6 +34,8 @@ type Ruler interface {
 	Edges(part string) float64
 	// Gap is a part's gap.
 	Gap(part string) float64
+	// Size is a part's font size, its own or that around it.
+	Size(part string) float64
 	// Said is what a part's look says of a property as CSS writes it, with the value of a token in its place; where the
 	// part says none, an inherited property's value from around it; "" for none.
 	Said(part, property string) string

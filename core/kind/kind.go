@@ -219,18 +219,23 @@ type View struct {
 	// Measure measures the block's look at the frame of each width, and Tight where each width is narrowest; nil where its
 	// fonts are not known.
 	Measure, Tight Measure
-	// Hyphenate puts soft hyphens into the words of a text that its part has no room for; nil where that is not known.
-	Hyphenate func(part, record, text string) string
+	// Hyphenate puts soft hyphens into the words of a run that have no room; nil where nothing is hyphenated.
+	Hyphenate func(Run) string
 	// Memo remembers what forms find out; nil where nothing is remembered.
 	Memo *Memo
 }
 
 // Soft is a text with the soft hyphens that it needs.
 func (v View) Soft(part, record, text string) string {
-	if v.Hyphenate == nil || text == "" {
-		return text
+	return v.SoftRun(Run{Part: part, Record: record, Text: text})
+}
+
+// SoftRun is the text of a run with the soft hyphens that it needs.
+func (v View) SoftRun(run Run) string {
+	if v.Hyphenate == nil || run.Text == "" {
+		return run.Text
 	}
-	return v.Hyphenate(part, record, text)
+	return v.Hyphenate(run)
 }
 
 // ColumnsAt is how many stand side by side at a width as the look says; 0 where it says nothing.

@@ -30,7 +30,7 @@ func (s Subject) Measured() Subject {
 	syllables := hyphen.For(s.View.Locale)
 	s.View.Memo = &kind.Memo{}
 	if s.Book == nil {
-		s.View.Hyphenate = func(_, _, text string) string { return syllables.Text(text) }
+		s.View.Hyphenate = func(run kind.Run) string { return syllables.Text(run.Text) }
 		return s
 	}
 	s.View.Measure = measure{s.fitterOfLook(set.Set, form), syllables}
@@ -39,7 +39,7 @@ func (s Subject) Measured() Subject {
 	m := measure{tight.fitterOfLook(set.Set, form), syllables}
 	s.View.Tight = m
 	view := s.View
-	s.View.Hyphenate = func(part, record, text string) string { return m.soften(view, part, record, text) }
+	s.View.Hyphenate = func(run kind.Run) string { return m.soften(view, run) }
 	return s
 }
 
@@ -97,26 +97,34 @@ func (m measure) style(part, record string, width int) (kind.Part, typeset.Style
 
 // soften puts soft hyphens into the words of a text that have no room on a line of their own at some width. Where that
 // cannot be measured, every word gets those that it may have.
-func (m measure) soften(view kind.View, part, record, text string) string {
-	all := m.syllables.Text(text)
-	if all == text {
-		return text
+func (m measure) soften(view kind.View, run kind.Run) string {
+	all := m.syllables.Text(run.Text)
+	if all == run.Text {
+		return run.Text
 	}
 	rooms := make([]float64, len(view.Widths))
 	for width := range view.Widths {
-		rooms[width] = m.f.form.Room(view, m.Ruler(record, width), part)
+		r := m.Ruler(run.Record, width)
+		rooms[width] = m.f.form.Room(view, r, run.Part) - run.Inset*r.Size(run.Part)
+		if run.Beside == nil {
+			continue
+		}
+		for _, piece := range run.Beside(width) {
+			wide, _ := m.TextWidth(piece.Part, run.Record, piece.Text, width)
+			rooms[width] -= wide
+		}
 	}
-	words, hyphenated := strings.FieldsFunc(text, notInWord), strings.FieldsFunc(all, notInWord)
+	words, hyphenated := strings.FieldsFunc(run.Text, notInWord), strings.FieldsFunc(all, notInWord)
 	pairs := make([]string, 0, 2*len(words))
 	for i, word := range words {
-		if word != hyphenated[i] && m.tooWide(part, record, word, rooms) {
+		if word != hyphenated[i] && m.tooWide(run.Part, run.Record, word, rooms) {
 			pairs = append(pairs, word, hyphenated[i])
 		}
 	}
 	if len(pairs) == 0 {
-		return text
+		return run.Text
 	}
-	return strings.NewReplacer(pairs...).Replace(text)
+	return strings.NewReplacer(pairs...).Replace(run.Text)
 }
 
 func notInWord(r rune) bool { return unicode.IsSpace(r) || r == '-' || r == '/' }

@@ -58,6 +58,15 @@ func (r ruler) side(name string, side int) float64 {
 // Gap is a part's gap.
 func (r ruler) Gap(name string) float64 { return r.Length(name, "gap") }
 
+// Size is a part's font size.
+func (r ruler) Size(name string) float64 {
+	part, ok := r.p.kind.PartNamed(name)
+	if !ok {
+		return 0
+	}
+	return r.p.size(part, r.t)
+}
+
 // Length is a part's property in CSS px; 0 where nothing says one.
 func (r ruler) Length(name, property string) float64 {
 	part, ok := r.p.kind.PartNamed(name)

@@ -3,7 +3,6 @@ package pricing
 import (
 	_ "embed"
 	"html/template"
-	"strconv"
 
 	"rubrel/core/anatomy"
 	"rubrel/core/kind"
@@ -16,7 +15,7 @@ var matrixCSS string
 type matrixView struct {
 	blockView
 	Name       string
-	Wide       bool // too many plans for the page: the table scrolls in a region of its own
+	Wide       bool // at some width the table scrolls in a region of its own
 	HasActions bool
 	Columns    int
 	Groups     []matrixGroup
@@ -42,9 +41,6 @@ type matrixCell struct {
 	Value     string
 }
 
-// mostBeside is how many plans fit beside each other in a matrix without scrolling.
-const mostBeside = 5
-
 // The cells of a plan's head: the upper one, and the lower one with the button.
 var (
 	upperCell = []string{"badge", "title", "price"}
@@ -56,7 +52,7 @@ func matrix(v kind.View) (template.HTML, error) {
 	v.HeadingLevel = 0 // the heads of columns are no headings
 	s := newShop(v)
 	view := matrixView{blockView: blockView{Switches: s.switches(), Words: s.words}, Name: v.Name,
-		Columns: len(v.Set.Records) + 1, Wide: len(v.Set.Records) > mostBeside}
+		Columns: len(v.Set.Records) + 1, Wide: scrollsAtAll(v)}
 	cells := anatomy.Deal(slotsOf("matrix"), upperCell, lowerCell)
 	var features [][]featureView
 	for _, record := range v.Set.Records {
@@ -133,10 +129,4 @@ func (s *shop) groups(features [][]featureView) []matrixGroup {
 		}
 	}
 	return shown
-}
-
-// matrixVariables gives the layout the number of plans, and the widest amount that their heads must hold.
-func matrixVariables(v kind.View) []kind.Variable {
-	s := newShop(v)
-	return []kind.Variable{{Name: "--rb-plans", Value: strconv.Itoa(max(1, len(v.Set.Records)))}, s.widestAmount()}
 }

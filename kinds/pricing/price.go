@@ -311,7 +311,7 @@ func (s *shop) ems(record string, a amountView) float64 {
 	if s.v.Measure == nil {
 		return a.ems()
 	}
-	size := s.v.Measure.Ruler(record, 0).Length("price", "font-size")
+	size := s.v.Measure.Ruler(record, 0).Size("price")
 	total := 0.0
 	for _, part := range a.Parts {
 		wide, known := s.v.Measure.TextWidth(part.Part, record, part.Text, 0)

@@ -246,11 +246,10 @@ func (s *shop) softList(r kind.Record) cardView {
 	card.Features = slices.Clone(card.Features)
 	for i := range card.Features {
 		f := &card.Features[i]
-		part := "feature"
-		if f.Heading {
-			part = "group"
+		for _, line := range f.lines(s) {
+			line.run.Record = r.ID
+			*line.of = s.v.SoftRun(line.run)
 		}
-		f.Name, f.Value, f.Help = s.v.Soft(part, r.ID, f.Name), s.v.Soft("value", r.ID, f.Value), s.v.Soft("help", r.ID, f.Help)
 	}
 	return card
 }
@@ -262,28 +261,40 @@ func (s *shop) featureRuns(r kind.Record) []kind.Run {
 	if card.Base != "" {
 		runs = append(runs, kind.Run{Part: "base", Text: card.Base})
 	}
-	for _, f := range card.Features {
-		if f.Heading {
-			runs = append(runs, kind.Run{Part: "group", Text: f.Name})
-			continue
-		}
-		name := kind.Run{Part: "feature", Text: f.Name, Inset: bulletEms}
-		if f.Value != "" {
-			name.Inset += valueEms
-			name.Beside = func(width int) []kind.Piece {
-				if s.valuesBelow(width) {
-					return nil
-				}
-				return []kind.Piece{{Part: "value", Text: f.Value}}
+	for i := range card.Features {
+		for _, line := range card.Features[i].lines(s) {
+			if line.run.Text != "" {
+				runs = append(runs, line.run)
 			}
-			runs = append(runs, kind.Run{Part: "value", Text: f.Value, Inset: bulletEms})
-		}
-		runs = append(runs, name)
-		if f.Help != "" {
-			runs = append(runs, kind.Run{Part: "help", Text: f.Help, Inset: bulletEms})
 		}
 	}
 	return runs
+}
+
+// featureLine is one of a feature's texts.
+type featureLine struct {
+	run kind.Run
+	of  *string
+}
+
+// lines are the texts of a feature on a card.
+func (f *featureView) lines(s *shop) []featureLine {
+	if f.Heading {
+		return []featureLine{{kind.Run{Part: "group", Text: f.Name}, &f.Name}}
+	}
+	name := kind.Run{Part: "feature", Text: f.Name, Inset: bulletEms}
+	if f.Value != "" {
+		value := f.Value
+		name.Beside = func(width int) []kind.Piece {
+			if s.valuesBelow(width) {
+				return nil
+			}
+			return []kind.Piece{{Part: "value", Text: value}}
+		}
+		name.Inset += valueEms
+	}
+	return []featureLine{{name, &f.Name}, {kind.Run{Part: "value", Text: f.Value, Inset: bulletEms}, &f.Value},
+		{kind.Run{Part: "help", Text: f.Help, Inset: bulletEms}, &f.Help}}
 }
 
 // valuesBelow reports whether the values of features stand below their names at a width, since some name has no room
@@ -295,7 +306,7 @@ func (s *shop) valuesBelow(width int) bool {
 	}
 	return kind.Remember(v, "values below "+v.Widths[width].Name, func() bool {
 		r := v.Tight.Ruler("", width)
-		room := bodyOf("").Room(v, r, "feature") - (bulletEms+valueEms)*r.Length("features", "font-size")
+		room := bodyOf("").Room(v, r, "feature") - (bulletEms+valueEms)*r.Size("features")
 		for _, record := range v.Set.Records {
 			for _, f := range s.card(record).Features {
 				if f.Value == "" {

@@ -56,6 +56,7 @@ func (b *board) chosen(name string) string {
 // bar is one skill as it is shown.
 type bar struct {
 	ID, Name, Note, Group string
+	Title                 string // the name with the hyphens that it needs
 	Featured              bool
 	Icon                  template.HTML
 	Value, Least, Most    kind.Number
@@ -128,6 +129,7 @@ func (b *board) read(r kind.Record) bar {
 		"group"),
 		Featured: r.Featured, Icon: icon.SVG(kind.Text(r.Facts, "icon")), Value: value, Least: least, Most: most,
 		Share: shareOf(value, least, most)}
+	x.Title, x.Note = b.v.Soft("name", r.ID, x.Name), b.v.Soft("note", r.ID, x.Note)
 	x.Number, x.Spoken = b.says(r, value, least, most)
 	x.Now = value.String()
 	switch {

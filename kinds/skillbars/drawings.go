@@ -44,7 +44,7 @@ type drawing struct {
 	r kind.Ruler
 }
 
-func (d *drawing) font(part string) layout.Font { return kind.FontOf(d.r, part, "board") }
+func (d *drawing) font(part string) layout.Font { return kind.FontOf(d.r, part) }
 
 // radius is a part's corner, at most half its thickness.
 func (d *drawing) radius(part string) float64 { return d.r.Length(part, "border-radius") }

@@ -19,7 +19,7 @@ func runsOf(form string) func(kind.View) []kind.Run {
 		var runs []kind.Run
 		for _, x := range b.bars() {
 			if !x.NameIn && !x.NameOver { // else it has been placed where it fits
-				runs = append(runs, kind.Run{Record: x.ID, Part: "name", Text: x.Name, Key: "name", Even: form == columnForm})
+				runs = append(runs, kind.Run{Record: x.ID, Part: "name", Text: x.Title, Key: "name", Even: form == columnForm})
 			}
 			for _, label := range []struct {
 				stands bool
@@ -44,7 +44,7 @@ func roomOf(form string) func(kind.View, kind.Ruler, string) float64 {
 	return func(v kind.View, r kind.Ruler, part string) float64 {
 		b := newBoard(v, form)
 		width := r.Width()
-		l := b.lay(width)
+		l := b.layAt(r, width)
 		room := l.cell
 		switch {
 		case (form == ringForm || form == halfForm) && b.numbersAt() == beside && part != "skill":
@@ -70,7 +70,7 @@ func roomOf(form string) func(kind.View, kind.Ruler, string) float64 {
 func withinRing(form string, r kind.Ruler) float64 {
 	const lineHeight = 1.2
 	inner := r.Length("bar", "width")/2 - r.Length("bar", "stroke-width") - insideRing
-	high := r.Length("number", "font-size") * lineHeight
+	high := r.Size("number") * lineHeight
 	if form == ringForm {
 		high /= 2
 	}

@@ -1,6 +1,8 @@
 package skillbars
 
 import (
+	"strconv"
+
 	"rubrel/core/kind"
 	"rubrel/core/layout"
 )
@@ -37,19 +39,19 @@ func (b *board) ruler(width int) kind.Ruler {
 	return b.v.Measure.Ruler("", width)
 }
 
-// lay lays the board out at a width.
-func (b *board) lay(width int) lay {
+// lay lays the board out at the frame of a width.
+func (b *board) lay(width int) lay { return b.layAt(b.ruler(width), width) }
+
+// layAt lays the board out as a ruler has it, which is nil where nothing can be measured. How many stand side by side is
+// decided where the width is narrowest.
+func (b *board) layAt(r kind.Ruler, width int) lay {
 	inner, gap, groupsGap, edges := float64(b.v.Widths[width].Frame)-2*usualPadding, 0.0, 0.0, 0.0
-	r := b.ruler(width)
 	if r != nil {
 		inner, gap, groupsGap, edges = r.Frame()-r.Edges("board"), r.Gap("skills"), r.Gap("groups"), r.Edges("skill")
 	}
-	groups, most := countGroups(b.plain)
-	l := lay{groups: layout.Columns(groups, max(1, int((inner+groupsGap)/(groupLeast+groupsGap))))}
+	l := lay{}
+	l.groups, l.columns = b.columns(width)
 	across := (inner - float64(l.groups-1)*groupsGap) / float64(l.groups)
-	if l.columns = min(b.v.ColumnsAt(width), most); l.columns == 0 {
-		l.columns = layout.Columns(most, max(1, int((across+gap)/(b.least(r)+gap))))
-	}
 	l.cell = max(1, (across-float64(l.columns-1)*gap)/float64(l.columns)-edges)
 	l.bar = l.cell
 	switch b.form {
@@ -65,6 +67,42 @@ func (b *board) lay(width int) lay {
 		}
 	}
 	return l
+}
+
+// columns is how many groups stand side by side at a width, and how many skills in a group.
+func (b *board) columns(width int) (groups, columns int) {
+	counted := kind.Remember(b.v, "columns "+strconv.Itoa(width)+" "+strconv.Itoa(b.v.ColumnsAt(width)), func() [2]int {
+		groups, columns := b.countColumns(width)
+		return [2]int{groups, columns}
+	})
+	return counted[0], counted[1]
+}
+
+func (b *board) countColumns(width int) (groups, columns int) {
+	n, most := countGroups(b.plain)
+	inner, gap, groupsGap, least := float64(b.v.Widths[width].Frame)-2*usualPadding, 0.0, 0.0, b.least(nil)
+	if b.v.Tight != nil {
+		r := b.v.Tight.Ruler("", width)
+		inner, gap, groupsGap = r.Frame()-r.Edges("board"), r.Gap("skills"), r.Gap("groups")
+		least = max(b.least(r), b.leastText(r))
+	}
+	groups = layout.Columns(n, max(1, int((inner+groupsGap)/(groupLeast+groupsGap))))
+	across := (inner - float64(groups-1)*groupsGap) / float64(groups)
+	if columns = min(b.v.ColumnsAt(width), most); columns == 0 {
+		columns = layout.Columns(most, max(1, int((across+gap)/(least+gap))))
+	}
+	return groups, columns
+}
+
+// leastText is how wide a skill is at least, so that no word of it breaks without a hyphen.
+func (b *board) leastText(r kind.Ruler) float64 {
+	widest := 0.0
+	for _, x := range b.plain {
+		name, _ := b.v.Tight.LeastWidth("name", x.ID, x.Name, r.Width())
+		note, _ := b.v.Tight.LeastWidth("note", x.ID, x.Note, r.Width())
+		widest = max(widest, name, note)
+	}
+	return widest + r.Edges("skill")
 }
 
 // least is how wide a skill of the form is at least.

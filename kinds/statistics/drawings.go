@@ -38,7 +38,7 @@ type drawing struct {
 }
 
 func (d *drawing) font(part string) layout.Font {
-	f := kind.FontOf(d.r, part, "sheet")
+	f := kind.FontOf(d.r, part)
 	if own := d.r.Said("turned", "color"); d.f.Turned && own != "" {
 		f.Ink = own
 	}

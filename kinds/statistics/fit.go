@@ -13,7 +13,7 @@ const leastShare = 0.5
 // ems is how wide a figure is, in its own font size: as its fonts have it, or about.
 func (s *sheet) ems(f figure) float64 {
 	if s.v.Measure != nil {
-		size := s.v.Measure.Ruler(f.ID, 0).Length("value", "font-size")
+		size := s.v.Measure.Ruler(f.ID, 0).Size("value")
 		wide, known := 0.0, size > 0
 		for _, piece := range f.pieces() {
 			of, ok := s.v.Measure.TextWidth(piece.Part, f.ID, piece.Text, 0)

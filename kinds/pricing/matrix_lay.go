@@ -1,0 +1,147 @@
+package pricing
+
+import (
+	"fmt"
+	"slices"
+	"strconv"
+
+	"rubrel/core/anatomy"
+	"rubrel/core/kind"
+)
+
+// The measures of a matrix, in CSS px (common practice).
+const (
+	matrixMost, matrixColumn = 260.0, 280.0 // it is as wide as names and plans of this width at most
+	namesLeast, namesMost    = 140.0, 300.0
+	namesShare               = 0.26 // of the block's width, that names take
+	mostInView               = 0.8  // of the block's width, that a column may take which is scrolled to
+	footSize, footPadding    = 13.0, 4.0
+	unmeasuredColumn         = 104.0
+)
+
+// matrixLay is how a matrix is laid out at a width.
+type matrixLay struct {
+	names   float64 // how wide the column of names is; 0 where they stand above their values
+	column  float64 // how wide that of a plan is at least
+	scrolls bool
+}
+
+// headless are the parts of a plan's head that a phone shows below the table, or not at all.
+var headless = []string{"badge", "note", "button", "assurance"}
+
+// layMatrix chooses how a matrix is laid out from what its texts need where the width is narrowest: names beside their
+// values, names above them, and where not even that has room, columns that scroll past the names.
+func layMatrix(v kind.View, width int) matrixLay {
+	return kind.Remember(v, "matrix at "+strconv.Itoa(width), func() matrixLay {
+		n := float64(max(1, len(v.Set.Records)))
+		if v.Tight == nil {
+			return matrixLay{names: namesLeast, column: unmeasuredColumn}
+		}
+		r := v.Tight.Ruler("", width)
+		inner, phone := r.Frame()-r.Edges("table"), r.Frame() < linesFrom
+		names, column := leastOfMatrix(v, r, phone)
+		switch {
+		case !phone && names+n*column <= inner:
+			return matrixLay{names: names, column: column}
+		case n*column <= inner:
+			return matrixLay{column: column}
+		}
+		l := matrixLay{column: min(column, mostInView*inner), scrolls: true}
+		if !phone {
+			l.names = min(names, inner/2)
+			l.column = min(column, inner-l.names)
+		}
+		return l
+	})
+}
+
+// leastOfMatrix is how wide the column of names and that of a plan are at least at a ruler's width, so that no word
+// breaks without a hyphen.
+func leastOfMatrix(v kind.View, r kind.Ruler, phone bool) (names, column float64) {
+	names = namesLeast
+	for _, run := range matrixRuns(v) {
+		wide := anatomy.Least(v, run, r)
+		switch run.Part {
+		case "group":
+		case "row", "help":
+			names = max(names, wide+r.Edges("row"))
+		case "value":
+			column = max(column, wide+r.Edges("cell"))
+		default:
+			if phone && slices.Contains(headless, run.Part) {
+				if run.Part == "button" {
+					column = max(column, wide*footSize/max(1, r.Size("button"))+4*footPadding+2)
+				}
+				continue
+			}
+			column = max(column, wide+r.Edges(run.Part)+r.Edges("plan"))
+		}
+	}
+	return names, column
+}
+
+// matrixVariables gives the layout its columns at each width, and the widest amount that heads hold.
+func matrixVariables(v kind.View) []kind.Variable {
+	n := max(1, len(v.Set.Records))
+	variables := []kind.Variable{newShop(v).widestAmount()}
+	last := map[string]string{}
+	for i := range v.Widths {
+		l := layMatrix(v, i)
+		columns, rows, corner := fmt.Sprintf("repeat(%d,minmax(%.0fpx,1fr))", n, l.column), "1/-1", "none"
+		if l.names > 0 {
+			columns = fmt.Sprintf("clamp(%.0fpx,%gcqi,%.0fpx) ", l.names, 100*namesShare, max(l.names, namesMost)) + columns
+			rows, corner = "auto", "block"
+		}
+		least := "0px"
+		if l.scrolls {
+			least = fmt.Sprintf("%.0fpx", l.names+float64(n)*l.column)
+		}
+		for _, said := range [][2]string{{"--rb-matrix-columns", columns}, {"--rb-row-at", rows}, {"--rb-corner", corner},
+			{"--rb-matrix-least", least}} {
+			if last[said[0]] != said[1] {
+				last[said[0]] = said[1]
+				variables = append(variables, kind.Variable{Name: said[0], Width: i, Value: said[1]})
+			}
+		}
+	}
+	return append(variables, kind.Variable{Name: "--rb-matrix-most",
+		Value: fmt.Sprintf("%.0fpx", matrixMost+float64(n)*matrixColumn)})
+}
+
+// matrixRoom is the room of a text in a matrix.
+func matrixRoom(v kind.View, r kind.Ruler, part string) float64 {
+	n, l := float64(max(1, len(v.Set.Records))), layMatrix(v, r.Width())
+	inner := r.Frame() - r.Edges("table")
+	if r.Frame() < linesFrom && slices.Contains(headless, part) {
+		return 0 // on a phone the head has no more than a title and a price
+	}
+	track, names := min(inner, matrixMost+n*matrixColumn), 0.0
+	if l.scrolls {
+		track = max(track, l.names+n*l.column)
+	}
+	if l.names > 0 {
+		names = min(max(l.names, namesShare*r.Frame()), max(l.names, namesMost))
+	}
+	switch part {
+	case "group":
+		return inside(track, r, part)
+	case "row", "help":
+		if names == 0 {
+			names = inner
+		}
+		return max(1, names-r.Edges("row"))
+	case "cell", "value":
+		return max(1, max(l.column, (track-names)/n)-r.Edges("cell"))
+	}
+	return inside(max(l.column, (track-names)/n)-r.Edges("plan"), r, part)
+}
+
+// scrollsAtAll reports whether the table scrolls at some width.
+func scrollsAtAll(v kind.View) bool {
+	for i := range v.Widths {
+		if layMatrix(v, i).scrolls {
+			return true
+		}
+	}
+	return false
+}

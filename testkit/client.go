@@ -1,0 +1,149 @@
+package testkit
+
+import (
+	"encoding/json"
+	"fmt"
+	"math/rand/v2"
+	"strconv"
+	"testing"
+
+	"rubrel/core/document"
+	"rubrel/kinds"
+)
+
+// phrases are what clients write in a language: names of plans and of things, lines of a list, values, small print.
+type phrases struct {
+	language                            string
+	names, lines, values, notes, badges []string
+	button, seats, onRequest            string
+}
+
+var languages = []phrases{
+	{"en", []string{"Basic", "Professional", "Telecommunications", "All-inclusive", "Interdisciplinary research"},
+		[]string{"Response time", "Storage", "24 h support", "Uninterruptible power supply", "Internationalization"},
+		[]string{"8 a year", "500 gigabytes", "unlimited", "within 24 hours"},
+		[]string{"Billed yearly, leave any time", "Excluding transaction fees"}, []string{"Most chosen", "Recommended"},
+		"Subscribe to {plan}", "colleagues", "Price on request"},
+	{"de", []string{"Einzelmitgliedschaft", "Familienmitgliedschaft", "Förderkreis", "Rückerstattungsbedingungen", "Pro"},
+		[]string{"Antwortzeit des Kundendienstes", "Speicherplatz", "Datenschutzgrundverordnung", "Öffnungszeiten",
+			"Kraftfahrzeughaftpflichtversicherung"},
+		[]string{"8 im Jahr", "500 Gigabyte", "unbegrenzt", "innerhalb eines Werktags"},
+		[]string{"Jährliche Abrechnung, jederzeit kündbar", "zuzüglich Mehrwertsteuer"}, []string{"Meistgewählt", "Empfohlen"},
+		"Jetzt {plan} abschließen", "Mitarbeiterinnen", "Preis auf Anfrage"},
+	{"fi", []string{"Perusjäsenyys", "Yhdistysjäsenyys", "Kannatusjäsenyys", "Mini"},
+		[]string{"Asiakaspalvelun vasteaika", "Tallennustila", "Tietosuojavaltuutetun palvelut", "Aukioloajat"},
+		[]string{"8 vuodessa", "500 gigatavua", "rajoittamaton"}, []string{"Laskutetaan vuosittain"}, []string{"Suosituin"},
+		"Tilaa {plan}", "käyttäjää", "Hinta pyynnöstä"},
+	{"pl", []string{"Podstawowy", "Międzynarodowy", "Członkostwo rodzinne", "Mini"},
+		[]string{"Czas odpowiedzi", "Przestrzeń dyskowa", "Nieprzerwane wsparcie techniczne", "Bezpieczeństwo"},
+		[]string{"8 rocznie", "500 gigabajtów", "bez ograniczeń"}, []string{"Rozliczane co roku, z góry"},
+		[]string{"Najczęściej wybierany"}, "Wybierz {plan}", "użytkowników", "Cena na zapytanie"},
+	{"he", []string{"בסיסי", "מקצועי", "משפחתי ומורחב", "ארגוני"}, []string{"זמן תגובה", "נפח אחסון", "תמיכה מסביב לשעון"},
+		[]string{"8 בשנה", "500 ג׳יגה־בייט", "ללא הגבלה"}, []string{"חיוב שנתי, ביטול בכל עת"}, []string{"הנבחר ביותר"},
+		"להצטרף אל {plan}", "משתתפים", "מחיר לפי בקשה"},
+	{"ar", []string{"أساسي", "احترافي", "العضوية العائلية", "للمؤسسات"}, []string{"زمن الاستجابة", "مساحة التخزين", "دعم على مدار الساعة"},
+		[]string{"8 في السنة", "500 غيغابايت", "غير محدود"}, []string{"تُدفع سنويًا ويمكن الإلغاء في أي وقت"}, []string{"الأكثر اختيارًا"},
+		"اشترك في {plan}", "مشتركين", "السعر عند الطلب"},
+}
+
+// Client is a site that nobody prepared: one block of a kind in a form, with its words, its numbers and its dress by
+// chance.
+type Client struct {
+	Site *document.Site
+	What string
+}
+
+// NewClient makes a client's site from a seed. Sites of successive seeds go through the kinds and their forms, the
+// languages and the dresses; how many records, features, periods and currencies there are is chance.
+func NewClient(t testing.TB, seed uint64, dresses []string) Client {
+	t.Helper()
+	random := rand.New(rand.NewPCG(seed, 17))
+	words := languages[int(seed)%len(languages)]
+	registry := kinds.All()
+	var forms [][2]string
+	for _, k := range registry {
+		for _, f := range k.Forms {
+			forms = append(forms, [2]string{k.Name, f.Name})
+		}
+	}
+	pick := func(list []string) string { return list[random.IntN(len(list))] }
+	form := forms[int(seed)%len(forms)]
+	dress := dresses[int(seed/uint64(len(forms)))%len(dresses)]
+	n := 1 + random.IntN(12)
+	set := map[string]any{"kind": form[0], "name": "Set", "order": "i"}
+	records := map[string]any{}
+	record := func(i int, facts map[string]any) {
+		records[fmt.Sprintf("r%d", i)] = map[string]any{"order": orderOf(i), "featured": i == 1, "facts": facts}
+	}
+	switch form[0] {
+	case "pricing":
+		fillPricing(set, record, n, words, random)
+	case "skillbars":
+		set["facts"] = map[string]any{"names": pick([]string{"above", "beside", "inside", "over"}),
+			"numbers": pick([]string{"above", "beside", "inside", "over", "riding"})}
+		for i := range n {
+			record(i, map[string]any{"name": pick(words.lines), "value": strconv.Itoa(random.IntN(101)),
+				"note": pick(words.notes)})
+		}
+	case "statistics":
+		for i := range n {
+			record(i, map[string]any{"label": pick(words.lines), "value": strconv.Itoa(random.IntN(5_000_000)),
+				"unit": pick(words.values[1:]), "note": pick(words.notes), "icon": "star", "series": "1 5 3"})
+		}
+	}
+	set["records"] = records
+	language := words.language
+	text, err := json.Marshal(map[string]any{"rubrel": document.Version, "name": "Client", "language": language,
+		"house": map[string]any{"dress": dress}, "sets": map[string]any{"s": set},
+		"blocks": map[string]any{"block": map[string]any{"order": "i", "name": "Block", "set": "s", "form": form[1]}},
+		"pages": map[string]any{"p": map[string]any{"order": "i", "title": pick(words.names),
+			"bands": map[string]any{"b": map[string]any{"order": "i",
+				"blocks": map[string]any{"block": map[string]any{"order": "i"}}}}}}})
+	if err != nil {
+		t.Fatal(err)
+	}
+	site, _, err := document.Parse(text, registry)
+	if err != nil {
+		t.Fatalf("client %d: %v", seed, err)
+	}
+	return Client{site, fmt.Sprintf("client %d: %d in %s as %s, %s, %s", seed, n, form[0], form[1], language, dress)}
+}
+
+// fillPricing makes a price list of n plans.
+func fillPricing(set map[string]any, record func(int, map[string]any), n int, words phrases, random *rand.Rand) {
+	pick := func(list []string) string { return list[random.IntN(len(list))] }
+	codes := []string{"EUR", "USD", "JPY", "CHF", "SEK", "PLN", "GBP", "CAD"}[:1+random.IntN(8)]
+	currencies, features := map[string]any{}, map[string]any{}
+	for i, code := range codes {
+		facts := map[string]any{"code": code}
+		if i > 0 {
+			facts["rate"] = []string{"1.08", "162.45", "0.95", "11.4", "4.3", "0.8571", "1.47"}[i-1]
+		}
+		currencies["c"+strconv.Itoa(i)] = map[string]any{"order": orderOf(i), "facts": facts}
+	}
+	periods := map[string]any{"month": map[string]any{"order": "i", "facts": map[string]any{"label": "a month",
+		"duration": "P1M"}}, "year": map[string]any{"order": "r", "facts": map[string]any{"label": "a year",
+		"duration": "P1Y", "rule": "2 free"}}}
+	lines := random.IntN(20)
+	for i := range lines {
+		features["f"+strconv.Itoa(i)] = map[string]any{"order": orderOf(i), "facts": map[string]any{
+			"name": pick(words.lines)}}
+	}
+	set["axes"] = map[string]any{"periods": periods, "currencies": currencies, "features": features}
+	set["facts"] = map[string]any{"button": words.button, "link": "https://example.test/", "seat": words.seats,
+		"seats": words.seats}
+	for i := range n {
+		facts := map[string]any{"title": pick(words.names), "subtitle": pick(words.notes), "note": pick(words.notes),
+			"price:month:c0": map[string]any{"amount": fmt.Sprintf("%d.%02d", random.IntN(3000), random.IntN(100))}}
+		if random.IntN(6) == 0 {
+			facts["price:month:c0"] = map[string]any{"words": words.onRequest}
+		}
+		if i == 1 {
+			facts["badge"] = pick(words.badges)
+		}
+		for j := range lines {
+			facts["feature:f"+strconv.Itoa(j)] = []any{true, false, pick(words.values)}[random.IntN(3)]
+		}
+		record(i, facts)
+	}
+}
