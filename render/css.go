@@ -352,30 +352,65 @@ func recordRefs(set *document.Set) []look.RecordRef {
 // itself, and those of a record on the record's.
 func writeVariables(b *strings.Builder, class string, widths look.Widths, variables []kind.Variable) {
 	for i, width := range widths {
-		said := map[string][]string{}
-		var records []string
+		var own []kind.Variable
 		for _, v := range variables {
-			if v.Width != i {
-				continue
+			if v.Width == i {
+				own = append(own, v)
 			}
-			if _, known := said[v.Record]; !known {
-				records = append(records, v.Record)
-			}
-			said[v.Record] = append(said[v.Record], v.Name+":"+v.Value)
 		}
-		var rules strings.Builder
-		for _, record := range records {
-			place := ">*"
-			if record != "" {
-				place = ` [data-record="` + record + `"]`
+		slices.SortStableFunc(own, func(a, b kind.Variable) int { return a.From - b.From })
+		for len(own) > 0 {
+			from := own[0].From
+			n := slices.IndexFunc(own, func(v kind.Variable) bool { return v.From != from })
+			if n < 0 {
+				n = len(own)
 			}
-			rules.WriteString(":where(." + class + place + "){" + strings.Join(said[record], ";") + "}")
-		}
-		switch {
-		case i == 0:
-			b.WriteString(rules.String())
-		case rules.Len() > 0:
-			fmt.Fprintf(b, "@container %s (width < %dpx){%s}", look.ContainerName, width.Below, rules.String())
+			writeUnder(b, containerQuery(from, width.Below), variableRules(class, own[:n]))
+			own = own[n:]
 		}
 	}
+}
+
+// containerQuery is the condition under which a block is at least and less than so many CSS px wide; 0 is no bound, and
+// "" no condition.
+func containerQuery(from, below int) string {
+	var bounds []string
+	if from > 0 {
+		bounds = append(bounds, fmt.Sprintf("(width >= %dpx)", from))
+	}
+	if below > 0 {
+		bounds = append(bounds, fmt.Sprintf("(width < %dpx)", below))
+	}
+	if bounds == nil {
+		return ""
+	}
+	return "@container " + look.ContainerName + " " + strings.Join(bounds, " and ")
+}
+
+func writeUnder(b *strings.Builder, condition, rules string) {
+	if condition != "" {
+		rules = condition + "{" + rules + "}"
+	}
+	b.WriteString(rules)
+}
+
+// variableRules are the rules that say some variables, of the block and of its records.
+func variableRules(class string, variables []kind.Variable) string {
+	said := map[string][]string{}
+	var records []string
+	for _, v := range variables {
+		if _, known := said[v.Record]; !known {
+			records = append(records, v.Record)
+		}
+		said[v.Record] = append(said[v.Record], v.Name+":"+v.Value)
+	}
+	var rules strings.Builder
+	for _, record := range records {
+		place := ">*"
+		if record != "" {
+			place = ` [data-record="` + record + `"]`
+		}
+		rules.WriteString(":where(." + class + place + "){" + strings.Join(said[record], ";") + "}")
+	}
+	return rules.String()
 }

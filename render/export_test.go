@@ -135,17 +135,21 @@ func TestSwitch(t *testing.T) {
 	}
 }
 
-// Rows of a price list stand on one line across its cards, whatever their texts.
+// Rows of a price list end on one line across the cards beside each other, whatever their texts.
 func TestRowsLineUp(t *testing.T) {
 	_, address := published(t)
 	b := testkit.Launch(t, 1200, 900)
 	for _, sample := range []string{"almanac-light", "slipway-light", "5-plans-light", "long-light"} {
 		b.Open(address(sample))
-		for _, part := range []string{"title", "button", "feature:last-child", "feature:first-child"} {
-			tops := testkit.Eval[[]float64](b, fmt.Sprintf("[...new Set([...document.querySelectorAll('.rb-%s')].filter(e => "+
-				"getComputedStyle(e).visibility !== 'hidden').map(e => Math.round(e.getBoundingClientRect().top * 4) / 4))]", part))
+		for part, edge := range map[string]string{"title": "bottom", "button": "top", "feature:last-child": "top",
+			"feature:first-child": "top"} {
+			tops := testkit.Eval[[]float64](b, fmt.Sprintf(`(() => {
+				const columns = getComputedStyle(document.querySelector('.rb-cards')).gridTemplateColumns.split(' ').length;
+				const first = [...document.querySelectorAll('.rb-card')].slice(0, columns);
+				return [...new Set(first.map((card) => [...card.querySelectorAll('.rb-%s')].find((e) => getComputedStyle(e).visibility !== 'hidden')).map((e) => Math.round(e.getBoundingClientRect().%s * 4) / 4))];
+			})()`, part, edge))
 			if len(tops) != 1 {
-				t.Errorf("%s: %s stands at %v", sample, part, tops)
+				t.Errorf("%s: the %s of %s is at %v", sample, edge, part, tops)
 			}
 		}
 	}

@@ -3,6 +3,7 @@ package anatomy
 import (
 	"fmt"
 	"html/template"
+	"math"
 	"slices"
 	"strconv"
 	"strings"
@@ -269,12 +270,9 @@ func (b Body) variables(v kind.View) []kind.Variable {
 		rows += lines
 	}
 	variables := []kind.Variable{{Name: "--rb-rows", Value: strconv.Itoa(max(1, rows))}}
-	last := 0
-	for width := range v.Widths {
-		if columns := b.Columns(v, width); columns != last {
-			last = columns
-			variables = append(variables, kind.Variable{Name: "--rb-columns", Width: width, Value: strconv.Itoa(columns)})
-		}
+	for _, step := range b.Steps(v) {
+		variables = append(variables, kind.Variable{Name: "--rb-columns", Width: step.Width, From: step.From,
+			Value: strconv.Itoa(step.Columns)})
 	}
 	// What holds for most records is said for the block; a record says what it has otherwise.
 	given := map[string]string{}
@@ -345,23 +343,78 @@ func (b Body) Runs(v kind.View) []kind.Run {
 // usualEdges are those of a block's ground where nothing can be measured, in CSS px.
 const usualEdges = 80.0
 
-// Columns is how many records stand side by side at a width: as many as the look says, or as have room for their texts
-// where the width is narrowest.
+// Columns is how many records stand side by side at the frame of a width: as many as the look says, or as have room for
+// their texts.
 func (b Body) Columns(v kind.View, width int) int {
+	return b.columnsAt(v, width, float64(v.Widths[width].Frame))
+}
+
+// columnsAt is how many stand side by side in a block of a width's look that is so many CSS px wide.
+func (b Body) columnsAt(v kind.View, width int, frame float64) int {
 	n := len(v.Set.Records)
 	if said := min(v.ColumnsAt(width), n); said > 0 {
 		return said
 	}
-	return kind.Remember(v, "columns "+strconv.Itoa(width), func() int {
+	s := b.spacing(v, width)
+	return layout.Columns(n, max(1, int((frame-s.edges+s.gap)/(s.least+s.gap))))
+}
+
+// spacing is what records need at a width, in CSS px: how wide each is at least, the gap between them, and what the
+// parts around the row take.
+type spacing struct{ least, gap, edges float64 }
+
+func (b Body) spacing(v kind.View, width int) spacing {
+	return kind.Remember(v, "spacing "+strconv.Itoa(width), func() spacing {
 		if v.Tight == nil {
-			inner := float64(v.Widths[width].Frame) - usualEdges
-			return layout.Columns(n, max(1, int(inner/max(1, b.Layout.Least))))
+			return spacing{max(1, b.Layout.Least), 0, usualEdges}
 		}
 		r := v.Tight.Ruler("", width)
 		inner, gap := b.inner(v, r)
-		least := max(b.Layout.Least, b.least(v, r))
-		return layout.Columns(n, max(1, int((inner+gap)/(least+gap))))
+		return spacing{max(1, b.Layout.Least, b.least(v, r)), gap, r.Frame() - inner}
 	})
+}
+
+// Step is from where on so many records stand side by side: from an inline size within a width, or 0 for all of it.
+type Step struct{ Width, From, Columns int }
+
+// recordRoom is the room within a record's padding in a block that is so many CSS px wide.
+func (b Body) recordRoom(v kind.View, r kind.Ruler, frame float64) float64 {
+	columns := float64(b.columnsAt(v, r.Width(), frame))
+	inner, gap := b.inner(v, r)
+	inner += frame - r.Frame()
+	if most := b.Layout.Most; most > 0 {
+		inner = min(inner, columns*most)
+	}
+	return (inner-(columns-1)*gap)/columns - r.Edges(b.Layout.Record)
+}
+
+// Steps are where the number of columns changes, from the widest width and in each from its narrowest.
+func (b Body) Steps(v kind.View) []Step {
+	var steps []Step
+	last := 0
+	for width := range v.Widths {
+		lowest := 0
+		if width+1 < len(v.Widths) {
+			lowest = v.Widths[width+1].Below
+		}
+		columns := b.columnsAt(v, width, float64(lowest))
+		if columns != last {
+			steps = append(steps, Step{width, 0, columns})
+		}
+		last = columns // what is narrower follows this, and not the steps within
+		s := b.spacing(v, width)
+		for most := 2; most <= len(v.Set.Records); most++ {
+			from := int(math.Ceil(float64(most)*(s.least+s.gap) - s.gap + s.edges))
+			if from <= lowest || v.Widths[width].Below > 0 && from >= v.Widths[width].Below {
+				continue
+			}
+			if more := b.columnsAt(v, width, float64(from)); more != columns {
+				columns = more
+				steps = append(steps, Step{width, from, columns})
+			}
+		}
+	}
+	return steps
 }
 
 // least is how wide a record is at least at a ruler's width, so that no word of it breaks without a hyphen.
@@ -394,7 +447,7 @@ func Least(v kind.View, run kind.Run, r kind.Ruler) float64 {
 			part, ok := v.Tight.TextWidth(piece.Part, run.Record, piece.Text, width)
 			wide, known = wide+part, known && ok
 		}
-	case run.OneLine:
+	case run.OneLine && run.Shrinks > 0: // it shrinks instead of having two
 		wide, known = v.Tight.TextWidth(run.Part, run.Record, run.Text, width)
 	default:
 		wide, known = v.Tight.LeastWidth(run.Part, run.Record, run.Text, width)
@@ -409,7 +462,8 @@ func Least(v kind.View, run kind.Run, r kind.Ruler) float64 {
 	if run.Shrinks > 0 {
 		wide = max(wide*run.LeastShare, run.Shrinks*run.LeastShare*r.Size(run.Part))
 	}
-	return wide + run.Inset*r.Size(run.Part)
+	run.Beside = nil // it can stand below
+	return wide + run.Taken(r, v.Tight.TextWidth)
 }
 
 // raggedness is by how much lines are longer than text that is cut into equal ones (common practice).
@@ -431,12 +485,15 @@ func (b Body) inner(v kind.View, r kind.Ruler) (room, gap float64) {
 
 // Room is how wide the text of a part may be; of the part that stands for a record, all of it within its padding.
 func (b Body) Room(v kind.View, r kind.Ruler, name string) float64 {
-	columns := float64(b.Columns(v, r.Width()))
-	inner, gap := b.inner(v, r)
-	if most := b.Layout.Most; most > 0 {
-		inner = min(inner, columns*most)
+	room := b.recordRoom(v, r, r.Frame())
+	if r.Frame() != float64(v.Widths[r.Width()].Frame) {
+		// Where one column more has just found room, a record may be narrower than where the width begins.
+		for _, step := range b.Steps(v) {
+			if step.Width == r.Width() && step.From > 0 {
+				room = min(room, b.recordRoom(v, r, float64(step.From)))
+			}
+		}
 	}
-	room := (inner-(columns-1)*gap)/columns - r.Edges(b.Layout.Record)
 	if name == b.Layout.Record {
 		return max(1, room)
 	}

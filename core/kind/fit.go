@@ -16,10 +16,30 @@ type Run struct {
 	Pieces []Piece
 	// Beside is what stands beside the text at a width, by its place among the widths; nil where that is nothing.
 	Beside func(width int) []Piece
-	// Inset is what stands before the text, and after what stands beside it, in ems of its size.
-	Inset float64
+	// Inset is what is left free before the text, and BesideGap before what stands beside it, in ems of the part named
+	// by Em; of its own where none is.
+	Inset, BesideGap float64
+	Em               string
 	// Even says that the text should have as many lines as that of every other record.
 	Even bool
+}
+
+// Taken is how much of its line is not the text's at a ruler's width, in CSS px: what stands beside it, and the gaps.
+func (r Run) Taken(at Ruler, width func(part, record, text string, width int) (float64, bool)) float64 {
+	em := r.Em
+	if em == "" {
+		em = r.Part
+	}
+	size := at.Size(em)
+	taken := r.Inset * size
+	if r.Beside == nil {
+		return taken
+	}
+	for _, piece := range r.Beside(at.Width()) {
+		wide, _ := width(piece.Part, r.Record, piece.Text, at.Width())
+		taken += wide + r.BesideGap*size
+	}
+	return taken
 }
 
 // Piece is a text in a part.

@@ -133,10 +133,11 @@ type Form struct {
 	Drawings func(View) []Drawing
 }
 
-// Variable is a custom property with its value from a width down.
+// Variable is a custom property with its value from a width down, or within a width from an inline size up.
 type Variable struct {
 	Name   string
 	Width  int    // index into the site's widths
+	From   int    // CSS px within the width; 0 for all of it, and what is narrower
 	Record string // it holds in this record only; "" for the whole block
 	Value  string
 }

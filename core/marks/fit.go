@@ -65,6 +65,8 @@ type SetText struct {
 	Width              int // index into the widths
 	Room, Size         float64
 	Lines              []typeset.Line
+	Whole              bool // it is set in one size
+	Beside             bool // something stands beside it on its line
 }
 
 // SetTexts lists how every text whose fit is measured is set, at every width; those whose fonts are not known are left
@@ -83,7 +85,8 @@ func (s Subject) SetTexts() []SetText {
 	for width := range s.Cascade.Widths {
 		for _, run := range f.runs {
 			if text := f.lines(run, width); text.known {
-				list = append(list, SetText{run.Record, run.Part, run.Text, width, text.room, text.style.Size, text.lines})
+				list = append(list, SetText{run.Record, run.Part, run.Text, width, text.room, text.style.Size, text.lines,
+					run.Pieces == nil, run.Beside != nil && run.Beside(width) != nil})
 			}
 		}
 	}
@@ -126,13 +129,7 @@ func (f *fitter) setting(run kind.Run, width int) (setting, bool) {
 		st.style.Size = min(st.style.Size, max(run.LeastShare*st.style.Size, st.room/run.Shrinks))
 	}
 	st.text = f.cased(part, t, st.text)
-	st.room -= run.Inset * st.style.Size
-	if run.Beside != nil {
-		for _, piece := range run.Beside(width) {
-			wide, _ := f.plainMeasure().TextWidth(piece.Part, run.Record, piece.Text, width)
-			st.room -= wide
-		}
-	}
+	st.room -= run.Taken(r, f.plainMeasure().TextWidth)
 	if most, ok := f.mostWidth(st); ok {
 		st.room = min(st.room, most)
 	}

@@ -105,14 +105,7 @@ func (m measure) soften(view kind.View, run kind.Run) string {
 	rooms := make([]float64, len(view.Widths))
 	for width := range view.Widths {
 		r := m.Ruler(run.Record, width)
-		rooms[width] = m.f.form.Room(view, r, run.Part) - run.Inset*r.Size(run.Part)
-		if run.Beside == nil {
-			continue
-		}
-		for _, piece := range run.Beside(width) {
-			wide, _ := m.TextWidth(piece.Part, run.Record, piece.Text, width)
-			rooms[width] -= wide
-		}
+		rooms[width] = m.f.form.Room(view, r, run.Part) - run.Taken(r, m.TextWidth)
 	}
 	words, hyphenated := strings.FieldsFunc(run.Text, notInWord), strings.FieldsFunc(all, notInWord)
 	pairs := make([]string, 0, 2*len(words))

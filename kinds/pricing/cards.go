@@ -43,7 +43,6 @@ const lifted = "16px"
 // features stand, by width.
 func (s *shop) cardsVariables() []kind.Variable {
 	n := len(s.v.Set.Records)
-	body := bodyOf("")
 	variables := []kind.Variable{s.widestAmount()}
 	last := map[string]string{}
 	say := func(name, value string, width int) {
@@ -52,13 +51,15 @@ func (s *shop) cardsVariables() []kind.Variable {
 			variables = append(variables, kind.Variable{Name: name, Width: width, Value: value})
 		}
 	}
-	for i := range s.v.Widths {
-		// A plan stands taller than its neighbours only where all stand in one row.
+	// A plan stands taller than its neighbours only where all stand in one row.
+	for _, step := range bodyOf("").Steps(s.v) {
 		lift := "0px"
-		if n > 1 && body.Columns(s.v, i) == n {
+		if n > 1 && step.Columns == n {
 			lift = lifted
 		}
-		say("--rb-lift", lift, i)
+		variables = append(variables, kind.Variable{Name: "--rb-lift", Width: step.Width, From: step.From, Value: lift})
+	}
+	for i := range s.v.Widths {
 		if s.valuesBelow(i) {
 			say("--rb-value-at", "2", i)
 			say("--rb-value-align", "start", i)

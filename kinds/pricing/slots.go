@@ -282,19 +282,19 @@ func (f *featureView) lines(s *shop) []featureLine {
 	if f.Heading {
 		return []featureLine{{kind.Run{Part: "group", Text: f.Name}, &f.Name}}
 	}
-	name := kind.Run{Part: "feature", Text: f.Name, Inset: bulletEms}
-	if f.Value != "" {
-		value := f.Value
+	line := func(part, text string) kind.Run {
+		return kind.Run{Part: part, Text: text, Em: "feature", Inset: bulletEms, BesideGap: valueEms}
+	}
+	name := line("feature", f.Name)
+	if value := f.Value; value != "" {
 		name.Beside = func(width int) []kind.Piece {
 			if s.valuesBelow(width) {
 				return nil
 			}
 			return []kind.Piece{{Part: "value", Text: value}}
 		}
-		name.Inset += valueEms
 	}
-	return []featureLine{{name, &f.Name}, {kind.Run{Part: "value", Text: f.Value, Inset: bulletEms}, &f.Value},
-		{kind.Run{Part: "help", Text: f.Help, Inset: bulletEms}, &f.Help}}
+	return []featureLine{{name, &f.Name}, {line("value", f.Value), &f.Value}, {line("help", f.Help), &f.Help}}
 }
 
 // valuesBelow reports whether the values of features stand below their names at a width, since some name has no room
@@ -344,7 +344,7 @@ func bodyOf(form string) anatomy.Body {
 	}
 	return anatomy.Body{
 		Slots: slots(),
-		Layout: anatomy.Layout{Row: "cards", Record: cardPart, Least: 210, Most: 400,
+		Layout: anatomy.Layout{Row: "cards", Record: cardPart, Least: 200, Most: 400,
 			Order:  []string{"title", "badge", "text", "price", "note", "button", "assurance", "features"},
 			Joined: func(set kind.Set) bool { return kind.Text(set.Facts, "stand") == "joined" }},
 		Reader: reader,
