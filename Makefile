@@ -1,7 +1,7 @@
 # Two commands: `make demo` and `make test`. Each installs what is missing.
 .PHONY: demo test bench fuzz race screenshots lint build
 
-folders := cmd core demo dresses formats kinds outbound publish render standin store testkit tools web
+folders := cmd core demo dresses examples formats kinds outbound publish render standin store testkit tools web
 
 build:
 	go build -o bin/rubrel ./cmd/rubrel

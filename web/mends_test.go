@@ -23,7 +23,8 @@ func TestEachMendClearsItsMark(t *testing.T) {
 		{"hover only", map[string]string{"look/note.display": "none", "look/note.display@hover": "shown"}},
 		{"late", map[string]string{"look/card.animation-name": "rise", "look/card.animation-delay": "500ms each"}},
 		{"wrap", map[string]string{"look/badge.font-size@middle": "34px"}},
-		{"fit", map[string]string{"fact/dusk/subtitle": "Mitgliedschaftsbeitragsermäßigung"}},
+		{"fit", map[string]string{"fact/dusk/subtitle": "A1B2C3D4E5F6G7H8I9J0K1L2",
+			"look/cards.grid-template-columns@middle": "3"}},
 		{"measure", map[string]string{"fact/zenith/subtitle": "For those who have always wondered what is up there and " +
 			"would like to come and look for themselves, some Friday", "look/text.font-size": "8px",
 			"look/cards.grid-template-columns": "2"}},

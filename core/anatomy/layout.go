@@ -510,3 +510,24 @@ func (b Body) Room(v kind.View, r kind.Ruler, name string) float64 {
 	}
 	return max(1, room)
 }
+
+// Plain writes a form that is a row of records on a ground and no more: the HTML of Form where a kind needs nothing of its
+// own around its slots.
+func (b Body) Plain(ground string) func(kind.View) (template.HTML, error) {
+	return func(v kind.View) (template.HTML, error) {
+		class := strings.TrimSpace(Class(ground) + " " + b.Class(v))
+		reader := b.reader(v)
+		var html strings.Builder
+		fmt.Fprintf(&html, `<div class="%s"><ul class="%s">`, class, Class(b.Layout.Row))
+		for _, record := range v.Set.Records {
+			class := recordClass + " " + Class(b.Layout.Record)
+			if record.Featured {
+				class += " " + Class("featured")
+			}
+			fmt.Fprintf(&html, `<li class="%s" data-record="%s">%s</li>`, class, template.HTMLEscapeString(record.ID),
+				b.Inside(v, reader, record))
+		}
+		html.WriteString("</ul></div>")
+		return template.HTML(html.String()), nil
+	}
+}

@@ -73,6 +73,9 @@ func (s Subject) unevenRows(set kind.Set, form kind.Form, width, columns int) []
 	f := s.fitter(set, form)
 	heights := map[string]float64{}
 	for _, run := range f.runs {
+		if run.Key == "" {
+			continue // not the record's own words
+		}
 		if text := f.lines(run, width); text.known {
 			heights[run.Record] += float64(len(text.lines)) * text.style.Size * f.p.leading(text.part, text.t)
 		}

@@ -218,7 +218,7 @@ func (f *fitter) lines(run kind.Run, width int) setText {
 			text.setting = st
 			text.lines, text.known = f.Book.Lines(st.style, st.text, st.room)
 			if run.Pieces != nil {
-				text.lines, text.known = f.line(run, width)
+				text.lines, text.known = f.line(run, st)
 			}
 		}
 		f.p.known.texts[key] = text
@@ -226,13 +226,14 @@ func (f *fitter) lines(run kind.Run, width int) setText {
 	return text
 }
 
-// line is a line of several parts, which is never broken.
-func (f *fitter) line(run kind.Run, width int) ([]typeset.Line, bool) {
+// line is a line of several parts, which is never broken, and shrinks as a whole.
+func (f *fitter) line(run kind.Run, st setting) ([]typeset.Line, bool) {
 	total, known := 0.0, true
 	for _, piece := range run.Pieces {
-		wide, ok := f.plainMeasure().TextWidth(piece.Part, run.Record, piece.Text, width)
+		wide, ok := f.plainMeasure().TextWidth(piece.Part, run.Record, piece.Text, st.t.Width)
 		total, known = total+wide, known && ok
 	}
+	total *= st.style.Size / f.p.size(st.part, st.t)
 	return []typeset.Line{{Text: run.Text, Width: total}}, known
 }
 
@@ -251,13 +252,13 @@ func (f *fitter) run(run kind.Run, width int) int {
 	}
 	switch {
 	case wide > st.room+toleratedRun:
-		f.add("fit", word, run, st, fmt.Sprintf("“%s” in %s", word, f.p.where(f.set, st.part, st.t)),
+		f.add("fit", run, st, fmt.Sprintf("“%s” in %s", word, f.p.where(f.set, st.part, st.t)),
 			fmt.Sprintf("%.0f px", math.Ceil(wide)), fmt.Sprintf("at most %.0f px", math.Floor(st.room)), st.room/wide)
 	case run.OneLine && len(lines) > 1:
-		f.add("wrap", "", run, st, f.p.where(f.set, st.part, st.t), fmt.Sprintf("%d lines", len(lines)), "one line",
+		f.add("wrap", run, st, f.p.where(f.set, st.part, st.t), fmt.Sprintf("%d lines", len(lines)), "one line",
 			st.room/f.width(st.style, st.text))
 	case run.MostLines > 0 && len(lines) > run.MostLines:
-		f.add("wrap", "", run, st, f.p.where(f.set, st.part, st.t), fmt.Sprintf("%d lines", len(lines)),
+		f.add("wrap", run, st, f.p.where(f.set, st.part, st.t), fmt.Sprintf("%d lines", len(lines)),
 			fmt.Sprintf("at most %d", run.MostLines), float64(run.MostLines)*st.room/f.width(st.style, st.text))
 	case len(lines) > 1:
 		f.measure(run, st, lines)
@@ -266,8 +267,8 @@ func (f *fitter) run(run kind.Run, width int) int {
 }
 
 // add adds a mark whose mend is a smaller size: so much of what it is. Where that would be too small, it is fewer
-// columns, or soft hyphens in the word that is too long.
-func (f *fitter) add(check, word string, run kind.Run, st setting, where, measured, needed string, share float64) {
+// columns.
+func (f *fitter) add(check string, run kind.Run, st setting, where, measured, needed string, share float64) {
 	id := strings.Join([]string{check, run.Part, run.Record, f.p.cascade.Widths[st.t.Width].Name}, " ")
 	mark := Mark{ID: id, Finding: kind.Finding{Check: check, Where: where, Measured: measured, Needed: needed,
 		Record: run.Record, Key: run.Part}}
@@ -278,9 +279,8 @@ func (f *fitter) add(check, word string, run kind.Run, st setting, where, measur
 	switch {
 	case share >= leastMended && size >= leastPixels:
 		f.resize(&mark, st, size)
-	case f.fewer(&mark, run, st):
-	case word != "":
-		f.hyphenate(&mark, run, st, word)
+	default:
+		f.fewer(&mark, run, st)
 	}
 	if f.seen == nil {
 		f.seen = map[string]bool{}
@@ -291,10 +291,10 @@ func (f *fitter) add(check, word string, run kind.Run, st setting, where, measur
 	}
 }
 
-// fewer makes fewer columns the mark's mend: as many as give the text its room. It is false where no number does.
-func (f *fitter) fewer(mark *Mark, run kind.Run, st setting) bool {
+// fewer makes fewer columns the mark's mend: as many as give the text its room. Where no number does, it has none.
+func (f *fitter) fewer(mark *Mark, run kind.Run, st setting) {
 	if f.form.Columns == nil {
-		return false
+		return
 	}
 	wide := f.width(st.style, st.text)
 	if !run.OneLine {
@@ -309,10 +309,15 @@ func (f *fitter) fewer(mark *Mark, run kind.Run, st setting) bool {
 		view.Columns[st.t.Width] = columns
 		if wide <= f.form.Room(view, ruler{f.p, st.t}, run.Part) {
 			f.inColumns(mark, f.set, columns, st.t.Width)
-			return mark.Change != nil
+			return
 		}
 	}
-	return false
+}
+
+// width is how wide a text is on one line.
+func (f *fitter) width(style typeset.Style, text string) float64 {
+	width, _ := f.Book.Width(style, text)
+	return width
 }
 
 // resize makes a smaller size the mark's mend, for every record of the same sort so that a row stays even.

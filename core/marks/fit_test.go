@@ -20,13 +20,16 @@ func TestFit(t *testing.T) {
 		want    string // check where measured needed, of the first
 		mends   bool
 	}{
-		{"a word that cannot break", []document.Change{fact("dusk", "subtitle", "Mitgliedschaftsbeitragsermäßigung")}, nil,
-			"fit “Mitgliedschaftsbeitragsermäßigung” in text, Dusk, middle 235 px at most 190 px", true},
-		// it may break
-		{"a word with no room at all", []document.Change{fact("dusk", "subtitle", strings.Repeat("Mitgliedschaft", 5))}, nil,
-			"fit “" + strings.Repeat("Mitgliedschaft", 5) + "” in text, Dusk 506 px at most 302 px", true},
-		{"a button that wraps", []document.Change{fact("dusk", "button", "Join as Dusk from next month on, please")}, nil,
-			"wrap button, Dusk 2 lines one line", true},
+		{"a word that cannot break", []document.Change{fact("dusk", "subtitle", "A1B2C3D4E5F6G7H8I9J0K1L2")},
+			map[string]string{"cards.grid-template-columns": "3", "cards.grid-template-columns@narrow": "1"},
+			"fit “A1B2C3D4E5F6G7H8I9J0K1L2” in text, Dusk, middle 209 px at most 190 px", true},
+		{"a word with no room at all", []document.Change{fact("dusk", "subtitle", strings.Repeat("A1B2C3D4", 10))}, nil,
+			"fit “" + strings.Repeat("A1B2C3D4", 10) + "” in text, Dusk 782 px at most 342 px", false},
+		{"a word that is hyphenated", []document.Change{fact("dusk", "subtitle", strings.Repeat("Mitgliedschaft", 5))}, nil,
+			"", true},
+		{"a button of three lines", []document.Change{fact("dusk", "button", strings.Repeat("Join us from next month ", 2))},
+			map[string]string{"cards.grid-template-columns": "3", "cards.grid-template-columns@narrow": "1"},
+			"wrap button, Dusk, middle 3 lines at most 2", true},
 		{"a badge that wraps", nil, map[string]string{"badge.font-size@middle": "34px"},
 			"wrap badge, Meridian, middle 2 lines one line", true},
 		{"titles of different heights", []document.Change{fact("zenith", "title", "Zenith and all of its many friends"),
