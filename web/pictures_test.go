@@ -73,9 +73,9 @@ func TestPictureAsGround(t *testing.T) {
 	veils := "[...document.querySelectorAll('.mark-line')].filter((e) => e.textContent.includes('a veil of'))"
 	b.Await(veils + ".length > 0")
 	for testkit.Eval[int](b, veils+".length") > 0 {
-		before := b.Text("document.querySelector('.mark-count').textContent")
+		before := b.Text(veils + "[0].textContent")
 		testkit.Eval[bool](b, veils+"[0].querySelector('[data-mend]').click() ?? true")
-		b.Await("document.querySelector('.mark-count').textContent !== " + testkit.Quote(before))
+		b.Await(veils + "[0]?.textContent !== " + testkit.Quote(before))
 	}
 	b.Await(inProof("wide", "getComputedStyle(page.querySelector('.rb-card')).backgroundImage.startsWith('linear-gradient')"))
 
