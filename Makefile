@@ -1,5 +1,5 @@
 # Two commands: `make demo` and `make test`. Each installs what is missing.
-.PHONY: demo test bench fuzz race screenshots lint build
+.PHONY: demo test bench fit fuzz race screenshots lint build
 
 folders := cmd core demo dresses examples formats kinds outbound publish render standin store testkit tools web
 
@@ -27,6 +27,11 @@ fuzz:
 	scripts/install.sh test
 	scripts/fuzz.sh 60s
 	RUBREL_FUZZ=all go test -count=1 -timeout 60m -run TestNastyValues ./web
+
+# Text on the pages of a hundred clients that nobody prepared, at seven widths each.
+fit:
+	scripts/install.sh test
+	RUBREL_FIT=104 go test -count=1 -v -timeout 30m -run TestTextFitsOnAnyClient ./render
 
 race:
 	scripts/install.sh test
