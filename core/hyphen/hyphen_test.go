@@ -65,10 +65,9 @@ func TestAgainstReference(t *testing.T) {
 
 // trimmed is a word without the hyphens that stand within three letters of its ends.
 func trimmed(word string) string {
-	letters := []rune(word)
 	var out []rune
 	before, n := 0, len([]rune(strings.ReplaceAll(word, "-", "")))
-	for _, r := range letters {
+	for _, r := range word {
 		if r == '-' && (before < 3 || n-before < 3) {
 			continue
 		}
