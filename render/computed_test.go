@@ -54,7 +54,7 @@ func randomLook(t *testing.T, random *rand.Rand) *document.Site {
 		if part.Place != look.BlockItself && random.IntN(3) == 0 {
 			key.Record = set.Records[random.IntN(3)].ID
 		} else if random.IntN(4) == 0 && part.Place != look.BlockItself {
-			key.State = look.Featured
+			key.Featured = true
 		}
 		if key.State == look.Normal && random.IntN(4) == 0 {
 			key.State = look.Hover

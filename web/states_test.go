@@ -12,7 +12,7 @@ import (
 func TestStatesAndLifting(t *testing.T) {
 	app, b := openBench(t)
 	b.Click("button[data-part=button]")
-	b.Await("document.querySelectorAll('button[data-state]').length === 2")
+	b.Await("document.querySelectorAll('button[data-state]').length === 4")
 	b.Click("button[data-state=hover]")
 	b.Click(cell("look/button.background-color@hover"))
 	b.Press("#7a2e1d", kb.Enter)
@@ -25,11 +25,21 @@ func TestStatesAndLifting(t *testing.T) {
 	_, page := fetch(t, app.URL+benchPath+"/proof/index.html")
 	_, rest, _ := strings.Cut(page, `rel="stylesheet" href="`)
 	sheet, _, _ := strings.Cut(rest, `"`)
-	if _, css := fetch(t, app.URL+benchPath+"/proof/"+sheet); !strings.Contains(css, ".rb-button:where(:hover){") ||
+	if _, css := fetch(t, app.URL+benchPath+"/proof/"+sheet); !strings.Contains(css, ".rb-button:where(:hover,:focus-visible){") ||
 		!strings.Contains(css, "background-color:#7a2e1d") {
 		t.Error("the release says nothing of it")
 	}
-	// The switch's sides can be selected, and a featured column has no say of its own in a state.
+	// What is featured has a say of its own in a state, and the focus of the keyboard looks as the pointer does.
+	b.Click("button[data-state=focus]")
+	b.Await("document.querySelector('[data-at=\"look/button.background-color@focus\"].followed')")
+	everyFrame(b, held)
+	b.Click("button[data-state=hover]")
+	b.Click(cell("look/button.background-color@featured@hover"))
+	b.Press("#225588", kb.Enter)
+	everyFrame(b, "getComputedStyle(page.querySelector('.rb-featured .rb-button')).backgroundColor === 'rgb(34, 85, 136)'"+
+		" && "+held)
+	b.Click("button[data-state='']")
+	// The switch's sides can be selected.
 	b.Click("button[data-part=option]")
 	b.Await("document.querySelector('button[data-state=selected]')")
 

@@ -179,9 +179,13 @@ func (p Part) Has(property string) bool {
 	return slices.Contains(p.Properties, property) || slices.Contains(look.AttributeNames(), property)
 }
 
-// States lists the states for which a part's look can be said, besides featured: it is selected only where it can be.
+// States lists the states for which a part's look can be said: it has the focus and is pressed only where a visitor
+// presses it, and is selected only where it can be.
 func (p Part) States() []look.State {
 	states := []look.State{look.Normal, look.Hover}
+	if p.Pressed {
+		states = append(states, look.Focus, look.Pressed)
+	}
 	for text := range p.Defaults {
 		if strings.Contains(text, "@"+string(look.Selected)) {
 			return append(states, look.Selected)

@@ -8,11 +8,8 @@ import (
 
 // Effective is the value that holds at a cell of the look, wherever it is said; nil where nothing says one.
 func Effective(set *document.Set, b *document.Block, cascade look.Cascade, key look.Key, part kind.Part) look.Value {
-	t := look.Target{Record: key.Record, Featured: key.State == look.Featured,
+	t := look.Target{Record: key.Record, Featured: key.Featured, State: key.State,
 		Width: max(0, cascade.Widths.Index(key.Width))}
-	if key.State != look.Featured {
-		t.State = key.State
-	}
 	if record, ok := set.RecordByID(key.Record); ok {
 		t.Featured = record.Featured
 	}

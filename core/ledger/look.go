@@ -10,7 +10,7 @@ import (
 )
 
 // look is the section of one part in one state: what the block says for all, for the featured, and each record's
-// exceptions. A state other than normal is said of featured records with all others.
+// exceptions.
 func (l layer) look(declared kind.Part, state look.State, width string) Section {
 	section := Section{Title: "Look", Look: true}
 	at := l.widths.Index(width)
@@ -33,12 +33,9 @@ func (l layer) look(declared kind.Part, state look.State, width string) Section 
 			section.Rows = append(section.Rows, row)
 			continue
 		}
-		if featured := key; state == look.Normal {
-			featured.State = look.Featured
-			row.Cells = append(row.Cells, l.lookCell(featured, look.Target{Width: at, Featured: true}, declared))
-		} else {
-			row.Cells = append(row.Cells, Cell{State: None})
-		}
+		featured := key
+		featured.Featured = true
+		row.Cells = append(row.Cells, l.lookCell(featured, look.Target{State: state, Width: at, Featured: true}, declared))
 		for _, record := range l.set.Records {
 			own := key
 			own.Record = record.ID
@@ -225,6 +222,9 @@ func (l layer) origin(said look.Said, from string, key look.Key, target look.Tar
 // place names a level with the state and width it is said for.
 func place(said look.Said) string {
 	words := []string{string(said.Level)}
+	if said.Key.Featured {
+		words = append(words, "featured")
+	}
 	if said.Key.State != look.Normal {
 		words = append(words, string(said.Key.State))
 	}

@@ -73,7 +73,7 @@ func CheckAttribute(key Key, place Place) error {
 		return nil
 	}
 	switch {
-	case key.Width != "" || key.State != Normal && key.State != Featured:
+	case key.Width != "" || key.State != Normal:
 		return fmt.Errorf("%s is the same at every width and in every state", key.Property)
 	case key.Property == "id" && key.Record == "" && place != BlockItself:
 		return fmt.Errorf("an id is one element's: say it for one record")

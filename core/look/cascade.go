@@ -14,7 +14,8 @@ const (
 // Cascade is everything that is said about one block's look.
 //
 // Resolution is total and in this order: the nearest level first (record, block, kind, house style); within a
-// level the most particular state (selected or hover, then featured, then normal); within a state the nearest width
+// level the most particular state (a state of featured items, the state, featured, normal; focus and pressed follow
+// hover); within a state the nearest width
 // (the one asked for, then each wider one). Keys with a Record belong to the record level and stand in Block.
 type Cascade struct {
 	House, Kind, Block Sheet
@@ -25,8 +26,8 @@ type Cascade struct {
 type Target struct {
 	Record   string // empty for the block as a whole
 	Featured bool
-	State    State // Normal, Hover or Selected
-	Width    int   // index into Widths
+	State    State
+	Width    int // index into Widths
 }
 
 // Said is a value and the place where it is said.
@@ -73,9 +74,10 @@ func (c Cascade) at(level Level, t Target, part, property string) (Said, bool) {
 	case HouseLevel:
 		sheet = c.House
 	}
-	for _, state := range t.states() {
+	for _, of := range t.sayings() {
 		for width := t.Width; width >= 0; width-- {
-			key := Key{Record: record, Part: part, Property: property, State: state, Width: c.widthName(width)}
+			key := Key{Record: record, Part: part, Property: property, Featured: of.featured, State: of.state,
+				Width: c.widthName(width)}
 			if value, ok := sheet[key]; ok {
 				return Said{value, level, key}, true
 			}
@@ -84,16 +86,22 @@ func (c Cascade) at(level Level, t Target, part, property string) (Said, bool) {
 	return Said{}, false
 }
 
-// states lists what applies to the target, most particular first.
-func (t Target) states() []State {
-	states := make([]State, 0, 3)
-	if t.State != Normal {
-		states = append(states, t.State)
+// saying is for what a value is said: a state, of all items or of featured ones.
+type saying struct {
+	featured bool
+	state    State
+}
+
+// sayings lists what applies to the target, most particular first.
+func (t Target) sayings() []saying {
+	list := make([]saying, 0, 6)
+	for _, state := range append(t.State.follows(), Normal) {
+		if t.Featured {
+			list = append(list, saying{true, state})
+		}
+		list = append(list, saying{false, state})
 	}
-	if t.Featured {
-		states = append(states, Featured)
-	}
-	return append(states, Normal)
+	return list
 }
 
 // widthName is the name that keys carry: none for the widest.

@@ -60,13 +60,30 @@ func (r Rule) selector(blockClass string) string {
 	return ":where(" + around + ") ." + ClassPrefix + r.Part.Name + own + r.State.selector()
 }
 
-// selector is what CSS knows a state by, without specificity.
+// selector is what CSS knows a state by, without specificity. What is seen under the pointer is seen with the focus of the
+// keyboard, too.
 func (s State) selector() string {
 	switch s {
 	case Hover:
-		return ":where(:hover)"
+		return ":where(:hover, :focus-visible)"
+	case Focus:
+		return ":where(:focus-visible)"
+	case Pressed:
+		return ":where(:active)"
 	case Selected:
 		return ":where(:has(:checked))"
 	}
 	return ""
+}
+
+// Held are the selectors by which the rules for a state know it, as the CSSOM writes them, the weaker first: a page that
+// shows the state takes them away.
+func (s State) Held() []string {
+	var held []string
+	for _, state := range s.follows() {
+		if state != Selected { // that can be seen without
+			held = append([]string{state.selector()}, held...)
+		}
+	}
+	return held
 }

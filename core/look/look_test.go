@@ -220,8 +220,8 @@ func randomCascade(t testing.TB, random *rand.Rand, records []RecordRef) Cascade
 		said := map[string]string{}
 		for range n {
 			property := pick("font-size", "color", "padding")
-			key := Key{Part: pick("card", "price", "table"), Property: property, State: State(pick("", "", "featured", "hover",
-				"selected")), Width: pick("", "", "middle", "narrow")}
+			key := Key{Part: pick("card", "price", "table"), Property: property, Featured: random.IntN(4) == 0,
+				State: State(pick("", "", "hover", "focus", "pressed", "selected")), Width: pick("", "", "middle", "narrow")}
 			if record && random.IntN(2) == 0 {
 				key.Record = records[random.IntN(len(records))].ID
 			}
@@ -243,7 +243,7 @@ func TestRulesAgreeWithResolve(t *testing.T) {
 		c := randomCascade(t, random, records)
 		rules := c.Rules(parts, records)
 		for _, record := range records {
-			for _, state := range []State{Normal, Hover, Selected} {
+			for _, state := range append(States(), Normal) {
 				for width := range c.Widths {
 					target := Target{Record: record.ID, Featured: record.Featured, State: state, Width: width}
 					for _, part := range parts {

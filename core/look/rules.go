@@ -44,7 +44,7 @@ type Rule struct {
 // matches reports whether the rule's selector matches the target.
 func (r Rule) matches(t Target) bool {
 	return (r.Record == "" || r.Record == t.Record) && (!r.Featured || t.Featured) &&
-		(r.State == Normal || r.State == t.State) && r.Width <= t.Width
+		(r.State == Normal || slices.Contains(t.State.follows(), r.State)) && r.Width <= t.Width
 }
 
 // Rules writes the resolved look as rules of equal specificity in which the later wins. What the rules so far
@@ -182,7 +182,7 @@ func (c Cascade) targets(part PartSpec, records []RecordRef) []Target {
 // withStates adds to targets what they are in each state that anything is said for.
 func (c Cascade) withStates(part PartSpec, bases []Target) []Target {
 	targets := slices.Clone(bases)
-	for _, state := range doing {
+	for _, state := range States() {
 		if !c.stateSaid(part.Name, state) {
 			continue
 		}

@@ -97,7 +97,8 @@ func ParseWidths(text string) (Widths, error) {
 }
 
 func parseWidth(name, text string) (Width, error) {
-	if !widthName.MatchString(name) || len(name) > mostWidthName || states[State(name)] {
+	taken := name == featuredWord || slices.Contains(States(), State(name))
+	if taken || !widthName.MatchString(name) || len(name) > mostWidthName {
 		return Width{}, fmt.Errorf("%q is not a name for a width: take small letters, figures and hyphens, at most %d", name,
 			mostWidthName)
 	}

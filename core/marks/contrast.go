@@ -116,9 +116,7 @@ func (p painter) targets(part kind.Part, set kind.Set) []look.Target {
 			if !slices.Contains(names, key.Part) || !slices.Contains(painting, key.Property) {
 				continue
 			}
-			if key.State == look.Hover || key.State == look.Selected {
-				states[key.State] = true
-			}
+			states[key.State] = true
 			widths[max(0, p.cascade.Widths.Index(key.Width))] = true
 			if p.follows(sheet[key]) {
 				for width := range p.cascade.Widths {

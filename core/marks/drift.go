@@ -87,11 +87,8 @@ func (p painter) nearOther(s Subject, set kind.Set, v spoken, before []spoken) (
 
 func (p painter) drift(s Subject, set kind.Set, v spoken, measured string, one look.Value) Mark {
 	part, _ := set.Kind.PartNamed(v.key.Part)
-	t := look.Target{Record: v.key.Record, Featured: v.key.State == look.Featured,
+	t := look.Target{Record: v.key.Record, Featured: v.key.Featured, State: v.key.State,
 		Width: max(0, p.cascade.Widths.Index(v.key.Width))}
-	if v.key.State == look.Hover || v.key.State == look.Selected {
-		t.State = v.key.State
-	}
 	mark := Mark{ID: "drift " + v.key.String(), Change: document.SetLook{Block: s.Block.ID, Key: v.key,
 		Text: one.String()},
 		Finding: kind.Finding{Check: "drift", Where: v.key.Property + " of " + p.where(set, part, t), Measured: measured,

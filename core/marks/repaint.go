@@ -27,9 +27,7 @@ func (p painter) repaint(s Subject, set kind.Set, part kind.Part, property strin
 		after.known.spoken = nil
 		batch.Changes = append(batch.Changes, document.SetLook{Block: s.Block.ID, Key: key, Text: value.String()})
 	}
-	for _, key := range p.mendKeys(set, part, property, t) {
-		say(key, value)
-	}
+	say(p.particular(part, property, t), value)
 	was, _, _ := p.said(part, property, t)
 	inRecord := p.inRecord(part)
 	for _, other := range p.cases(set) {
@@ -43,28 +41,9 @@ func (p painter) repaint(s Subject, set kind.Set, part kind.Part, property strin
 		if !said || follows || now.Value.CSS() == before.Value.CSS() {
 			continue
 		}
-		for _, key := range p.mendKeys(set, part, property, other) {
-			say(key, before.Value)
-		}
+		say(p.particular(part, property, other), before.Value)
 	}
 	return batch
-}
-
-// mendKeys are the places where a value reaches the case and as little else as can be. No key says hover and featured
-// together, so there it is said of each featured record.
-func (p painter) mendKeys(set kind.Set, part kind.Part, property string, t look.Target) []look.Key {
-	if t.Record != "" || !t.Featured || t.State == look.Normal {
-		return []look.Key{p.particular(part, property, t)}
-	}
-	var keys []look.Key
-	for _, record := range set.Records {
-		if record.Featured {
-			of := t
-			of.Record = record.ID
-			keys = append(keys, p.particular(part, property, of))
-		}
-	}
-	return keys
 }
 
 // particular is the most particular place at which a value can be said for a case.
@@ -73,14 +52,9 @@ func (p painter) particular(part kind.Part, property string, t look.Target) look
 	if t.Width > 0 {
 		key.Width = p.cascade.Widths[t.Width].Name
 	}
-	if key.State != look.Normal || !t.Featured {
-		return key
-	}
 	// A record says featured only where it says so already, since its own normal value is as near.
 	said, _, _ := p.said(part, property, t)
-	if t.Record == "" || said.Level == look.RecordLevel && said.Key.State == look.Featured {
-		key.State = look.Featured
-	}
+	key.Featured = t.Featured && (t.Record == "" || said.Level == look.RecordLevel && said.Key.Featured)
 	return key
 }
 
@@ -95,7 +69,7 @@ func (p painter) cases(set kind.Set) []look.Target {
 	}
 	var cases []look.Target
 	for _, t := range records {
-		for _, t.State = range []look.State{look.Normal, look.Hover, look.Selected} {
+		for _, t.State = range append([]look.State{look.Normal}, look.States()...) {
 			for t.Width = range p.cascade.Widths {
 				cases = append(cases, t)
 			}

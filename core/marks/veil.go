@@ -36,14 +36,8 @@ func (p painter) veil(s Subject, set kind.Set, part kind.Part, t look.Target, in
 		if after.cascade.Block == nil {
 			after.cascade.Block = look.Sheet{}
 		}
-		for _, key := range p.mendKeys(set, outer, "background-image", t) {
-			after.cascade.Block[key] = veiled(percent)
-		}
-		of := t
-		if keys := p.mendKeys(set, outer, "background-image", t); keys[0].Record != "" {
-			of.Record = keys[0].Record
-		}
-		return worst(after.places(part, of), ink) >= needed
+		after.cascade.Block[p.particular(outer, "background-image", t)] = veiled(percent)
+		return worst(after.places(part, t), ink) >= needed
 	}
 	const least, most = 5, 95
 	if !passes(most) {

@@ -65,6 +65,7 @@ func slots() []anatomy.Slot {
 					"font-weight": "weight-strong", "font-size": "type-3", "font-size@middle": "type-2",
 					"padding": "space-2 space-3", "border-radius": "radius-1", "margin": "space-4 0",
 					"line-height": "leading-tight", "background-color@hover": "ink", "color@hover": "raised",
+					"background-color@featured@hover": "on-feature", "color@featured@hover": "feature",
 					"background-color@featured": "feature-accent", "color@featured": "on-feature-accent",
 					"border@featured": "1.5px solid feature-accent"}}},
 			Element: "action",

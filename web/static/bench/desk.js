@@ -19,6 +19,8 @@ export class Desk {
   get part() { return document.getElementById('grid').dataset.part; }
   get open() { return document.getElementById('grid').dataset.open; }
   get state() { return document.getElementById('grid').dataset.state; }
+  // held are the selectors by which the page's rules know the state.
+  get held() { return JSON.parse(document.getElementById('grid').dataset.held ?? '[]') ?? []; }
   get width() { return document.getElementById('grid').dataset.width; }
 
   onChange(listener) { this.listeners.push(listener); }

@@ -135,18 +135,18 @@ export class Proof {
   // hold shows the chosen part in the state that is being styled, as if a visitor pointed at each. What the release says
   // for the state is said again for the part as it is.
   hold(page) {
-    const { part, state } = this.desk;
+    const { part, held } = this.desk;
     page.adoptedStyleSheets = page.adoptedStyleSheets.filter((sheet) => sheet !== page.held);
-    if (state !== 'hover') return;
+    if (!held.length) return;
     const said = [];
-    const walk = (rules, before, after) => {
+    const walk = (selector, rules, before, after) => {
       for (const rule of rules) {
-        const wanted = rule.selectorText?.includes(`.rb-${part}`) && rule.selectorText.includes(':where(:hover)');
-        if (wanted) said.push(`${before}${rule.cssText.replaceAll(':where(:hover)', '')}${after}`);
-        else if (rule.cssRules && !rule.selectorText) walk(rule.cssRules, `${before}${rule.cssText.slice(0, rule.cssText.indexOf('{') + 1)}`, `}${after}`);
+        const wanted = rule.selectorText?.includes(`.rb-${part}`) && rule.selectorText.includes(selector);
+        if (wanted) said.push(`${before}${rule.cssText.replaceAll(selector, '')}${after}`);
+        else if (rule.cssRules && !rule.selectorText) walk(selector, rule.cssRules, `${before}${rule.cssText.slice(0, rule.cssText.indexOf('{') + 1)}`, `}${after}`);
       }
     };
-    for (const sheet of page.styleSheets) walk(sheet.cssRules, '', '');
+    for (const selector of held) for (const sheet of page.styleSheets) walk(selector, sheet.cssRules, '', '');
     page.held = new page.defaultView.CSSStyleSheet();
     page.held.replaceSync(said.join('\n'));
     page.adoptedStyleSheets = [...page.adoptedStyleSheets, page.held];
