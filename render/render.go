@@ -20,6 +20,7 @@ import (
 	"rubrel/core/hyphen"
 	"rubrel/core/kind"
 	"rubrel/core/look"
+	"rubrel/core/script"
 	"rubrel/core/typeset"
 	"rubrel/dresses"
 )
@@ -209,7 +210,7 @@ const wideWord = 11
 func (d *dressed) page(name string, page document.Page) ([]File, error) {
 	language := d.site.PageLanguage(page)
 	syllables := hyphen.For(language)
-	view := pageView{Root: d.rootClass(), Language: language, Direction: direction(language), Title: page.Title,
+	view := pageView{Root: d.rootClass(), Language: language, Direction: script.Direction(language), Title: page.Title,
 		Heading: syllables.LongWords(page.Title, wideWord),
 		Intro:   page.Intro, Head: page.ID != ""}
 	var pieces []piece
@@ -320,7 +321,7 @@ func (d *dressed) block(id string, level int, language string) (piece, error) {
 		return piece{}, fmt.Errorf("block %s: %w", id, err)
 	}
 	view := subject.View
-	view.Locale, view.FromRight, view.HeadingLevel = language, direction(language) == "rtl", level
+	view.Locale, view.FromRight, view.HeadingLevel = language, script.Direction(language) == "rtl", level
 	rules := cascade.Rules(set.Kind.PartSpecs(form.Name), recordRefs(set))
 	p := piece{form: form, sheets: sheetsOf(form, d.anywhere), pictures: d.picturesOf(b)}
 	p.need(view, rules)
@@ -343,7 +344,7 @@ func (d *dressed) block(id string, level int, language string) (piece, error) {
 	err = pages.ExecuteTemplate(&html, "block", struct {
 		Class, ID, Name, Language, Direction string
 		Inside                               template.HTML
-	}{strings.Join(append(p.classes(d.rootClass()), class), " "), own, b.Name, language, direction(language), inside})
+	}{strings.Join(append(p.classes(d.rootClass()), class), " "), own, b.Name, language, script.Direction(language), inside})
 	if err != nil {
 		return piece{}, fmt.Errorf("block %s: %w", id, err)
 	}
@@ -415,21 +416,11 @@ func (d *dressed) view(b *document.Block, cascade look.Cascade) kind.View {
 		columns = cascade.Columns(part.Name)
 	}
 	view := kind.View{Columns: columns, BlockID: b.ID, Name: b.Name, Set: set.Set, Locale: language,
-		FromRight: direction(language) == "rtl", HeadingLevel: 2, Widths: d.site.Widths, Now: d.now}
+		FromRight: script.Direction(language) == "rtl", HeadingLevel: 2, Widths: d.site.Widths, Now: d.now}
 	if cascade.MovesParts() {
 		view.Stands = func(part string, record kind.Record, width int) (look.Stand, bool) {
 			return cascade.Stands(part, record.ID, record.Featured, width)
 		}
 	}
 	return view
-}
-
-// direction is the writing direction of a language, by its script's default in the CLDR.
-func direction(language string) string {
-	base, _, _ := strings.Cut(language, "-")
-	switch base {
-	case "ar", "fa", "he", "ur", "yi", "ps", "sd", "ug", "dv":
-		return "rtl"
-	}
-	return "ltr"
 }

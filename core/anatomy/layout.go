@@ -450,11 +450,7 @@ func Least(v kind.View, run kind.Run, r kind.Ruler) float64 {
 	case run.OneLine && run.Shrinks > 0: // it shrinks instead of having two
 		wide, known = v.Tight.TextWidth(run.Part, run.Record, run.Text, width)
 	default:
-		wide, known = v.Tight.LeastWidth(run.Part, run.Record, run.Text, width)
-		if run.MostLines > 0 {
-			all, _ := v.Tight.TextWidth(run.Part, run.Record, run.Text, width)
-			wide = max(wide, all/float64(run.MostLines)*raggedness)
-		}
+		wide, known = v.Tight.LeastWidth(run.Part, run.Record, run.Text, width, run.MostLines)
 	}
 	if !known {
 		return 0
@@ -465,9 +461,6 @@ func Least(v kind.View, run kind.Run, r kind.Ruler) float64 {
 	run.Beside = nil // it can stand below
 	return wide + run.Taken(r, v.Tight.TextWidth)
 }
-
-// raggedness is by how much lines are longer than text that is cut into equal ones (common practice).
-const raggedness = 1.2
 
 // inner is the room of the row of records, and the gap between them.
 func (b Body) inner(v kind.View, r kind.Ruler) (room, gap float64) {

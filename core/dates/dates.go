@@ -8,6 +8,8 @@ import (
 	"strings"
 	"sync"
 	"time"
+
+	"rubrel/core/script"
 )
 
 // format is a line of locales.json.
@@ -30,10 +32,8 @@ var formats = sync.OnceValue(func() map[string]format {
 // Long writes the day of a moment in its own time zone, such as "31 December 2026", in the language of a BCP 47 tag;
 // a language that the table lacks is written as ISO 8601. Digits are Western.
 func Long(t time.Time, tag string) string {
-	for parts := strings.Split(strings.ReplaceAll(tag, "_", "-"), "-"); len(parts) > 0; parts = parts[:len(parts)-1] {
-		if f, ok := formats()[strings.Join(parts, "-")]; ok {
-			return f.write(t)
-		}
+	if f, _, ok := script.Find(formats(), tag); ok {
+		return f.write(t)
 	}
 	return t.Format(time.DateOnly)
 }

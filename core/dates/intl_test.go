@@ -13,7 +13,7 @@ import (
 // Long dates against Intl.DateTimeFormat in Chromium, which carries the Unicode CLDR.
 func TestLongAgainstIntl(t *testing.T) {
 	locales := []string{"en", "en-GB", "en-IE", "de", "de-AT", "fr", "fr-CA", "es", "it", "nl", "pt", "pt-PT", "sv", "da",
-		"nb", "fi", "pl", "cs", "hu", "ro", "el", "tr", "he", "ja", "ko", "zh"}
+		"nb", "fi", "pl", "cs", "hu", "ro", "el", "tr", "he", "ja", "ko", "zh", "zh-TW", "zh-HK", "zh-MO", "sr-ME"}
 	days := []string{"2026-01-01", "2026-03-31", "2026-12-24"}
 	question, err := json.Marshal([]any{locales, days})
 	if err != nil {

@@ -1,6 +1,7 @@
 package marks
 
 import (
+	"math"
 	"slices"
 	"strings"
 	"unicode"
@@ -74,15 +75,26 @@ func (m measure) TextWidth(part, record, text string, width int) (float64, bool)
 	return m.f.Book.Width(style, m.f.cased(declared, m.f.target(record, width), text))
 }
 
-// LeastWidth is how wide the widest piece of a text is that cannot be broken.
-func (m measure) LeastWidth(part, record, text string, width int) (float64, bool) {
+// LeastWidth is the least room in which no word of a text breaks, and in which it has no more than so many lines: to a
+// twentieth.
+func (m measure) LeastWidth(part, record, text string, width, lines int) (float64, bool) {
 	declared, style, ok := m.style(part, record, width)
 	if !ok {
 		return 0, false
 	}
 	text = m.f.cased(declared, m.f.target(record, width), m.syllables.Text(text))
 	_, wide, known := m.f.Book.Longest(style, text)
-	return wide, known
+	if lines == 0 || !known {
+		return wide, known
+	}
+	const finer = 1.05
+	all, _ := m.f.Book.Width(style, text)
+	for wide = max(wide, all/float64(lines)); wide < all; wide *= finer {
+		if set, _ := m.f.Book.Lines(style, text, wide); len(set) <= lines {
+			break
+		}
+	}
+	return min(wide, max(all, 0)), true
 }
 
 // style is how a part's text is set for a record at a width; false where its font is not known.
@@ -105,7 +117,13 @@ func (m measure) soften(view kind.View, run kind.Run) string {
 	rooms := make([]float64, len(view.Widths))
 	for width := range view.Widths {
 		r := m.Ruler(run.Record, width)
-		rooms[width] = m.f.form.Room(view, r, run.Part) - run.Taken(r, m.TextWidth)
+		if rooms[width] = m.f.form.Room(view, r, run.Part); rooms[width] <= 0 {
+			rooms[width] = math.Inf(1) // it is not shown there
+		}
+		rooms[width] -= run.Taken(r, m.TextWidth)
+	}
+	if m.tooManyLines(run, rooms) {
+		return all
 	}
 	words, hyphenated := strings.FieldsFunc(run.Text, notInWord), strings.FieldsFunc(all, notInWord)
 	pairs := make([]string, 0, 2*len(words))
@@ -118,6 +136,24 @@ func (m measure) soften(view kind.View, run kind.Run) string {
 		return run.Text
 	}
 	return strings.NewReplacer(pairs...).Replace(run.Text)
+}
+
+// tooManyLines reports whether a text has more lines than it may at some width, as it is.
+func (m measure) tooManyLines(run kind.Run, rooms []float64) bool {
+	if run.MostLines == 0 {
+		return false
+	}
+	for width, room := range rooms {
+		declared, style, ok := m.style(run.Part, run.Record, width)
+		if !ok {
+			continue
+		}
+		text := m.f.cased(declared, m.f.target(run.Record, width), run.Text)
+		if lines, _ := m.f.Book.Lines(style, text, room); len(lines) > run.MostLines {
+			return true
+		}
+	}
+	return false
 }
 
 func notInWord(r rune) bool { return unicode.IsSpace(r) || r == '-' || r == '/' }

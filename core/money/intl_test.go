@@ -20,7 +20,8 @@ func TestFormatAgainstIntl(t *testing.T) {
 		"fr-CA", "fr-BE", "nl", "nl-BE",
 		"it", "it-CH", "es", "es-MX", "es-AR", "pt", "pt-PT", "sv", "da", "nb", "fi", "pl", "cs", "sk", "hu", "ro", "bg",
 		"el", "tr", "ru", "uk",
-		"hr", "sl", "lt", "lv", "et", "he", "ar", "fa", "hi", "ja", "ko", "zh", "th", "vi", "id"}
+		"hr", "sl", "lt", "lv", "et", "he", "ar", "fa", "hi", "ja", "ko", "zh", "th", "vi", "id", "zh-TW", "zh-HK",
+		"zh-MO", "sr-ME"}
 	codes := []string{"EUR", "USD", "GBP", "CHF", "JPY", "KRW", "SEK", "PLN", "BHD", "INR", "BRL", "CAD", "CLF", "ISK"}
 	amounts := []string{"0", "9.5", "-3.25", "1234.5", "12345.678", "1234567.89"}
 	question, err := json.Marshal([]any{locales, codes, amounts})
@@ -78,7 +79,7 @@ func TestFormatAgainstIntl(t *testing.T) {
 // Percentages against Intl.NumberFormat, and days against Intl.DateTimeFormat, in Chromium.
 func TestPercentAndDaysAgainstIntl(t *testing.T) {
 	locales := []string{"en", "en-IE", "en-US", "de", "fr", "es", "it", "nl", "pt", "pt-PT", "sv", "da", "nb", "fi", "pl",
-		"cs", "hu", "tr", "he", "ja", "ko", "zh", "lv", "lt", "ca"}
+		"cs", "hu", "tr", "he", "ja", "ko", "zh", "lv", "lt", "ca", "zh-TW", "zh-MO", "sr-ME"}
 	question, err := json.Marshal(locales)
 	if err != nil {
 		t.Fatal(err)

@@ -7,6 +7,8 @@ import (
 	"strings"
 	"sync"
 	"unicode/utf8"
+
+	"rubrel/core/script"
 )
 
 // Locale holds how one locale writes amounts, from the Unicode CLDR.
@@ -61,10 +63,8 @@ var locales = sync.OnceValue(func() map[string]Locale {
 // LocaleFor returns the formats for a BCP 47 tag, falling back to the language and then to English,
 // as CLDR's inheritance by truncation does. Tag says which entry was found.
 func LocaleFor(tag string) Locale {
-	for parts := strings.Split(strings.ReplaceAll(tag, "_", "-"), "-"); len(parts) > 0; parts = parts[:len(parts)-1] {
-		if locale, ok := locales()[strings.Join(parts, "-")]; ok {
-			return locale
-		}
+	if locale, _, ok := script.Find(locales(), tag); ok {
+		return locale
 	}
 	return locales()["en"]
 }

@@ -9,6 +9,8 @@ import (
 
 	"golang.org/x/text/feature/plural"
 	"golang.org/x/text/language"
+
+	"rubrel/core/script"
 )
 
 //go:embed compact.json
@@ -27,10 +29,8 @@ var compactEntries = sync.OnceValue(func() map[string]compactEntry {
 
 // compact is the entry of the locale, or of its language.
 func (l Locale) compact() compactEntry {
-	for parts := strings.Split(l.Tag, "-"); len(parts) > 0; parts = parts[:len(parts)-1] {
-		if entry, ok := compactEntries()[strings.Join(parts, "-")]; ok {
-			return entry
-		}
+	if entry, _, ok := script.Find(compactEntries(), l.Tag); ok {
+		return entry
 	}
 	return compactEntries()["en"]
 }

@@ -8,6 +8,7 @@ import (
 	"github.com/go-text/typesetting/font"
 	"github.com/go-text/typesetting/font/opentype"
 	"github.com/go-text/typesetting/language"
+	"github.com/go-text/typesetting/segmenter"
 	"github.com/go-text/typesetting/shaping"
 	"golang.org/x/image/math/fixed"
 	"golang.org/x/text/unicode/bidi"
@@ -17,7 +18,7 @@ import (
 type Style struct {
 	Face          *Face
 	Size          float64
-	LetterSpacing float64 // after every character
+	LetterSpacing float64 // after every character that a reader sees
 	WordSpacing   float64 // for every space
 }
 
@@ -34,13 +35,25 @@ func (b *Book) Width(s Style, text string) (float64, bool) {
 	text = strings.ReplaceAll(text, SoftHyphen, "") // it shows nowhere but at the end of a line
 	per, known := b.perPixel(s.Face, text, s.LetterSpacing != 0)
 	total := per * s.Size
-	for _, r := range text {
-		total += s.LetterSpacing
-		if r == ' ' || r == '\u00a0' {
-			total += s.WordSpacing
-		}
+	if s.WordSpacing != 0 {
+		total += s.WordSpacing * float64(strings.Count(text, " ")+strings.Count(text, "\u00a0"))
+	}
+	if s.LetterSpacing != 0 {
+		total += s.LetterSpacing * float64(clusters(text))
 	}
 	return total, known
+}
+
+// clusters is how many characters a reader sees: extended grapheme clusters (UAX #29), which letter-spacing keeps whole
+// (CSS Text 3, section 8.2).
+func clusters(text string) int {
+	var seg segmenter.Segmenter
+	seg.Init([]rune(text))
+	n := 0
+	for it := seg.GraphemeIterator(); it.Next(); {
+		n++
+	}
+	return n
 }
 
 // perPixel is a text's width at a size of one pixel. It is shaped as a whole: fonts kern with the space, too.

@@ -5,6 +5,8 @@ import (
 	"encoding/json"
 	"strings"
 	"sync"
+
+	"rubrel/core/script"
 )
 
 // Table reads a JSON object of entries by language. What it gives finds the entry for a BCP 47 tag by its language, and
@@ -19,9 +21,8 @@ func Table[T any](name string, file []byte) func(tag string) (entry T, language 
 		return table
 	})
 	return func(tag string) (T, string) {
-		base, _, _ := strings.Cut(strings.ToLower(tag), "-")
-		if entry, ok := entries()[base]; ok {
-			return entry, base
+		if entry, language, ok := script.Find(entries(), tag); ok {
+			return entry, language
 		}
 		return entries()["en"], ""
 	}

@@ -97,9 +97,14 @@ func (s *shop) cardOf(record kind.Record) cardView {
 		p.Words, p.Period, p.From = soft("words", p.Words), soft("period", p.Period), soft("period", p.From)
 	}
 	for i := range card.Actions {
-		card.Actions[i].Text = soft("button", card.Actions[i].Text)
+		card.Actions[i].Text = s.v.SoftRun(buttonRun(record.ID, card.Actions[i].Text))
 	}
 	return card
+}
+
+// buttonRun is the words of a button, which have two lines at most.
+func buttonRun(record, text string) kind.Run {
+	return kind.Run{Record: record, Part: "button", Text: text, MostLines: 2}
 }
 
 // plan is the element of a plan, with the slots of each of its cells.

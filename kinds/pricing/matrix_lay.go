@@ -15,7 +15,6 @@ const (
 	namesLeast, namesMost    = 140.0, 300.0
 	namesShare               = 0.26 // of the block's width, that names take
 	mostInView               = 0.8  // of the block's width, that a column may take which is scrolled to
-	footSize, footPadding    = 13.0, 4.0
 	unmeasuredColumn         = 104.0
 )
 
@@ -70,7 +69,7 @@ func leastOfMatrix(v kind.View, r kind.Ruler, phone bool) (names, column float64
 		default:
 			if phone && slices.Contains(headless, run.Part) {
 				if run.Part == "button" {
-					column = max(column, wide*footSize/max(1, r.Size("button"))+4*footPadding+2)
+					column = max(column, wide+r.Edges("button")+r.Edges("cell"))
 				}
 				continue
 			}
@@ -112,7 +111,8 @@ func matrixVariables(v kind.View) []kind.Variable {
 func matrixRoom(v kind.View, r kind.Ruler, part string) float64 {
 	n, l := float64(max(1, len(v.Set.Records))), layMatrix(v, r.Width())
 	inner := r.Frame() - r.Edges("table")
-	if r.Frame() < linesFrom && slices.Contains(headless, part) {
+	phone := r.Frame() < linesFrom
+	if phone && part != "button" && slices.Contains(headless, part) {
 		return 0 // on a phone the head has no more than a title and a price
 	}
 	track, names := min(inner, matrixMost+n*matrixColumn), 0.0
@@ -132,6 +132,9 @@ func matrixRoom(v kind.View, r kind.Ruler, part string) float64 {
 		return max(1, names-r.Edges("row"))
 	case "cell", "value":
 		return max(1, max(l.column, (track-names)/n)-r.Edges("cell"))
+	}
+	if phone && part == "button" { // it stands below the table
+		return inside(max(l.column, track/n)-r.Edges("cell"), r, part)
 	}
 	return inside(max(l.column, (track-names)/n)-r.Edges("plan"), r, part)
 }

@@ -75,7 +75,7 @@ func slots() []anatomy.Slot {
 				if len(actions) == 0 {
 					return nil
 				}
-				return []kind.Run{{Part: "button", Text: actions[0].Text, MostLines: 2}}
+				return []kind.Run{buttonRun(r.ID, actions[0].Text)}
 			}),
 		},
 		{
@@ -313,7 +313,7 @@ func (s *shop) valuesBelow(width int) bool {
 				if f.Value == "" {
 					continue
 				}
-				name, known := v.Tight.LeastWidth("feature", record.ID, f.Name, width)
+				name, known := v.Tight.LeastWidth("feature", record.ID, f.Name, width, 0)
 				value, also := v.Tight.TextWidth("value", record.ID, f.Value, width)
 				if known && also && name+value > room {
 					return true

@@ -98,8 +98,8 @@ func (b *board) countColumns(width int) (groups, columns int) {
 func (b *board) leastText(r kind.Ruler) float64 {
 	widest := 0.0
 	for _, x := range b.plain {
-		name, _ := b.v.Tight.LeastWidth("name", x.ID, x.Name, r.Width())
-		note, _ := b.v.Tight.LeastWidth("note", x.ID, x.Note, r.Width())
+		name, _ := b.v.Tight.LeastWidth("name", x.ID, x.Name, r.Width(), 0)
+		note, _ := b.v.Tight.LeastWidth("note", x.ID, x.Note, r.Width(), 0)
 		widest = max(widest, name, note)
 	}
 	return widest + r.Edges("skill")
