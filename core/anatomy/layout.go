@@ -144,7 +144,7 @@ func (b Body) beside(v kind.View) bool {
 		return false
 	}
 	i := slices.IndexFunc(b.Slots, func(s Slot) bool { return s.Name() == side.Slot })
-	return slices.ContainsFunc(v.Set.Records, func(r kind.Record) bool { return b.Slots[i].HTML(At{v, r, b.reader(v)}) != "" })
+	return slices.ContainsFunc(v.Set.Records, func(r kind.Record) bool { return b.Slots[i].written(At{v, r, b.reader(v)}) != "" })
 }
 
 // Inside is what stands in a record, in the order in which it is read: that of the widest width.
@@ -177,7 +177,7 @@ func Deal(slots []Slot, cells ...[]string) [][]Slot {
 func Inside(slots []Slot, at At) template.HTML {
 	var html strings.Builder
 	for _, s := range slots {
-		html.WriteString(string(s.HTML(at)))
+		html.WriteString(string(s.written(at)))
 	}
 	return template.HTML(html.String())
 }
@@ -238,7 +238,7 @@ func (b Body) filled(v kind.View) map[string]int {
 	for _, s := range b.Slots {
 		for _, record := range v.Set.Records {
 			at := At{v, record, reader}
-			if s.Over || s.HTML(at) == "" {
+			if s.Over || s.written(at) == "" {
 				continue
 			}
 			lines := 1
@@ -419,21 +419,32 @@ func (b Body) Steps(v kind.View) []Step {
 
 // least is how wide a record is at least at a ruler's width, so that no word of it breaks without a hyphen.
 func (b Body) least(v kind.View, r kind.Ruler) float64 {
-	k, widest := v.Set.Kind, 0.0
+	widest, taken := 0.0, map[string]float64{}
 	for _, run := range b.Runs(v) {
-		wide := Least(v, run, r)
-		for part, ok := k.PartNamed(run.Part); ok; part, ok = k.PartNamed(part.Parent) {
-			wide += r.Edges(part.Name)
-			if part.Name == b.Layout.Record {
-				break
-			}
+		around, known := taken[run.Part]
+		if !known {
+			around = b.around(v, r, run.Part)
+			taken[run.Part] = around
 		}
-		if b.beside(v) {
-			wide += b.Layout.Side.Wide(r) + b.Layout.Side.Gap
-		}
-		widest = max(widest, wide)
+		widest = max(widest, Least(v, run, r)+around)
 	}
 	return widest
+}
+
+// around is what the parts around a text take of a record's width, the record's own padding and what stands beside
+// included.
+func (b Body) around(v kind.View, r kind.Ruler, name string) float64 {
+	k, total := v.Set.Kind, 0.0
+	for part, ok := k.PartNamed(name); ok; part, ok = k.PartNamed(part.Parent) {
+		total += r.Edges(part.Name)
+		if part.Name == b.Layout.Record {
+			break
+		}
+	}
+	if b.beside(v) {
+		total += b.Layout.Side.Wide(r) + b.Layout.Side.Gap
+	}
+	return total
 }
 
 // Least is how wide a run's text is at least at a ruler's width, of a view that can be measured: its widest piece that

@@ -43,6 +43,11 @@ type At struct {
 // Name is the name of the slot's part.
 func (s Slot) Name() string { return s.Parts[0].Name }
 
+// written is the slot's HTML, which a view asks for more than once.
+func (s Slot) written(at At) template.HTML {
+	return kind.Remember(at.View, "slot "+s.Name()+" of "+at.Record.ID, func() template.HTML { return s.HTML(at) })
+}
+
 // class is that of the slot's element.
 func (s Slot) class() string { return Class(cmp.Or(s.Element, s.Name())) }
 

@@ -14,6 +14,7 @@ import (
 	"unicode"
 	"unicode/utf8"
 
+	"github.com/hashicorp/golang-lru/v2"
 	"golang.org/x/text/language"
 )
 
@@ -40,7 +41,11 @@ type Patterns struct {
 	longest    int
 	levels     map[string][]uint8 // of each place in the letters, the first before the first
 	exceptions map[string][]int
+	known      *lru.Cache[string, string] // words with their hyphens
 }
+
+// mostKnown bounds how many words of a language are remembered.
+const mostKnown = 20_000
 
 // table finds the patterns of a language, each read once.
 var table = sync.OnceValues(func() (*languages, error) {
@@ -103,7 +108,11 @@ func read(file string) (*Patterns, error) {
 	if err != nil {
 		return nil, fmt.Errorf("hyphen: %s: %w", file, err)
 	}
-	p := &Patterns{levels: map[string][]uint8{}, exceptions: map[string][]int{}}
+	known, err := lru.New[string, string](mostKnown)
+	if err != nil {
+		return nil, fmt.Errorf("hyphen: %w", err)
+	}
+	p := &Patterns{levels: map[string][]uint8{}, exceptions: map[string][]int{}, known: known}
 	lines, words := bufio.NewScanner(unzipped), false
 	for lines.Scan() {
 		line := lines.Text()
@@ -216,6 +225,15 @@ func wordEnd(text string) int {
 }
 
 func (p *Patterns) word(word string) string {
+	if known, ok := p.known.Get(word); ok {
+		return known
+	}
+	parted := p.part(word)
+	p.known.Add(word, parted)
+	return parted
+}
+
+func (p *Patterns) part(word string) string {
 	if strings.Contains(word, Soft) {
 		return word
 	}

@@ -123,7 +123,7 @@ func (f *fitter) setting(run kind.Run, width int) (setting, bool) {
 		return setting{}, false
 	}
 	r := ruler{f.p, t}
-	st := setting{part: part, t: t, text: run.Text, room: f.form.Room(f.View, r, run.Part)}
+	st := setting{part: part, t: t, text: run.Text, room: f.room(run.Part, t)}
 	st.style = f.style(part, t)
 	if run.Shrinks > 0 {
 		st.style.Size = min(st.style.Size, max(run.LeastShare*st.style.Size, st.room/run.Shrinks))
@@ -147,8 +147,58 @@ func (f *fitter) target(id string, width int) look.Target {
 	return t
 }
 
+// sort names the records that look like one: itself where anything of its look is its own.
+func (f *fitter) sort(record string) string {
+	if f.p.known.owners == nil {
+		f.p.known.owners = map[string]bool{}
+		for key := range f.p.cascade.Block {
+			f.p.known.owners[key.Record] = true
+		}
+	}
+	if f.p.known.owners[record] {
+		return record
+	}
+	if f.target(record, 0).Featured {
+		return "\x00featured"
+	}
+	return ""
+}
+
+// placeKey is a part of a sort of record at a width.
+type placeKey struct {
+	part, sort string
+	width      int
+}
+
+// room is the room of a part's text.
+func (f *fitter) room(part string, t look.Target) float64 {
+	if t.State != look.Normal {
+		return f.form.Room(f.View, ruler{f.p, t}, part)
+	}
+	key := placeKey{part, f.sort(t.Record), t.Width}
+	room, ok := f.p.known.rooms[key]
+	if !ok {
+		room = f.form.Room(f.View, ruler{f.p, t}, part)
+		f.p.known.rooms[key] = room
+	}
+	return room
+}
+
 // style is how a part's text is set.
 func (f *fitter) style(part kind.Part, t look.Target) typeset.Style {
+	if t.State != look.Normal {
+		return f.readStyle(part, t)
+	}
+	key := placeKey{part.Name, f.sort(t.Record), t.Width}
+	style, ok := f.p.known.styles[key]
+	if !ok {
+		style = f.readStyle(part, t)
+		f.p.known.styles[key] = style
+	}
+	return style
+}
+
+func (f *fitter) readStyle(part kind.Part, t look.Target) typeset.Style {
 	return typeset.Style{Size: f.p.size(part, t), Face: f.face(part, t), LetterSpacing: f.spacing(part, t,
 		"letter-spacing"), WordSpacing: f.spacing(part, t, "word-spacing")}
 }

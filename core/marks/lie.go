@@ -20,7 +20,7 @@ func (f *fitter) lie(part kind.Part, t look.Target) (span, bool) {
 		return span{}, false
 	}
 	r := ruler{f.p, t}
-	room := f.form.Room(f.View, r, item.Name)
+	room := f.room(item.Name, t)
 	if room <= 0 || f.movedAside(part, t) {
 		return span{}, false
 	}
@@ -28,7 +28,7 @@ func (f *fitter) lie(part kind.Part, t look.Target) (span, bool) {
 	at := span{left, left + room, left + room + r.side(item.Name, rightSide)}
 	// A part with less room than the record has stands anywhere in it: beside others, or with its own alignment.
 	wide, known := f.longest(part, t)
-	if !known || part.Pressed || f.form.Room(f.View, r, part.Name) < room {
+	if !known || part.Pressed || f.room(part.Name, t) < room {
 		return at, true
 	}
 	spare := max(0, room-math.Ceil(wide))

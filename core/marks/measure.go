@@ -78,6 +78,27 @@ func (m measure) TextWidth(part, record, text string, width int) (float64, bool)
 // LeastWidth is the least room in which no word of a text breaks, and in which it has no more than so many lines: to a
 // twentieth.
 func (m measure) LeastWidth(part, record, text string, width, lines int) (float64, bool) {
+	key := leastKey{part, m.f.sort(record), text, width, lines}
+	found, ok := m.f.p.known.least[key]
+	if !ok {
+		found.wide, found.known = m.leastWidth(part, record, text, width, lines)
+		m.f.p.known.least[key] = found
+	}
+	return found.wide, found.known
+}
+
+// leastKey is a text of which the least room is asked for, and leastRoom what is found.
+type leastKey struct {
+	part, sort, text string
+	width, lines     int
+}
+
+type leastRoom struct {
+	wide  float64
+	known bool
+}
+
+func (m measure) leastWidth(part, record, text string, width, lines int) (float64, bool) {
 	declared, style, ok := m.style(part, record, width)
 	if !ok {
 		return 0, false
@@ -114,14 +135,34 @@ func (m measure) soften(view kind.View, run kind.Run) string {
 	if all == run.Text {
 		return run.Text
 	}
-	rooms := make([]float64, len(view.Widths))
-	for width := range view.Widths {
-		r := m.Ruler(run.Record, width)
-		if rooms[width] = m.f.form.Room(view, r, run.Part); rooms[width] <= 0 {
-			rooms[width] = math.Inf(1) // it is not shown there
-		}
-		rooms[width] -= run.Taken(r, m.TextWidth)
+	sort := m.f.sort(run.Record)
+	if run.Beside != nil {
+		return m.softened(run, all, m.rooms(view, run, sort))
 	}
+	key := strings.Join([]string{"soft", run.Part, sort, run.Text}, "\x00")
+	return kind.Remember(view, key, func() string { return m.softened(run, all, m.rooms(view, run, sort)) })
+}
+
+// rooms is the room of a run at each width.
+func (m measure) rooms(view kind.View, run kind.Run, sort string) []float64 {
+	rooms := slices.Clone(kind.Remember(view, strings.Join([]string{"rooms", run.Part, sort}, "\x00"), func() []float64 {
+		rooms := make([]float64, len(view.Widths))
+		for width := range view.Widths {
+			rooms[width] = m.f.form.Room(view, m.Ruler(run.Record, width), run.Part)
+			if rooms[width] <= 0 {
+				rooms[width] = math.Inf(1) // it is not shown there
+			}
+		}
+		return rooms
+	}))
+	for width := range rooms {
+		rooms[width] -= run.Taken(m.Ruler(run.Record, width), m.TextWidth)
+	}
+	return rooms
+}
+
+// softened is a text with the hyphens of all its words, of those that have no room, or none.
+func (m measure) softened(run kind.Run, all string, rooms []float64) string {
 	if m.tooManyLines(run, rooms) {
 		return all
 	}

@@ -8,6 +8,7 @@ import (
 	"rubrel/core/document"
 	"rubrel/core/kind"
 	"rubrel/core/look"
+	"rubrel/core/typeset"
 )
 
 // painter works out what a part looks like where it stands: its ink, what is really behind it, its size.
@@ -30,6 +31,10 @@ type known struct {
 	around map[string][]kind.Part
 	cells  map[cellsKey][]colour.Colour // of the pictures
 	texts  map[textKey]setText
+	least  map[leastKey]leastRoom
+	rooms  map[placeKey]float64
+	styles map[placeKey]typeset.Style
+	owners map[string]bool  // the records of which anything of the look is their own; nil until it is asked for
 	spoken map[subject]bool // the parts and properties of which any level says anything; nil until it is asked for
 	said   map[question]answer
 }
@@ -55,7 +60,8 @@ type answer struct {
 
 func newKnown() *known {
 	return &known{around: map[string][]kind.Part{}, cells: map[cellsKey][]colour.Colour{}, texts: map[textKey]setText{},
-		said: map[question]answer{}}
+		said: map[question]answer{}, least: map[leastKey]leastRoom{},
+		rooms: map[placeKey]float64{}, styles: map[placeKey]typeset.Style{}}
 }
 
 // cells are the colours of some columns of a picture.

@@ -18,6 +18,7 @@ type Book struct {
 	mu     sync.Mutex // the shaper keeps a cache
 	shaper shaping.HarfbuzzShaper
 	widths map[widthKey]float64
+	cut    map[string][]string // texts into their pieces
 }
 
 // Face is one family in one weight. Its fonts are the files that carry it, each for some characters.

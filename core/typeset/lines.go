@@ -32,7 +32,7 @@ func (b *Book) Lines(s Style, text string, room float64) ([]Line, bool) {
 		}
 		current = ""
 	}
-	for _, piece := range pieces(text) {
+	for _, piece := range b.pieces(text) {
 		if width(current+piece) <= room+slack {
 			current += piece
 			continue
@@ -70,6 +70,20 @@ func (s Style) shown(text string) string {
 // slack is what browsers' fixed-point widths (1/64 px) may differ by.
 const slack = 1.0 / 64
 
+// pieces cuts a text after every opportunity to break a line, and remembers it.
+func (b *Book) pieces(text string) []string {
+	b.mu.Lock()
+	defer b.mu.Unlock()
+	list, ok := b.cut[text]
+	if !ok {
+		if list = pieces(text); b.cut == nil || len(b.cut) > mostWidths {
+			b.cut = map[string][]string{}
+		}
+		b.cut[text] = list
+	}
+	return list
+}
+
 // pieces cuts a text after every opportunity to break a line.
 func pieces(text string) []string {
 	var seg segmenter.Segmenter
@@ -105,7 +119,7 @@ func (b *Book) tear(s Style, word string, room float64) int {
 // Longest is the widest piece of a text that cannot be broken, and its width.
 func (b *Book) Longest(s Style, text string) (string, float64, bool) {
 	longest, most, known := "", 0.0, true
-	for _, piece := range pieces(text) {
+	for _, piece := range b.pieces(text) {
 		piece = strings.TrimRight(piece, " ")
 		w, ok := b.Width(s, s.shown(piece))
 		known = known && ok
