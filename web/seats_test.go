@@ -141,6 +141,7 @@ func TestCheckoutCountsTheSame(t *testing.T) {
 	app, b := openEvenings(t)
 	b.Click("#publish")
 	b.Await("location.pathname.endsWith('/releases')")
+	app.Published(t, "fennmoor")
 	b.Open(app.Host + "/fennmoor/schools.html?seats=41&currency=gbp")
 	total := b.Text("[...document.querySelectorAll('#evenings [data-record=midnight] .rb-price')].find(e => " +
 		"getComputedStyle(e).visibility !== 'hidden').querySelector('.rb-spoken').textContent")
