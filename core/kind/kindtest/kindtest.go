@@ -44,7 +44,7 @@ func Test(t *testing.T, k *kind.Kind, sets ...kind.Set) {
 func Faults(k *kind.Kind, sets ...kind.Set) []error {
 	c := &contract{kind: k, shown: map[string]bool{}, seen: map[string]bool{}, variants: variants(k)}
 	for _, set := range sets {
-		c.variants = append(c.variants, variant{set.Name, set, false})
+		c.variants = slices.Insert(c.variants, 1, variant{set.Name, set, false})
 	}
 	for _, form := range k.Forms {
 		c.form(form)
@@ -113,6 +113,7 @@ func (c *contract) form(form kind.Form) {
 		}
 		c.records(at, v, doc)
 		for class := range doc.classes {
+			c.shown[form.Name+"."+class] = true
 			part, ok := c.kind.PartNamed(strings.TrimPrefix(class, look.ClassPrefix))
 			ok = ok && slices.ContainsFunc(c.kind.PartsOf(form.Name), func(p kind.Part) bool { return p.Name == part.Name })
 			if !ok && !known[class] && !shared[class] {
@@ -212,6 +213,9 @@ func (c *contract) say(facts map[string]kind.Value, set kind.Set, f kind.Field, 
 	}
 }
 
+// mostTried is how many values of a field are tried in each set.
+const mostTried = 6
+
 // shows reports a field that changes no form of no variant, whatever it says.
 func (c *contract) shows(what string, f kind.Field, with func(kind.Set, map[string]kind.Value) kind.Set) {
 	for _, v := range c.variants {
@@ -219,7 +223,8 @@ func (c *contract) shows(what string, f kind.Field, with func(kind.Set, map[stri
 			continue
 		}
 		without := c.all(variant{v.what, with(copied(v.set), nil), v.rtl})
-		for _, sample := range append(samplesOf(f), labels(v.set)...) {
+		samples := samplesOf(f)
+		for _, sample := range append(samples[:min(len(samples), mostTried)], labels(v.set)...) {
 			values := map[string]kind.Value{}
 			for _, key := range v.set.Keys(f) {
 				values[key.String()] = sample
@@ -235,8 +240,9 @@ func (c *contract) shows(what string, f kind.Field, with func(kind.Set, map[stri
 // all is everything that a variant shows, to people and to machines.
 func (c *contract) all(v variant) string {
 	var out strings.Builder
-	view := v.view()
 	for _, form := range c.kind.Forms {
+		view := v.view()
+		view.Memo = &kind.Memo{}
 		html, err := form.HTML(view)
 		if err != nil {
 			c.wrong("form %s, %s: %v", form.Name, v.what, err)
@@ -252,7 +258,7 @@ func (c *contract) all(v variant) string {
 		}
 	}
 	if c.kind.Data != nil {
-		fmt.Fprint(&out, c.kind.Data(view))
+		fmt.Fprint(&out, c.kind.Data(v.view()))
 	}
 	return out.String()
 }

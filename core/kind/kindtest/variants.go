@@ -42,12 +42,12 @@ func samplesOf(f kind.Field) []kind.Value {
 func variants(k *kind.Kind) []variant {
 	full := filled(k, 3)
 	list := []variant{
-		{"extreme", filled(k, 12), false}, // the most is found here: what the others show beyond it is looked for after it
+		{"full", full, false}, // facts are tried in this order: most show here, the others where there is more
+		{"extreme", filled(k, 12), false},
 		{"fresh", k.Fresh(k, "en"), false},
 		{"fresh, from right to left", k.Fresh(k, "ar"), true},
 		{"empty", with(filled(k, 0), nil), false},
 		{"one record", filled(k, 1), false},
-		{"full", full, false},
 		{"full, from right to left", full, true},
 	}
 	for _, f := range k.SetFields {
