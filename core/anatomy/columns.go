@@ -1,0 +1,184 @@
+package anatomy
+
+import (
+	"math"
+	"strconv"
+
+	"rubrel/core/kind"
+	"rubrel/core/layout"
+)
+
+// usualEdges are those of a block's ground where nothing can be measured, in CSS px.
+const usualEdges = 80.0
+
+// Columns is how many records stand side by side at the frame of a width: as many as the look says, or as have room for
+// their texts.
+func (b Body) Columns(v kind.View, width int) int {
+	return b.columnsAt(v, width, float64(v.Widths[width].Frame))
+}
+
+// columnsAt is how many stand side by side in a block of a width's look that is so many CSS px wide.
+func (b Body) columnsAt(v kind.View, width int, frame float64) int {
+	n := len(v.Set.Records)
+	if said := min(v.ColumnsAt(width), n); said > 0 {
+		return said
+	}
+	s := b.spacing(v, width)
+	return layout.Columns(n, max(1, int((frame-s.edges+s.gap)/(s.least+s.gap))))
+}
+
+// spacing is what records need at a width, in CSS px: how wide each is at least, the gap between them, and what the
+// parts around the row take.
+type spacing struct{ least, gap, edges float64 }
+
+func (b Body) spacing(v kind.View, width int) spacing {
+	return kind.Remember(v, "spacing "+strconv.Itoa(width), func() spacing {
+		if v.Tight == nil {
+			return spacing{max(1, b.Layout.Least), 0, usualEdges}
+		}
+		r := v.Tight.Ruler("", width)
+		inner, gap := b.inner(v, r)
+		return spacing{max(1, b.Layout.Least, b.least(v, r)), gap, r.Frame() - inner}
+	})
+}
+
+// Step is from where on so many records stand side by side: from an inline size within a width, or 0 for all of it.
+type Step struct{ Width, From, Columns int }
+
+// Steps are where the number of columns changes, from the widest width and in each from its narrowest.
+func (b Body) Steps(v kind.View) []Step {
+	var steps []Step
+	last := 0
+	for width := range v.Widths {
+		lowest := 0
+		if width+1 < len(v.Widths) {
+			lowest = v.Widths[width+1].Below
+		}
+		columns := b.columnsAt(v, width, float64(lowest))
+		if columns != last {
+			steps = append(steps, Step{width, 0, columns})
+		}
+		last = columns // what is narrower follows this, and not the steps within
+		s := b.spacing(v, width)
+		for most := 2; most <= len(v.Set.Records); most++ {
+			from := int(math.Ceil(float64(most)*(s.least+s.gap) - s.gap + s.edges))
+			if from <= lowest || v.Widths[width].Below > 0 && from >= v.Widths[width].Below {
+				continue
+			}
+			if more := b.columnsAt(v, width, float64(from)); more != columns {
+				columns = more
+				steps = append(steps, Step{width, from, columns})
+			}
+		}
+	}
+	return steps
+}
+
+// recordRoom is the room within a record's padding in a block that is so many CSS px wide.
+func (b Body) recordRoom(v kind.View, r kind.Ruler, frame float64) float64 {
+	columns := float64(b.columnsAt(v, r.Width(), frame))
+	inner, gap := b.inner(v, r)
+	inner += frame - r.Frame()
+	if most := b.Layout.Most; most > 0 {
+		inner = min(inner, columns*most)
+	}
+	return (inner-(columns-1)*gap)/columns - r.Edges(b.Layout.Record)
+}
+
+// least is how wide a record is at least at a ruler's width, so that no word of it breaks without a hyphen.
+func (b Body) least(v kind.View, r kind.Ruler) float64 {
+	widest, taken := 0.0, map[string]float64{}
+	for _, run := range b.Runs(v) {
+		around, known := taken[run.Part]
+		if !known {
+			around = b.around(v, r, run.Part)
+			taken[run.Part] = around
+		}
+		widest = max(widest, Least(v, run, r)+around)
+	}
+	return widest
+}
+
+// around is what the parts around a text take of a record's width, the record's own padding and what stands beside
+// included.
+func (b Body) around(v kind.View, r kind.Ruler, name string) float64 {
+	k, total := v.Set.Kind, 0.0
+	for part, ok := k.PartNamed(name); ok; part, ok = k.PartNamed(part.Parent) {
+		total += r.Edges(part.Name)
+		if part.Name == b.Layout.Record {
+			break
+		}
+	}
+	if b.beside(v) {
+		total += b.Layout.Side.Wide(r) + b.Layout.Side.Gap
+	}
+	return total
+}
+
+// Least is how wide a run's text is at least at a ruler's width, of a view that can be measured: its widest piece that
+// cannot be broken, and so wide that it has no more lines than it may. It is 0 where that is not known.
+func Least(v kind.View, run kind.Run, r kind.Ruler) float64 {
+	width := r.Width()
+	wide, known := 0.0, true
+	switch {
+	case run.Pieces != nil:
+		for _, piece := range run.Pieces {
+			part, ok := v.Tight.TextWidth(piece.Part, run.Record, piece.Text, width)
+			wide, known = wide+part, known && ok
+		}
+	case run.OneLine && run.Shrinks > 0: // it shrinks instead of having two
+		wide, known = v.Tight.TextWidth(run.Part, run.Record, run.Text, width)
+	default:
+		wide, known = v.Tight.LeastWidth(run.Part, run.Record, run.Text, width, run.MostLines)
+	}
+	if !known {
+		return 0
+	}
+	if run.Shrinks > 0 {
+		wide = max(wide*run.LeastShare, run.Shrinks*run.LeastShare*r.Size(run.Part))
+	}
+	run.Beside = nil // it can stand below
+	return wide + run.Taken(r, v.Tight.TextWidth)
+}
+
+// inner is the room of the row of records, and the gap between them.
+func (b Body) inner(v kind.View, r kind.Ruler) (room, gap float64) {
+	room = r.Frame()
+	k := v.Set.Kind
+	row, _ := k.PartNamed(b.Layout.Row)
+	for outer, ok := row, true; ok; outer, ok = k.PartNamed(outer.Parent) {
+		room -= r.Edges(outer.Name)
+	}
+	if b.Layout.Joined != nil && b.Layout.Joined(v.Set) {
+		return room, 0
+	}
+	return room, r.Gap(b.Layout.Row)
+}
+
+// Room is how wide the text of a part may be; of the part that stands for a record, all of it within its padding.
+func (b Body) Room(v kind.View, r kind.Ruler, name string) float64 {
+	room := b.recordRoom(v, r, r.Frame())
+	if r.Frame() != float64(v.Widths[r.Width()].Frame) {
+		// Where one column more has just found room, a record may be narrower than where the width begins.
+		for _, step := range b.Steps(v) {
+			if step.Width == r.Width() && step.From > 0 {
+				room = min(room, b.recordRoom(v, r, float64(step.From)))
+			}
+		}
+	}
+	if name == b.Layout.Record {
+		return max(1, room)
+	}
+	if b.beside(v) {
+		wide := b.Layout.Side.Wide(r)
+		if name == b.Layout.Side.Slot {
+			return wide
+		}
+		room -= wide + b.Layout.Side.Gap
+	}
+	k := v.Set.Kind
+	for part, ok := k.PartNamed(name); ok && part.Name != b.Layout.Record; part, ok = k.PartNamed(part.Parent) {
+		room -= r.Edges(part.Name)
+	}
+	return max(1, room)
+}
