@@ -30,7 +30,7 @@ func (b Body) Form(f kind.Form) kind.Form {
 		}
 		return variables
 	}
-	f.Runs, f.Columns, f.Room = b.Runs, b.Columns, b.Room
+	f.Runs, f.Columns, f.Room, f.MovesParts = b.Runs, b.Columns, b.Room, true
 	return f
 }
 
@@ -77,7 +77,7 @@ func (b Body) ordered() []Slot {
 	}
 	list := make([]Slot, len(names))
 	for i, name := range names {
-		list[i] = b.Slots[slices.IndexFunc(b.Slots, func(s Slot) bool { return s.Name() == name })]
+		list[i] = b.slot(name)
 	}
 	return list
 }

@@ -53,8 +53,8 @@ func (b Body) css() string {
 	}
 	for _, s := range b.Slots {
 		if s.Over {
-			fmt.Fprintf(&css, "%s { position: relative; }\n%s > .%s { position: absolute; grid-column: 1 / -1; inset-block-start: 0; "+
-				"inline-size: fit-content; max-inline-size: 100%%; justify-self: var(--rb-align); translate: 0 -50%%; }\n", record,
+			fmt.Fprintf(&css, "%s { position: relative; }\n%s > .%s { position: absolute; grid-column: 1 / -1; "+
+				"inset-block-start: 0; inline-size: fit-content; max-inline-size: 100%%; justify-self: var(--rb-align); translate: 0 -50%%; }\n", record,
 				record, s.class())
 			continue
 		}
@@ -64,7 +64,7 @@ func (b Body) css() string {
 		fmt.Fprintf(&css, ".%s %s { grid-template-columns: auto minmax(0, 1fr); column-gap: %gpx; }\n", besideClass, record,
 			side.Gap)
 		fmt.Fprintf(&css, ".%s %s > * { grid-column: 2; }\n", besideClass, record)
-		fmt.Fprintf(&css, ".%s %s > .%s { grid-area: 1 / 1 / -1; }\n", besideClass, record, Class(side.Slot))
+		fmt.Fprintf(&css, ".%s %s > .%s { grid-area: 1 / 1 / -1; }\n", besideClass, record, b.slot(side.Slot).class())
 	}
 	return css.String()
 }
@@ -86,6 +86,11 @@ func (b Body) beside(v kind.View) bool {
 	if side == nil || !side.When(v.Set) {
 		return false
 	}
-	i := slices.IndexFunc(b.Slots, func(s Slot) bool { return s.Name() == side.Slot })
-	return slices.ContainsFunc(v.Set.Records, func(r kind.Record) bool { return b.Slots[i].written(At{v, r, b.reader(v)}) != "" })
+	slot, reader := b.slot(side.Slot), b.reader(v)
+	return slices.ContainsFunc(v.Set.Records, func(r kind.Record) bool { return slot.written(At{v, r, reader}) != "" })
+}
+
+// slot finds one that the layout names.
+func (b Body) slot(name string) Slot {
+	return b.Slots[slices.IndexFunc(b.Slots, func(s Slot) bool { return s.Name() == name })]
 }

@@ -54,31 +54,43 @@ func (s Slot) class() string { return Class(cmp.Or(s.Element, s.Name())) }
 // Class is the class that the elements of a part have.
 func Class(part string) string { return look.ClassPrefix + part }
 
-// Words is a slot of one text: an element with the class of the part.
-func Words(part kind.Part, tag string, fields []kind.Field, text func(At) string, run kind.Run) Slot {
+// Words is a slot of one text that the kind makes: a paragraph with the class of the part.
+func Words(part kind.Part, fields []kind.Field, text func(At) string, run kind.Run) Slot {
+	return words(part, fields, func(At) string { return "p" }, text, run)
+}
+
+// words is a slot of one text in an element of a tag.
+func words(part kind.Part, fields []kind.Field, tag, text func(At) string, run kind.Run) Slot {
 	part.Text = true
 	if part.Properties == nil {
 		part.Properties = TextProperties
 	}
-	open, end := "<"+tag+` class="`+Class(part.Name)+`">`, "</"+tag+">"
+	soft := func(at At) string { return at.View.Soft(part.Name, at.Record.ID, text(at)) }
 	return Slot{
 		Fields: fields,
 		Parts:  []kind.Part{part},
 		HTML: func(at At) template.HTML {
-			words := text(at)
-			if words == "" {
+			shown, tag := soft(at), tag(at)
+			if shown == "" {
 				return ""
 			}
-			return template.HTML(open + template.HTMLEscapeString(at.View.Soft(part.Name, at.Record.ID, words)) + end)
+			return template.HTML("<" + tag + ` class="` + Class(part.Name) + `">` + template.HTMLEscapeString(shown) + "</" +
+				tag + ">")
 		},
 		Runs: func(at At) []kind.Run {
 			run := run
-			if run.Part, run.Text = part.Name, at.View.Soft(part.Name, at.Record.ID, text(at)); run.Text == "" {
+			if run.Part, run.Text = part.Name, soft(at); run.Text == "" {
 				return nil
 			}
 			return []kind.Run{run}
 		},
 	}
+}
+
+// ofField is a paragraph of what a field says.
+func ofField(field kind.Field, part kind.Part, run kind.Run) Slot {
+	run.Key = field.Name
+	return Words(part, []kind.Field{field}, saidOf(field), run)
 }
 
 // Text is a paragraph of plain text that a field says. The part is named after the field where it has no name; where
@@ -89,14 +101,23 @@ func Text(field kind.Field, part kind.Part) Slot {
 		part.Defaults = map[string]string{"color": "quiet", "color@featured": "feature-quiet", "font-size": "type-2",
 			"margin": "space-0 0 0"}
 	}
-	return Words(part, "p", []kind.Field{field}, func(at At) string { return said(at, field.Name) },
-		kind.Run{Key: field.Name})
+	return ofField(field, part, kind.Run{})
 }
 
 // Label is a paragraph that names its record, where no heading is wanted. Labels of one row have as many lines.
 func Label(field kind.Field, part kind.Part) Slot {
-	return Words(named(part, field), "p", []kind.Field{field}, func(at At) string { return said(at, field.Name) },
-		kind.Run{Key: field.Name, Even: true})
+	return ofField(field, named(part, field), kind.Run{Even: true})
+}
+
+// Heading is the heading of a record, of the level that the page's outline gives it; a paragraph where that is 0.
+func Heading(field kind.Field, part kind.Part) Slot {
+	tag := func(at At) string {
+		if at.View.HeadingLevel == 0 {
+			return "p"
+		}
+		return "h" + strconv.Itoa(at.View.HeadingLevel)
+	}
+	return words(named(part, field), []kind.Field{field}, tag, saidOf(field), kind.Run{Key: field.Name, Even: true})
 }
 
 // Badge is a few words that mark a record, over its upper edge. They keep to one line.
@@ -105,8 +126,7 @@ func Badge(field kind.Field, part kind.Part) Slot {
 	if part.Properties == nil {
 		part.Properties = slices.Concat(TextProperties, BoxProperties, EnterProperties)
 	}
-	slot := Words(part, "p", []kind.Field{field}, func(at At) string { return said(at, field.Name) },
-		kind.Run{Key: field.Name, OneLine: true})
+	slot := ofField(field, part, kind.Run{OneLine: true})
 	slot.Over = true
 	return slot
 }
@@ -120,7 +140,7 @@ func Icon(field kind.Field, part kind.Part) Slot {
 		part.Properties = slices.Concat([]string{"color", "font-size", "margin", "display"}, BoxProperties, EnterProperties)
 	}
 	return Slot{Fields: []kind.Field{field}, Parts: []kind.Part{part}, HTML: func(at At) template.HTML {
-		drawing := icon.SVG(said(at, field.Name))
+		drawing := icon.SVG(saidOf(field)(at))
 		if drawing == "" {
 			return ""
 		}
@@ -131,27 +151,6 @@ func Icon(field kind.Field, part kind.Part) Slot {
 // IconWide measures how wide an icon with its ground is.
 func IconWide(part string) func(kind.Ruler) float64 {
 	return func(r kind.Ruler) float64 { return r.Size(part) + r.Edges(part) }
-}
-
-// Heading is the heading of a record, of the level that the page's outline gives it; a paragraph where that is 0.
-func Heading(field kind.Field, part kind.Part) Slot {
-	part = named(part, field)
-	slot := Words(part, "p", []kind.Field{field}, func(at At) string { return said(at, field.Name) },
-		kind.Run{Key: field.Name, Even: true})
-	slot.HTML = func(at At) template.HTML {
-		words := said(at, field.Name)
-		if words == "" {
-			return ""
-		}
-		tag := "p"
-		if at.View.HeadingLevel > 0 {
-			tag = "h" + strconv.Itoa(at.View.HeadingLevel)
-		}
-		words = at.View.Soft(part.Name, at.Record.ID, words)
-		return template.HTML("<" + tag + ` class="` + Class(part.Name) + `">` + template.HTMLEscapeString(words) + "</" +
-			tag + ">")
-	}
-	return slot
 }
 
 func named(part kind.Part, field kind.Field) kind.Part {
@@ -167,13 +166,15 @@ func named(part kind.Part, field kind.Field) kind.Part {
 	return part
 }
 
-// said is what a record says of a field, or what the set says of it for all.
-func said(at At, field string) string {
-	v := at.View.Set.Said(at.Record, field)
-	if v == nil {
-		return ""
+// saidOf is what a record says of a field, or what the set says of it for all.
+func saidOf(field kind.Field) func(At) string {
+	return func(at At) string {
+		v := at.View.Set.Said(at.Record, field.Name)
+		if v == nil {
+			return ""
+		}
+		return strings.TrimSpace(v.String())
 	}
-	return strings.TrimSpace(v.String())
 }
 
 // IfSaid, as a part's Paints, leaves a part out where no record says any of some facts.

@@ -18,13 +18,13 @@ func Fields(slots []Slot) []kind.Field {
 	return fields
 }
 
-// Parts are those of a list of slots. A slot's own part stands in the record's part, and can be moved there; within says
-// of forms that it stands in another.
+// Parts are those of a list of slots. A slot's own part stands in the record's part, and can be moved there where it has
+// a row; within says of forms that it stands in another.
 func Parts(record string, within map[string]string, slots []Slot) []kind.Part {
 	var parts []kind.Part
 	for _, s := range slots {
 		for i, part := range s.Parts {
-			if i == 0 {
+			if i == 0 && !s.Over {
 				part.Properties = append(slices.Clone(part.Properties), look.StandsProperty)
 			}
 			if part.Parent == "" && i == 0 {

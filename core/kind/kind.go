@@ -117,6 +117,8 @@ type Form struct {
 	Entrances map[string]string
 	// Variables are custom properties of the block, by width, that the layout needs.
 	Variables func(View) []Variable
+	// MovesParts says that the parts of a record stand where its look says.
+	MovesParts bool
 	// LiftsFeatured says that the layout itself makes a featured record stand out, by its place or size.
 	LiftsFeatured bool
 	// Runs are the texts whose fit is measured, and Room is how wide the text of a part may be at the ruler's width; of
@@ -402,7 +404,25 @@ func (k *Kind) ParseLook(keyText, text string) (look.Key, look.Value, error) {
 		return key, nil, err
 	}
 	value, err := property.Parse(text, look.Vocabulary{})
+	if stand, ok := value.(look.Stand); ok && err == nil {
+		err = k.checkStand(part, stand)
+	}
 	return key, value, err
+}
+
+// checkStand refuses a place beside what is no part of a record that stands in a row.
+func (k *Kind) checkStand(part Part, stand look.Stand) error {
+	other, ok := k.PartNamed(stand.Part)
+	if ok && other.Name != part.Name && other.Has(look.StandsProperty) {
+		return nil
+	}
+	var names []string
+	for _, p := range k.Parts {
+		if p.Name != part.Name && p.Has(look.StandsProperty) {
+			names = append(names, p.Name)
+		}
+	}
+	return fmt.Errorf("%s cannot stand %s: say one of %s", part.Name, stand, strings.Join(names, ", "))
 }
 
 // Registry holds the kinds, in the order in which the interface offers them.

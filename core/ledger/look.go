@@ -50,8 +50,7 @@ func (l layer) look(declared kind.Part, state look.State, width string) Section 
 	return section
 }
 
-// idle says why a property of a part has no effect in general; "" where it has one. A record's own values are not
-// looked
+// idle says why a property of a part has no effect in general; "" where it has one. A record's own values are not looked
 // at: what one of them says may have an effect.
 func (l layer) idle(part kind.Part, property string, t look.Target) string {
 	css := func(name string, t look.Target) string {
@@ -79,6 +78,8 @@ func (l layer) idle(part kind.Part, property string, t look.Target) string {
 		}
 	}
 	switch {
+	case property == look.StandsProperty && !l.movesParts():
+		return "this form has an order of its own"
 	case property != "display" && css("display", t) == "none":
 		return "the part is left out: display is none"
 	case property == "border-radius" && none("border") && none("background-image") && none("box-shadow") &&
@@ -97,6 +98,12 @@ func (l layer) idle(part kind.Part, property string, t look.Target) string {
 		return "nothing comes in: animation-name is none"
 	}
 	return ""
+}
+
+// movesParts reports whether parts stand where the look says in the block's form.
+func (l layer) movesParts() bool {
+	form, ok := l.set.Kind.FormNamed(l.block.Form)
+	return ok && form.MovesParts
 }
 
 // vanishes reports whether a part's ink is the very colour of the nearest ground behind it.

@@ -277,9 +277,11 @@ func (a amountView) ems() float64 {
 	return total
 }
 
-// widestAmount gives the layout the width of the widest amount.
-func (s *shop) widestAmount() kind.Variable {
-	return kind.Variable{Name: "--rb-ems", Value: strconv.FormatFloat(s.widestEms(), 'f', 2, 64)}
+// amountVariables give the layout the width of the widest amount, down to what share of its size one shrinks, and the gap
+// between its parts.
+func (s *shop) amountVariables() []kind.Variable {
+	return []kind.Variable{{Name: "--rb-ems", Value: strconv.FormatFloat(s.widestEms(), 'f', 2, 64)},
+		{Name: "--rb-least-amount", Value: em(leastAmount)}, {Name: "--rb-amount-gap", Value: em(gapEms)}}
 }
 
 // widestEms is the width of the widest amount that the block can show, in its own font size.
@@ -323,5 +325,5 @@ func (s *shop) ems(record string, a amountView) float64 {
 	return total / size
 }
 
-// gapEms is the gap between the parts of an amount: see .rb-amount in common.css.
+// gapEms is the gap between the parts of an amount, in ems of it.
 const gapEms = 0.03

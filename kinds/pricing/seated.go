@@ -73,7 +73,7 @@ func calculator(v kind.View) (template.HTML, error) {
 }
 
 func calculatorVariables(v kind.View) []kind.Variable {
-	return []kind.Variable{seated(v).widestAmount()}
+	return seated(v).amountVariables()
 }
 
 func calculatorRuns(v kind.View) []kind.Run { return runsOf(v, seated(v), slotsOf("calculator")) }

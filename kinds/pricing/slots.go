@@ -145,7 +145,7 @@ func priceSlot() anatomy.Slot {
 	}
 }
 
-// leastAmount is the share of its size down to which an amount shrinks: see .rb-amount in common.css.
+// leastAmount is the share of its size down to which an amount shrinks.
 const leastAmount = 0.7
 
 // priceRuns are the texts of a plan's prices, for every choice.

@@ -7,7 +7,7 @@ import (
 	"rubrel/core/kind"
 )
 
-// leastShare is that of its size down to which a value shrinks: see .rb-shown in sheet.css.
+// leastShare is that of its size down to which a value shrinks.
 const leastShare = 0.5
 
 // ems is how wide a figure is, in its own font size: as its fonts have it, or about.
@@ -63,9 +63,10 @@ var valueRuns = of(func(s *sheet, f figure) []kind.Run {
 	return []kind.Run{run}
 })
 
-// variablesOf says how wide the widest figure is.
+// variablesOf says how wide the widest figure is, and down to what share of its size a value shrinks.
 func variablesOf(form string) func(kind.View) []kind.Variable {
 	return func(v kind.View) []kind.Variable {
-		return []kind.Variable{{Name: "--rb-ems", Value: strconv.FormatFloat(newSheet(v, form).widestEms(), 'f', 2, 64)}}
+		return []kind.Variable{{Name: "--rb-ems", Value: strconv.FormatFloat(newSheet(v, form).widestEms(), 'f', 2, 64)},
+			{Name: "--rb-least-value", Value: strconv.FormatFloat(leastShare, 'f', -1, 64) + "em"}}
 	}
 }

@@ -92,7 +92,7 @@ var slots = []anatomy.Slot{
 	anatomy.Words(kind.Part{Name: "origin", Paints: anatomy.IfSaid("date", "source"),
 		Help:     "the day and the source of the figure",
 		Defaults: map[string]string{"font-size": "type-1", "margin": "space-1 0 0"},
-		In:       quietly(map[string]string{"color": "quiet"})}, "p", []kind.Field{
+		In:       quietly(map[string]string{"color": "quiet"})}, []kind.Field{
 		{Name: "date", Group: sourceGroup, Label: "date", Help: "the day of the figure: 2026-10-31", Type: kind.DateType{},
 			Aliases: []string{"as of", "on", "day", "stand", "datum"}},
 		{Name: "source", Group: sourceGroup, Label: "source", Help: "who says so", Type: kind.TextType{Most: 120},
