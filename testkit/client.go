@@ -8,6 +8,7 @@ import (
 	"testing"
 
 	"rubrel/core/document"
+	"rubrel/core/kind"
 	"rubrel/kinds"
 )
 
@@ -75,20 +76,12 @@ func NewClient(t testing.TB, seed uint64, dresses []string) Client {
 	record := func(i int, facts map[string]any) {
 		records[fmt.Sprintf("r%d", i)] = map[string]any{"order": orderOf(i), "featured": i == 1, "facts": facts}
 	}
-	switch form[0] {
-	case "pricing":
+	if k, _ := registry.Named(form[0]); len(k.Axes) > 0 {
 		fillPricing(set, record, n, words, random)
-	case "skillbars":
-		set["facts"] = map[string]any{"names": pick([]string{"above", "beside", "inside", "over"}),
-			"numbers": pick([]string{"above", "beside", "inside", "over", "riding"})}
+	} else {
+		set["facts"] = choices(k.SetFields, pick)
 		for i := range n {
-			record(i, map[string]any{"name": pick(words.lines), "value": strconv.Itoa(random.IntN(101)),
-				"note": pick(words.notes)})
-		}
-	case "statistics":
-		for i := range n {
-			record(i, map[string]any{"label": pick(words.lines), "value": strconv.Itoa(random.IntN(5_000_000)),
-				"unit": pick(words.values[1:]), "note": pick(words.notes), "icon": "star", "series": "1 5 3"})
+			record(i, facts(k.Fields, words, random))
 		}
 	}
 	set["records"] = records
@@ -107,6 +100,46 @@ func NewClient(t testing.TB, seed uint64, dresses []string) Client {
 		t.Fatalf("client %d: %v", seed, err)
 	}
 	return Client{site, fmt.Sprintf("client %d: %d in %s as %s, %s, %s", seed, n, form[0], form[1], language, dress)}
+}
+
+// choices says a word by chance for each choice that a set has.
+func choices(fields []kind.Field, pick func([]string) string) map[string]any {
+	said := map[string]any{}
+	for _, f := range fields {
+		if choice, ok := f.Type.(kind.ChoiceType); ok {
+			said[f.Name] = pick(choice.Words)
+		}
+	}
+	return said
+}
+
+// facts are what a record says of the facts that most records have: texts as long as clients write them there, numbers,
+// and what else a type takes.
+func facts(fields []kind.Field, words phrases, random *rand.Rand) map[string]any {
+	said := map[string]any{}
+	for _, f := range fields {
+		if f.Group != "" {
+			continue // few need it
+		}
+		tried := []string{strconv.Itoa(random.IntN(101)), "star", "1 5 3"}
+		if text, ok := f.Type.(kind.TextType); ok {
+			list := words.notes
+			switch {
+			case text.Most <= 30:
+				list = words.values[1:]
+			case text.Most <= 80:
+				list = words.lines
+			}
+			tried = []string{list[random.IntN(len(list))]}
+		}
+		for _, text := range tried {
+			if v, err := f.Type.Parse(text); err == nil {
+				said[f.Name] = v
+				break
+			}
+		}
+	}
+	return said
 }
 
 // fillPricing makes a price list of n plans.

@@ -214,6 +214,7 @@ func text(v kind.Value) string {
 // group is some skills under a heading.
 type group struct {
 	Heading, Level string
+	Shown          string // the heading with the hyphens that it needs
 	Bars           []bar
 }
 
@@ -224,7 +225,7 @@ func (b *board) groups() []group {
 	for _, x := range b.bars() {
 		i := slices.IndexFunc(groups, func(g group) bool { return g.Heading == x.Group })
 		if i < 0 {
-			groups, i = append(groups, group{Heading: x.Group, Level: level}), len(groups)
+			groups, i = append(groups, group{Heading: x.Group, Level: level, Shown: b.v.Soft("group", "", x.Group)}), len(groups)
 		}
 		groups[i].Bars = append(groups[i].Bars, x)
 	}

@@ -17,6 +17,11 @@ func runsOf(form string) func(kind.View) []kind.Run {
 	return func(v kind.View) []kind.Run {
 		b := newBoard(v, form)
 		var runs []kind.Run
+		for _, g := range b.groups() {
+			if g.Heading != "" {
+				runs = append(runs, kind.Run{Part: "group", Text: g.Shown})
+			}
+		}
 		for _, x := range b.bars() {
 			if !x.NameIn && !x.NameOver { // else it has been placed where it fits
 				runs = append(runs, kind.Run{Record: x.ID, Part: "name", Text: x.Title, Key: "name", Even: form == columnForm})
@@ -51,6 +56,8 @@ func roomOf(form string) func(kind.View, kind.Ruler, string) float64 {
 			room -= l.bar + ringMargin
 		case (form == ringForm || form == halfForm) && part == "number":
 			room = withinRing(form, r)
+		case part == "group":
+			return l.across
 		case slices.Contains([]string{"inside", "over", "riding"}, part):
 			room = l.bar
 			if form == columnForm {
@@ -60,6 +67,9 @@ func roomOf(form string) func(kind.View, kind.Ruler, string) float64 {
 			room = l.name - labelGap
 		case part == "name" && (form == lineForm || form == stepsForm) && b.numbersAt() == above:
 			room -= labelGap + b.widest("number", width, func(x bar) string { return x.Number })
+		}
+		if part == "name" {
+			room -= b.iconRoom(r)
 		}
 		return room
 	}

@@ -1,6 +1,7 @@
 package skillbars
 
 import (
+	"slices"
 	"strconv"
 
 	"rubrel/core/kind"
@@ -24,6 +25,7 @@ var leastWidth = map[string]float64{lineForm: 420, columnForm: 84, tileForm: 200
 type lay struct {
 	groups  int     // side by side
 	columns int     // of skills in a group
+	across  float64 // of a group
 	cell    float64 // of a skill, within its padding
 	beside  bool    // names stand beside bars
 	name    float64 // the column of names beside bars, with its gap; 0 for none
@@ -52,6 +54,7 @@ func (b *board) layAt(r kind.Ruler, width int) lay {
 	l := lay{}
 	l.groups, l.columns = b.columns(width)
 	across := (inner - float64(l.groups-1)*groupsGap) / float64(l.groups)
+	l.across = max(1, across)
 	l.cell = max(1, (across-float64(l.columns-1)*gap)/float64(l.columns)-edges)
 	l.bar = l.cell
 	switch b.form {
@@ -100,7 +103,7 @@ func (b *board) leastText(r kind.Ruler) float64 {
 	for _, x := range b.plain {
 		name, _ := b.v.Tight.LeastWidth("name", x.ID, x.Name, r.Width(), 0)
 		note, _ := b.v.Tight.LeastWidth("note", x.ID, x.Note, r.Width(), 0)
-		widest = max(widest, name, note)
+		widest = max(widest, name+b.iconRoom(r), note)
 	}
 	return widest + r.Edges("skill")
 }
@@ -140,20 +143,22 @@ func (b *board) widest(part string, width int, of func(bar) string) float64 {
 	for _, x := range b.plain {
 		wide, _ := b.wide(part, x.ID, of(x), width)
 		if part == "name" && x.Icon != "" {
-			wide += b.iconRoom(width)
+			wide += b.iconRoom(b.ruler(width))
 		}
 		widest = max(widest, wide)
 	}
 	return widest
 }
 
-// iconRoom is what an icon and its gap take beside a name.
-func (b *board) iconRoom(width int) float64 {
-	const ems, gap = 1.25, 8.0
-	if size, ok := b.wide("name", "", "0000", width); ok {
-		return size/2*ems + gap // a figure is about half an em wide
+// iconGap is between an icon and the name beside it, in CSS px.
+const iconGap = 8.0
+
+// iconRoom is what an icon and its gap take beside a name; 0 where no skill has one, or where they stand below each other.
+func (b *board) iconRoom(r kind.Ruler) float64 {
+	if r == nil || b.form == columnForm || !slices.ContainsFunc(b.plain, func(x bar) bool { return x.Icon != "" }) {
+		return 0
 	}
-	return 0
+	return r.Size("icon") + iconGap
 }
 
 // wide is how wide a part's text is with its padding; false where that is not known.
