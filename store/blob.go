@@ -13,12 +13,16 @@ type executor interface {
 	Exec(ctx context.Context, sql string, arguments ...any) (pgconn.CommandTag, error)
 }
 
+// insertBlob keeps bytes. Those that are there already count as just come, so that they are not swept before something
+// refers to them.
+const insertBlob = "insert into blob (hash, bytes) values ($1, $2) on conflict (hash) do update set held_at = now()"
+
 // hold keeps bytes under their own hash, once.
 func hold(ctx context.Context, to executor, hash string, bytes []byte) error {
 	if sum := sha256.Sum256(bytes); hex.EncodeToString(sum[:]) != hash {
 		return fmt.Errorf("store: the bytes held as %s are others", hash)
 	}
-	_, err := to.Exec(ctx, "insert into blob (hash, bytes) values ($1, $2) on conflict do nothing", hash, bytes)
+	_, err := to.Exec(ctx, insertBlob, hash, bytes)
 	return err
 }
 

@@ -132,14 +132,11 @@ func joinHeld(ctx context.Context, tx pgx.Tx, before *Loaded, by Author, result 
 	return nil
 }
 
-// commit writes the new document and its log entry, and tells the other processes.
+// commit writes what the change has touched and its log entry, and tells the other processes.
 func (s *Store) commit(ctx context.Context, tx pgx.Tx, before *Loaded, by Author, result *document.Result, act string,
 	of *int64) (*Loaded, error) {
-	after := &Loaded{ID: before.ID, Version: before.Version + 1, Site: result.Site, Tree: result.Tree}
-	text, err := document.Encode(result.Tree)
-	if err != nil {
-		return nil, err
-	}
+	after := &Loaded{ID: before.ID, Version: before.Version + 1, Site: result.Site, Tree: result.Tree,
+		created: before.created}
 	forward, err := json.Marshal(result.Patch)
 	if err != nil {
 		return nil, fmt.Errorf("store: patch: %w", err)
@@ -149,8 +146,11 @@ func (s *Store) commit(ctx context.Context, tx pgx.Tx, before *Loaded, by Author
 		return nil, fmt.Errorf("store: inverse: %w", err)
 	}
 	batch := &pgx.Batch{}
-	batch.Queue("update site set version = $2, document = $3, changed_at = now() where id = $1 returning changed_at",
-		after.ID, after.Version, string(text))
+	batch.Queue("update site set version = $2, changed_at = now() where id = $1 returning changed_at", after.ID,
+		after.Version)
+	if err := queueEntities(batch, before, after, result.Touched); err != nil {
+		return nil, err
+	}
 	batch.Queue("insert into change (site, version, actor, tab, scope, label, act, of, state, patch, inverse, hold) "+
 		"values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12)",
 		after.ID, after.Version, by.Actor, by.Tab, by.Scope, result.Label, act, of, stateOf(result), string(forward),

@@ -15,8 +15,12 @@ const pruneAtOnce = 2000
 // MaintainEvery is how often a process looks after the database.
 const MaintainEvery = 10 * time.Minute
 
+// sweepAfter is how long bytes that nothing refers to are kept: what is uploaded is referred to a moment later.
+const sweepAfter = 24 * time.Hour
+
 // Maintain keeps the log within its bound: of each site it drops the oldest entries beyond it. Releases and clashes
-// stay, and what is dropped can only not be undone any more. Where another process is at it, nothing is done.
+// stay, and what is dropped can only not be undone any more. Then it sweeps the bytes that no document, log or release
+// refers to. Where another process is at it, nothing is done.
 func (s *Store) Maintain(ctx context.Context) error {
 	if s.readOnly {
 		return nil
@@ -41,6 +45,29 @@ func (s *Store) Maintain(ctx context.Context) error {
 		if err := s.prune(ctx, site); err != nil {
 			return err
 		}
+	}
+	return s.sweep(ctx)
+}
+
+// sweep deletes, in this order, what of removed entities and of pictures the logs do not reach any more, and the bytes
+// that nothing refers to.
+func (s *Store) sweep(ctx context.Context) error {
+	for _, sql := range []string{`
+		delete from entity using site
+		where site.id = entity.site and body is null and entity.version <= logged_from`, `
+		delete from picture_use used using site
+		where site.id = used.site and used.version <= logged_from and not exists (select from entity
+			where entity.site = used.site and name like 'pictures/%' and body->>'file' = used.hash)`} {
+		if _, err := s.pool.Exec(ctx, sql); err != nil {
+			return fmt.Errorf("store: sweep: %w", err)
+		}
+	}
+	_, err := s.pool.Exec(ctx, `delete from blob where held_at < now() - $1::interval
+		and not exists (select from picture_use where picture_use.hash = blob.hash)
+		and not exists (select from release_file where release_file.hash = blob.hash)
+		and not exists (select from clash where patch::text like '%' || blob.hash || '%')`, sweepAfter)
+	if err != nil {
+		return fmt.Errorf("store: sweep: %w", err)
 	}
 	return nil
 }

@@ -43,7 +43,7 @@ func (s *Store) AddRelease(ctx context.Context, site string, version int64, note
 			if f.Bytes != nil {
 				sum := sha256.Sum256(f.Bytes)
 				hash = hex.EncodeToString(sum[:])
-				batch.Queue("insert into blob (hash, bytes) values ($1, $2) on conflict do nothing", hash, f.Bytes)
+				batch.Queue(insertBlob, hash, f.Bytes)
 			}
 			batch.Queue("insert into release_file (site, number, path, type, hash) values ($1, $2, $3, $4, $5)", site, number,
 				f.Path, f.Type, hash)

@@ -2,7 +2,6 @@ package store
 
 import (
 	"context"
-	"encoding/json"
 	"errors"
 	"fmt"
 	"time"
@@ -15,11 +14,11 @@ import (
 
 // Loaded is a site's document at one version. It is shared between requests: nobody changes it.
 type Loaded struct {
-	ID      string
-	Version int64
-	Site    *document.Site
-	Tree    any
-	changed time.Time // of the version, in the database
+	ID               string
+	Version          int64
+	Site             *document.Site
+	Tree             any
+	created, changed time.Time // the site and the version, in the database
 	// loggedFrom is the version after which the log has every change.
 	loggedFrom int64
 }
@@ -40,11 +39,14 @@ var ErrTaken = errors.New("this name is taken by another site")
 // Sites lists every site, the last changed first.
 func (s *Store) Sites(ctx context.Context) ([]Summary, error) {
 	rows, err := s.pool.Query(ctx, `
-		select site.id, document->>'name', document->'house'->>'dress',
-		       (select count(*) from json_object_keys(document->'blocks')),
+		select site.id, own.body->>'name', house.body->>'dress',
+		       (select count(*) from entity where site = site.id and name like 'blocks/%' and body is not null),
 		       changed_at, coalesce((select max(number) from release where release.site = site.id), 0),
 		       coalesce(host.live, 0), coalesce(host.public, '')
-		from site left join host on host.site = site.id where removed_at is null order by changed_at desc, site.id`)
+		from site join entity own on own.site = site.id and own.name = 'site'
+		     join entity house on house.site = site.id and house.name = 'house'
+		     left join host on host.site = site.id
+		where removed_at is null order by changed_at desc, site.id`)
 	if err != nil {
 		return nil, fmt.Errorf("store: sites: %w", err)
 	}
@@ -68,18 +70,13 @@ func (s *Store) CreateSite(ctx context.Context, id string, tree any) error {
 		return err
 	}
 	pictures := document.TakePictures(tree, site)
-	text, err := document.Encode(tree)
-	if err != nil {
-		return err
-	}
 	err = pgx.BeginFunc(ctx, s.pool, func(tx pgx.Tx) error {
 		for hash, bytes := range pictures {
 			if err := hold(ctx, tx, hash, bytes); err != nil {
 				return err
 			}
 		}
-		_, err := tx.Exec(ctx, "insert into site (id, document) values ($1, $2)", id, string(text))
-		return err
+		return insertSite(ctx, tx, id, document.Normalise(tree, s.kinds))
 	})
 	var pg *pgconn.PgError
 	if errors.As(err, &pg) && pg.Code == "23505" { // unique_violation
@@ -93,7 +90,18 @@ func (s *Store) CreateSite(ctx context.Context, id string, tree any) error {
 
 // Load reads a site.
 func (s *Store) Load(ctx context.Context, id string) (*Loaded, error) {
-	return s.load(ctx, s.pool, id, "")
+	l := &Loaded{ID: id}
+	current, err := s.look(ctx, s.pool, l, "")
+	if err != nil || current {
+		return l, err
+	}
+	// The version and the entities are read as they are at one moment.
+	err = pgx.BeginTxFunc(ctx, s.pool, pgx.TxOptions{IsoLevel: pgx.RepeatableRead, AccessMode: pgx.ReadOnly},
+		func(tx pgx.Tx) (err error) {
+			l, err = s.load(ctx, tx, id, "")
+			return err
+		})
+	return l, err
 }
 
 type querier interface {
@@ -105,29 +113,53 @@ type rowsQuerier interface {
 	Query(ctx context.Context, sql string, arguments ...any) (pgx.Rows, error)
 }
 
-func (s *Store) load(ctx context.Context, q querier, id, lock string) (*Loaded, error) {
-	known, l := s.recent.get(id), &Loaded{ID: id}
-	var text []byte
-	// The document is sent only where this process does not have this very state of it already.
-	err := q.QueryRow(ctx, `
-		select version, changed_at, logged_from,
-		       case when version = $2 and changed_at = $3 then null else document end
-		from site where id = $1 and removed_at is null `+lock, id, known.Version, known.changed).
-		Scan(&l.Version, &l.changed, &l.loggedFrom, &text)
+// look reads the version of a site, and reports whether this process has that very version of it, which is then in l.
+func (s *Store) look(ctx context.Context, q querier, l *Loaded, lock string) (current bool, err error) {
+	err = q.QueryRow(ctx, "select version, created_at, changed_at, logged_from from site where id = $1 "+
+		"and removed_at is null "+lock, l.ID).Scan(&l.Version, &l.created, &l.changed, &l.loggedFrom)
 	if err != nil {
-		return nil, fmt.Errorf("store: site %s: %w", id, notFound(err))
+		return false, fmt.Errorf("store: site %s: %w", l.ID, notFound(err))
 	}
-	if text == nil {
+	known := s.recent.get(l.ID)
+	current = known.Version == l.Version && known.changed.Equal(l.changed) && known.created.Equal(l.created)
+	if current {
 		l.Site, l.Tree = known.Site, known.Tree
+	}
+	return current, nil
+}
+
+// load reads a site in a transaction: of its entities those that this process does not have as they are.
+func (s *Store) load(ctx context.Context, tx pgx.Tx, id, lock string) (*Loaded, error) {
+	l := &Loaded{ID: id}
+	current, err := s.look(ctx, tx, l, lock)
+	if err != nil || current {
+		return l, err
+	}
+	if known := s.recent.get(id); l.follows(known) {
+		bodies, err := readEntities(ctx, tx, id, known.Version)
+		if err == nil {
+			l.Site, l.Tree, err = known.Site.Refresh(known.Tree, bodies)
+		}
+		if err != nil {
+			return nil, fmt.Errorf("store: site %s: %w", id, err)
+		}
+		s.recent.put(l)
 		return l, nil
 	}
-	if err := json.Unmarshal(text, &l.Tree); err != nil {
-		return nil, fmt.Errorf("store: site %s: %w", id, err)
+	bodies, err := readEntities(ctx, tx, id, -1)
+	if err != nil {
+		return nil, err
 	}
+	// What an older Rubrel wrote may lack an object that changes reach into.
+	l.Tree = document.Normalise(document.Assemble(bodies), s.kinds)
 	if l.Site, err = document.Decode(l.Tree, s.kinds); err != nil {
 		return nil, fmt.Errorf("store: site %s: %w", id, err)
 	}
-	l.Tree = document.Normalise(l.Tree, s.kinds) // an older document may lack an object that changes reach into
 	s.recent.put(l)
 	return l, nil
+}
+
+// follows reports whether what was changed since a known state is all in the entities that were written since.
+func (l *Loaded) follows(known *Loaded) bool {
+	return known.created.Equal(l.created) && known.Version < l.Version && known.Version >= l.loggedFrom
 }

@@ -82,7 +82,8 @@ func Open(ctx context.Context, url string, kinds kind.Registry, options Options)
 	if err != nil {
 		return nil, fmt.Errorf("store: connect: %w", err)
 	}
-	s := &Store{pool: pool, kinds: kinds, sealer: sealer, readOnly: options.ReadOnly, logEntries: options.LogEntries}
+	s := &Store{pool: pool, kinds: kinds, sealer: sealer, readOnly: options.ReadOnly, logEntries: options.LogEntries,
+		recent: newRecent()}
 	if s.logEntries == 0 {
 		s.logEntries = DefaultLogEntries
 	}

@@ -3,10 +3,10 @@ package document
 import (
 	"encoding/json"
 	"fmt"
+	"maps"
 	"reflect"
 	"slices"
 
-	"rubrel/core/kind"
 	"rubrel/core/patch"
 	"rubrel/core/text"
 )
@@ -25,6 +25,7 @@ type Result struct {
 	Label   string
 	Patch   patch.Patch
 	Inverse patch.Patch
+	Touched []Entity // what the patch changes, in order
 }
 
 // Apply carries out a change on a document. Nothing is changed where it returns an error.
@@ -40,13 +41,13 @@ func Apply(tree any, s *Site, change Change) (*Result, error) {
 	if err := checkTexts(p); err != nil {
 		return nil, err
 	}
-	return applyPatch(tree, s.kinds, p, change.Label(s))
+	return applyPatch(tree, s, p, change.Label(s))
 }
 
 // Nothing is the error of a change that would change nothing; it makes no entry in the log.
 var Nothing = faultf(nil, "nothing changed")
 
-func applyPatch(tree any, kinds kind.Registry, p patch.Patch, label string) (*Result, error) {
+func applyPatch(tree any, s *Site, p patch.Patch, label string) (*Result, error) {
 	if len(p) == 0 {
 		return nil, Nothing
 	}
@@ -54,11 +55,13 @@ func applyPatch(tree any, kinds kind.Registry, p patch.Patch, label string) (*Re
 	if err != nil {
 		return nil, faultf(nil, "this no longer fits the document: %v", err)
 	}
-	site, err := Decode(next, kinds)
+	touched := touchedBy(p, tree, next)
+	site, err := s.update(next, touched)
 	if err != nil {
 		return nil, err
 	}
-	return &Result{Tree: next, Site: site, Label: label, Patch: p, Inverse: inverse}, nil
+	return &Result{Tree: next, Site: site, Label: label, Patch: p, Inverse: inverse,
+		Touched: slices.Sorted(maps.Keys(touched))}, nil
 }
 
 // plain turns typed values into the decoded JSON that a tree holds.

@@ -15,7 +15,7 @@ import (
 
 // Bounds on what one site may hold. They are far above real use and keep one bad paste from hurting others.
 const (
-	MostRecords = 60
+	MostRecords = 500
 	MostItems   = 300
 	MostMembers = 500
 	mostName    = 120
@@ -83,8 +83,38 @@ func each(object any, visit func(map[string]any)) {
 }
 
 // Decode checks a decoded JSON value against the declarations and returns its typed form.
-func Decode(tree any, kinds kind.Registry) (site *Site, err error) {
-	d := &decoder{kinds: kinds, pictures: map[string]bool{}, ids: map[string]bool{}}
+func Decode(tree any, kinds kind.Registry) (*Site, error) {
+	return (&decoder{kinds: kinds}).decode(tree)
+}
+
+// update is Decode for a document of which only some entities are not as they were in s.
+func (s *Site) update(tree any, touched map[Entity]bool) (*Site, error) {
+	return (&decoder{kinds: s.kinds, was: s, touched: touched}).decode(tree)
+}
+
+// decoder walks the tree. A fault is thrown as a panic of type *Fault, which decode turns into its error: the
+// walk has one way out, as in text/template/parse.
+type decoder struct {
+	kinds    kind.Registry
+	pictures map[string]bool // by name, those that the site has
+	ids      map[string]bool // those that look values give
+
+	// was is the site before the change; nil where everything is read. What it has of an entity is kept unless the
+	// entity is touched, or refers to something that is not there as it was.
+	was     *Site
+	touched map[Entity]bool
+	stale   staleness
+}
+
+// staleness says what has changed that entities of other places refer to.
+type staleness struct {
+	looks   bool            // the widths or the pictures
+	blocks  bool            // which blocks there are
+	records map[string]bool // by set, which records it has
+}
+
+func (d *decoder) decode(tree any) (site *Site, err error) {
+	d.pictures, d.ids, d.stale.records = map[string]bool{}, map[string]bool{}, map[string]bool{}
 	defer func() {
 		switch thrown := recover().(type) {
 		case nil:
@@ -97,13 +127,8 @@ func Decode(tree any, kinds kind.Registry) (site *Site, err error) {
 	return d.site(tree), nil
 }
 
-// decoder walks the tree. A fault is thrown as a panic of type *Fault, which Decode turns into its error: the
-// walk has one way out, as in text/template/parse.
-type decoder struct {
-	kinds    kind.Registry
-	pictures map[string]bool // by name, those that the site has
-	ids      map[string]bool // those that look values give
-}
+// keeps reports whether an entity is as it was.
+func (d *decoder) keeps(e Entity) bool { return d.was != nil && !d.touched[e] }
 
 // object is a JSON object that is being read; every member must be asked for.
 type object struct {
@@ -224,30 +249,113 @@ func (d *decoder) site(tree any) *Site {
 	}
 	s := &Site{Name: o.text("name", mostName, true), Language: o.language("language", true), Widths: look.DefaultWidths(),
 		kinds: d.kinds}
-	for _, c := range d.members(o, "pictures", MostMembers) {
-		s.Pictures = append(s.Pictures, d.picture(c))
+	for _, c := range d.members(o, picturesMember, MostMembers) {
+		s.Pictures = append(s.Pictures, d.pictureOf(c))
 		d.pictures[c.id] = true
 	}
-	if blocks, ok := o.members["blocks"].(map[string]any); ok {
-		for id := range blocks { // a block's own element has its ID
-			d.ids[id] = true
-		}
+	blocks, _ := o.members[blocksMember].(map[string]any)
+	for id := range blocks { // a block's own element has its ID
+		d.ids[id] = true
 	}
-	s.House = d.house(o, &s.Widths)
-	for _, c := range d.members(o, "sets", MostMembers) {
-		s.Sets = append(s.Sets, d.set(c))
+	d.stale.blocks = d.was == nil || !sameMembers(blocks, d.was.Blocks, func(b Block) string { return b.ID })
+	s.House = d.houseOf(o, &s.Widths)
+	for _, c := range d.members(o, setsMember, MostMembers) {
+		s.Sets = append(s.Sets, d.setOf(c))
 	}
 	for i := range s.Sets {
 		s.Sets[i].Others = s.others
 	}
-	for _, c := range d.members(o, "blocks", MostMembers) {
-		s.Blocks = append(s.Blocks, d.block(c, s))
+	for _, c := range d.members(o, blocksMember, MostMembers) {
+		s.Blocks = append(s.Blocks, d.blockOf(c, s))
 	}
-	for _, c := range d.members(o, "pages", MostMembers) {
-		s.Pages = append(s.Pages, d.page(c, s))
+	for _, c := range d.members(o, pagesMember, MostMembers) {
+		s.Pages = append(s.Pages, d.pageOf(c, s))
 	}
 	o.done()
 	return s
+}
+
+// sameMembers reports whether a list has the members of an object.
+func sameMembers[T any](members map[string]any, list []T, idOf func(T) string) bool {
+	return len(members) == len(list) && !slices.ContainsFunc(list, func(x T) bool { return members[idOf(x)] == nil })
+}
+
+func (d *decoder) pictureOf(c child) Picture {
+	if e := memberEntity(picturesMember, c.id); d.keeps(e) {
+		if p, ok := d.was.PictureByID(c.id); ok {
+			return *p
+		}
+	}
+	return d.picture(c)
+}
+
+func (d *decoder) houseOf(site *object, widths *look.Widths) House {
+	if d.was != nil {
+		pictures, _ := site.members[picturesMember].(map[string]any)
+		d.stale.looks = !sameMembers(pictures, d.was.Pictures, func(p Picture) string { return p.ID })
+	}
+	if d.keeps(houseEntity) && !d.stale.looks {
+		site.asked[string(houseEntity)] = true
+		*widths = d.was.Widths
+		for _, sheet := range d.was.House.Kinds {
+			d.keepIDs(site.path.To(string(houseEntity)), sheet)
+		}
+		return d.was.House
+	}
+	house := d.house(site, widths)
+	d.stale.looks = d.stale.looks || d.was != nil && !slices.Equal(*widths, d.was.Widths)
+	return house
+}
+
+// keepIDs notes the ids that a look gives which is kept as it was.
+func (d *decoder) keepIDs(path patch.Pointer, sheet look.Sheet) {
+	for key, value := range sheet {
+		if key.Property == "id" {
+			d.ownID(path.To(key.String()), value.String())
+		}
+	}
+}
+
+func (d *decoder) setOf(c child) Set {
+	e := memberEntity(setsMember, c.id)
+	if !d.keeps(e) {
+		d.stale.records[c.id] = true
+		return d.set(c, nil)
+	}
+	was, ok := d.was.SetByID(c.id)
+	if !ok {
+		return d.set(c, nil)
+	}
+	within := string(recordEntity(c.id, ""))
+	for touched := range d.touched {
+		if strings.HasPrefix(string(touched), within) {
+			records, _ := c.members[recordsMember].(map[string]any)
+			d.stale.records[c.id] = !sameMembers(records, was.Records, func(r kind.Record) string { return r.ID })
+			return d.set(c, was)
+		}
+	}
+	return *was
+}
+
+func (d *decoder) blockOf(c child, s *Site) Block {
+	if d.keeps(memberEntity(blocksMember, c.id)) && !d.stale.looks {
+		if b, ok := d.was.BlockByID(c.id); ok && !d.stale.records[b.SetID] {
+			if _, ok := s.SetByID(b.SetID); ok {
+				d.keepIDs(c.path.To("look"), b.Look)
+				return *b
+			}
+		}
+	}
+	return d.block(c, s)
+}
+
+func (d *decoder) pageOf(c child, s *Site) Page {
+	if d.keeps(memberEntity(pagesMember, c.id)) && !d.stale.blocks {
+		if p, ok := d.was.PageByID(c.id); ok {
+			return *p
+		}
+	}
+	return d.page(c, s)
 }
 
 func (d *decoder) house(site *object, widths *look.Widths) House {
@@ -347,7 +455,9 @@ func (d *decoder) ownID(path patch.Pointer, id string) {
 	d.ids[id] = true
 }
 
-func (d *decoder) set(c child) Set {
+// set reads a set. Of was, which is the set before the change where only records of it are touched, the other records
+// are kept.
+func (d *decoder) set(c child, was *Set) Set {
 	k, ok := d.kinds.Named(c.text("kind", 60, true))
 	if !ok {
 		panic(faultf(c.path.To("kind"), "there is no kind %q", c.text("kind", 60, true)))
@@ -356,17 +466,31 @@ func (d *decoder) set(c child) Set {
 	s.Set = kind.Set{Kind: k, Name: c.text("name", mostName, true), Axes: map[string][]kind.Item{}}
 	d.axes(c, k, &s)
 	s.Facts = d.facts(c.object, s.Set, k.SetFields)
-	for _, r := range d.members(c.object, "records", MostRecords) {
-		record := kind.Record{ID: r.id, Featured: r.flag("featured"), Facts: d.facts(r.object, s.Set, k.Fields)}
-		if record.Featured && !k.CanFeature {
-			panic(faultf(r.path.To("featured"), "a %s cannot be featured", k.One))
+	kept := map[string]*kind.Record{}
+	if was != nil {
+		for i := range was.Records {
+			kept[was.Records[i].ID] = &was.Records[i]
 		}
-		r.done()
-		s.Records = append(s.Records, record)
+	}
+	for _, r := range d.members(c.object, recordsMember, MostRecords) {
+		if record := kept[r.id]; record != nil && d.keeps(recordEntity(c.id, r.id)) {
+			s.Records = append(s.Records, *record)
+		} else {
+			s.Records = append(s.Records, d.record(r, s.Set))
+		}
 		s.orders[r.id] = r.order
 	}
 	c.done()
 	return s
+}
+
+func (d *decoder) record(r child, set kind.Set) kind.Record {
+	record := kind.Record{ID: r.id, Featured: r.flag("featured"), Facts: d.facts(r.object, set, set.Kind.Fields)}
+	if record.Featured && !set.Kind.CanFeature {
+		panic(faultf(r.path.To("featured"), "a %s cannot be featured", set.Kind.One))
+	}
+	r.done()
+	return record
 }
 
 func (d *decoder) axes(c child, k *kind.Kind, s *Set) {

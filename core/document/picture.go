@@ -174,6 +174,16 @@ func (c RemovePicture) Plan(s *Site) (patch.Patch, error) {
 // Label names the picture.
 func (c RemovePicture) Label(*Site) string { return "remove picture " + c.ID }
 
+// PictureFile is the hash of a picture's bytes in a document; "" where it has no such picture.
+func PictureFile(tree any, id string) string {
+	file, err := patch.Get(tree, patch.Pointer{picturesMember, id, "file"})
+	hash, ok := file.(string)
+	if err != nil || !ok {
+		return ""
+	}
+	return hash
+}
+
 // TakePictures takes the bytes of pictures out of a document, by the hash under which they are then held.
 func TakePictures(tree any, site *Site) map[string][]byte {
 	held := map[string][]byte{}

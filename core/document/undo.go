@@ -47,7 +47,7 @@ func Revert(tree any, s *Site, done, inverse patch.Patch, label string, foreign 
 		stands = nil
 	}
 	if len(kept) > 0 {
-		result, err := applyPatch(tree, s.kinds, kept, label)
+		result, err := applyPatch(tree, s, kept, label)
 		if err == nil {
 			return result, stands, nil
 		}
