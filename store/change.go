@@ -179,16 +179,21 @@ type entry struct {
 	patch, inverse patch.Patch
 }
 
+// stackSQL finds the edit that undo or redo would take next for an author, by the state of such edits. What is undone
+// last is the oldest that is undone: redo goes back up the way undo came down. The state stands in the text of the query,
+// since PostgreSQL uses the index of part of the table only where it sees that state.
+func stackSQL(columns, state string) string {
+	order := map[string]string{"done": "desc", "undone": "asc"}[state]
+	return "select " + columns + " from change where site = $1 and actor = $2 and scope = $3 and act = 'edit' and state = '" +
+		state + "' order by id " + order + " limit 1"
+}
+
 // stack finds the edit that undo or redo would take next for an author.
 func stack(ctx context.Context, tx querier, site string, by Author, state string) (*entry, error) {
-	// What is undone last is the oldest that is undone: redo goes back up the way undo came down. The state stands in the
-	// text of the query, since PostgreSQL uses the index of part of the table only where it sees that state.
-	order := map[string]string{"done": "desc", "undone": "asc"}[state]
 	e := &entry{}
 	var forward, inverse []byte
-	err := tx.QueryRow(ctx, `select id, label, patch, inverse from change
-		where site = $1 and actor = $2 and scope = $3 and act = 'edit' and state = '`+state+`' order by id `+order+` limit 1`,
-		site, by.Actor, by.Scope).Scan(&e.id, &e.label, &forward, &inverse)
+	err := tx.QueryRow(ctx, stackSQL("id, label, patch, inverse", state), site, by.Actor, by.Scope).
+		Scan(&e.id, &e.label, &forward, &inverse)
 	if errors.Is(err, pgx.ErrNoRows) {
 		return nil, nil
 	}
@@ -349,15 +354,26 @@ type History struct{ Undo, Redo string }
 
 // History looks at both ends of the author's log.
 func (s *Store) History(ctx context.Context, site string, by Author) (History, error) {
-	var h History
+	h, _, _, err := s.Standing(ctx, site, by, 0)
+	return h, err
+}
+
+// Standing is where an author stands in a scope: what undo and redo would do next, the first few edits that wait for a
+// decision there, and how many those are in all.
+func (s *Store) Standing(ctx context.Context, site string, by Author, most int) (h History, clashes []Clash, waiting int,
+	err error) {
+	batch := &pgx.Batch{}
 	for state, label := range map[string]*string{"done": &h.Undo, "undone": &h.Redo} {
-		e, err := stack(ctx, s.pool, site, by, state)
-		if err != nil {
-			return h, err
-		}
-		if e != nil {
-			*label = e.label
-		}
+		batch.Queue(stackSQL("label", state), site, by.Actor, by.Scope).QueryRow(func(row pgx.Row) error {
+			if err := row.Scan(label); !errors.Is(err, pgx.ErrNoRows) {
+				return err
+			}
+			return nil
+		})
 	}
-	return h, nil
+	queueClashes(batch, site, by.Scope, most, &clashes, &waiting)
+	if err := s.pool.SendBatch(ctx, batch).Close(); err != nil {
+		return h, nil, 0, fmt.Errorf("store: standing at %s: %w", site, err)
+	}
+	return h, clashes, waiting, nil
 }

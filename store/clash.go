@@ -51,19 +51,24 @@ func addClash(ctx context.Context, tx pgx.Tx, before *Loaded, by Author, clash *
 
 // Clashes lists the first of what waits in a scope, at most so many, and says how many there are in all.
 func (s *Store) Clashes(ctx context.Context, site, scope string, most int) (list []Clash, all int, err error) {
-	rows, err := s.pool.Query(ctx, `select id, label, path, left(mine, $4), left(theirs, $4), count(*) over ()
-		from clash where site = $1 and scope = $2 order by id limit $3`, site, scope, most, shownOfClash)
-	if err != nil {
-		return nil, 0, fmt.Errorf("store: clashes of %s: %w", site, err)
-	}
-	list, err = pgx.CollectRows(rows, func(row pgx.CollectableRow) (c Clash, err error) {
-		err = row.Scan(&c.ID, &c.Label, &c.Path, &c.Mine, &c.Theirs, &all)
-		return c, err
-	})
-	if err != nil {
+	batch := &pgx.Batch{}
+	queueClashes(batch, site, scope, most, &list, &all)
+	if err := s.pool.SendBatch(ctx, batch).Close(); err != nil {
 		return nil, 0, fmt.Errorf("store: clashes of %s: %w", site, err)
 	}
 	return list, all, nil
+}
+
+func queueClashes(batch *pgx.Batch, site, scope string, most int, list *[]Clash, all *int) {
+	batch.Queue(`select id, label, path, left(mine, $4), left(theirs, $4), count(*) over ()
+		from clash where site = $1 and scope = $2 order by id limit $3`, site, scope, most, shownOfClash).
+		Query(func(rows pgx.Rows) (err error) {
+			*list, err = pgx.CollectRows(rows, func(row pgx.CollectableRow) (c Clash, err error) {
+				err = row.Scan(&c.ID, &c.Label, &c.Path, &c.Mine, &c.Theirs, all)
+				return c, err
+			})
+			return err
+		})
 }
 
 // Settle ends a clash: mine applies the edit that was held back, over what is there now.

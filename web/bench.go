@@ -3,7 +3,6 @@ package web
 import (
 	"encoding/json"
 	"fmt"
-	"html/template"
 	"net/http"
 	"strconv"
 	"strings"
@@ -25,24 +24,28 @@ import (
 type benchView struct {
 	frame
 	*sharedView
+	*checked
 	History store.History
 	Next    int // the number the next release will have
 	Said    string
 	Failed  bool
+	Drawing *drawing
 }
 
-// sharedView is what of a bench is the same on every page that shows the same of the block: written once for all of
-// them.
+// sharedView is what of a bench is the same on every page that shows the same of the block.
 type sharedView struct {
 	Block   *document.Block
 	Set     *document.Set
 	Grid    *ledger.Grid
+	View    string // names what is shown of the block
 	Widths  look.Widths
-	Marks   []marks.Mark
-	Loud    int // how many of the marks are not quiet
 	Sources []kind.Source
-	// The fragments, written.
-	FormsHTML, SourcesHTML, MarksHTML, LedgerHTML template.HTML
+}
+
+// checked is what the checks find on the block.
+type checked struct {
+	Marks []marks.Mark
+	Loud  int // how many of the marks are not quiet
 }
 
 // Axes lists the axes whose items can be added.
@@ -50,13 +53,22 @@ func (v *sharedView) Axes() []kind.Axis { return v.Set.Kind.Axes }
 
 // bench shows the whole screen.
 func (s *Server) bench(w http.ResponseWriter, r *http.Request) {
-	if l, block := s.loadBlock(w, r); l != nil {
-		if view, err := s.benchView(w, r, l, block); err != nil {
-			s.fail(w, r, err)
-		} else {
-			s.show(w, r, http.StatusOK, "bench.html", view)
-		}
+	l, block := s.loadBlock(w, r)
+	if l == nil {
+		return
 	}
+	view, err := s.benchView(w, r, l, block)
+	if err == nil {
+		view.checked, err = s.checked(l, block.ID)
+	}
+	if err == nil {
+		view.Next, err = s.store.NextRelease(r.Context(), l.ID)
+	}
+	if err != nil {
+		s.fail(w, r, err)
+		return
+	}
+	s.show(w, r, http.StatusOK, "bench.html", view)
 }
 
 // live sends the parts of the bench that follow the document.
@@ -66,31 +78,58 @@ func (s *Server) live(w http.ResponseWriter, r *http.Request) {
 	}
 }
 
+// marks sends what the checks find on the block as it is now. A bench asks for it when its proof shows an edit: nobody
+// waits for the marks who tries values.
+func (s *Server) marks(w http.ResponseWriter, r *http.Request) {
+	l, block := s.loadBlock(w, r)
+	if l == nil {
+		return
+	}
+	found, err := s.checked(l, block.ID)
+	if err != nil {
+		s.fail(w, r, err)
+		return
+	}
+	s.show(w, r, http.StatusOK, "checked", struct {
+		Site *store.Loaded
+		*checked
+	}{l, found})
+}
+
+func (s *Server) checked(l *store.Loaded, block string) (*checked, error) {
+	return s.found.of(l, block, func(now time.Time) (*checked, error) {
+		subject, err := s.subject(l.Site, block, now)
+		if err != nil {
+			return nil, err
+		}
+		found := &checked{Marks: subject.Marks()}
+		for _, mark := range found.Marks {
+			if !mark.Quiet {
+				found.Loud++
+			}
+		}
+		return found, nil
+	})
+}
+
 func (s *Server) benchView(w http.ResponseWriter, r *http.Request, l *store.Loaded,
 	block *document.Block) (*benchView, error) {
 	by := author(w, r)
 	shown := shownOf(r)
-	shared, err := s.ledgers.of(l, addressOf(block.ID, shown), func(now time.Time) (*sharedView, error) {
-		return s.sharedView(l, block, shown, now)
-	})
-	if err != nil {
-		return nil, err
-	}
-	view := &benchView{frame: s.newFrame(r, block.Name), sharedView: shared}
+	view := &benchView{frame: s.newFrame(r, block.Name)}
 	view.Site = l
-	if view.History, err = s.store.History(r.Context(), l.ID, by); err != nil {
+	var err error
+	if view.sharedView, err = s.ledgers.of(l, viewOf(block.ID, shown), func(time.Time) (*sharedView, error) {
+		return s.sharedView(l, block, shown)
+	}); err != nil {
 		return nil, err
 	}
-	if view.Clashes, view.Waiting, err = s.store.Clashes(r.Context(), l.ID, by.Scope, shownClashes); err != nil {
-		return nil, err
-	}
-	view.Next, err = s.store.NextRelease(r.Context(), l.ID)
+	view.History, view.Clashes, view.Waiting, err = s.store.Standing(r.Context(), l.ID, by, shownClashes)
 	return view, err
 }
 
-// sharedView builds and writes what many pages share.
-func (s *Server) sharedView(l *store.Loaded, block *document.Block, shown ledger.Shown,
-	now time.Time) (*sharedView, error) {
+// sharedView lays out what many pages share.
+func (s *Server) sharedView(l *store.Loaded, block *document.Block, shown ledger.Shown) (*sharedView, error) {
 	set, _ := l.Site.SetByID(block.SetID)
 	cascade, tokens, err := render.Cascade(l.Site, s.dresses, block.ID)
 	if err != nil {
@@ -100,42 +139,36 @@ func (s *Server) sharedView(l *store.Loaded, block *document.Block, shown ledger
 	if err != nil {
 		return nil, err
 	}
-	subject, err := s.subject(l.Site, block.ID, now)
-	if err != nil {
-		return nil, err
-	}
-	view := &sharedView{Block: block, Set: set, Grid: grid, Widths: l.Site.Widths, Marks: subject.Marks(),
-		Sources: s.sourcesOf(set)}
-	for _, mark := range view.Marks {
-		if !mark.Quiet {
-			view.Loud++
-		}
-	}
-	for name, into := range map[string]*template.HTML{"forms": &view.FormsHTML, "sources": &view.SourcesHTML,
-		"marks": &view.MarksHTML, "ledger": &view.LedgerHTML} {
-		var out strings.Builder
-		if err := s.pages.ExecuteTemplate(&out, name, view); err != nil {
-			return nil, fmt.Errorf("web: %s of %s: %w", name, block.ID, err)
-		}
-		*into = template.HTML(out.String())
-	}
-	return view, nil
+	return &sharedView{Block: block, Set: set, Grid: grid, View: viewOf(block.ID, shown), Widths: l.Site.Widths,
+		Sources: s.sourcesOf(set)}, nil
 }
 
 // shownOf is what of the ledger a request is about.
 func shownOf(r *http.Request) ledger.Shown {
 	shown := ledger.Shown{Part: r.FormValue("part"), Width: r.FormValue("width"), State: look.State(r.FormValue("state")),
-		Default: !r.Form.Has("open")}
+		Default: !r.Form.Has("open"), Rows: windowOf(r.FormValue("rows")), Columns: windowOf(r.FormValue("columns")),
+		Record: r.FormValue("shown-record"), Look: r.FormValue("shown-look") != ""}
 	for name := range strings.SplitSeq(r.FormValue("open"), ",") {
 		shown.Open = append(shown.Open, name)
 	}
 	return shown
 }
 
-// addressOf names what is shown of a block among all that can be shown of a site.
-func addressOf(block string, v ledger.Shown) string {
+// windowOf reads "16-32"; what is none is the window where nobody says one.
+func windowOf(text string) ledger.Window {
+	first, end, _ := strings.Cut(text, "-")
+	from, fromErr := strconv.Atoi(first)
+	to, toErr := strconv.Atoi(end)
+	if fromErr != nil || toErr != nil || from < 0 || to <= from {
+		return ledger.Window{}
+	}
+	return ledger.Window{From: from, To: to}
+}
+
+// viewOf names what is shown of a block among all that can be shown of a site.
+func viewOf(block string, v ledger.Shown) string {
 	return strings.Join([]string{block, v.Part, v.Width, string(v.State), strconv.FormatBool(v.Default),
-		strings.Join(v.Open, ",")}, "\n")
+		strings.Join(v.Open, ","), fmt.Sprint(v.Rows, v.Columns, v.Look), v.Record}, "|")
 }
 
 // sendLive answers an edit with the fragments that changed, or says why nothing did.
@@ -146,6 +179,9 @@ func (s *Server) sendLive(w http.ResponseWriter, r *http.Request, l *store.Loade
 		return
 	}
 	view, err := s.benchView(w, r, l, block)
+	if err == nil {
+		view.Drawing, err = s.draw(view.sharedView, s.drawn(r, l))
+	}
 	if err != nil {
 		s.fail(w, r, err)
 		return
@@ -164,6 +200,18 @@ func (s *Server) sendLive(w http.ResponseWriter, r *http.Request, l *store.Loade
 	}
 	w.Header().Set("HX-Trigger", string(trigger))
 	s.show(w, r, status, "live", view)
+}
+
+// drawn is what the page that asks has drawn of its ledger already; nil where that is not known any more.
+func (s *Server) drawn(r *http.Request, l *store.Loaded) *ledger.Grid {
+	version, err := strconv.ParseInt(r.FormValue("version"), 10, 64)
+	if err != nil {
+		return nil
+	}
+	if view, ok := s.ledgers.was(l.ID, r.FormValue("view"), version); ok {
+		return view.Grid
+	}
+	return nil
 }
 
 // edit carries out one act on the block and answers with the fragments that follow the document.
@@ -308,7 +356,7 @@ func (s *Server) readPaste(site *document.Site, block *document.Block, r *http.R
 	if err != nil {
 		return nil, "", err
 	}
-	grid, err := ledger.Build(site, block, cascade, tokens, shownOf(r))
+	grid, err := ledger.Build(site, block, cascade, tokens, shownOf(r).Everything())
 	if err != nil {
 		return nil, "", err
 	}

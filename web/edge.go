@@ -28,7 +28,7 @@ const (
 var fieldLimits = map[string]int{
 	"text": maxBody, "answer": maxAnswer, "cells": 4 << 20, // lists, what a service said, a rectangle of cells
 	"tab": maxToken, "hold": maxToken, "part": maxToken, "width": maxToken, "state": maxToken, "act": maxToken,
-	"measured": 200, "mark": 200, "reason": 2000, "name": 2000, "open": 2000,
+	"view": 4000, "measured": 200, "mark": 200, "reason": 2000, "name": 2000, "open": 2000,
 }
 
 // maxToken bounds the words that pages make themselves.

@@ -12,8 +12,8 @@ import (
 // maxRemembered bounds what a memo keeps.
 const maxRemembered = 128
 
-// memo remembers what was made last of a site, by what was asked for: pages ask for the same files one by one, and many
-// pages show one bench. What is remembered is of one version of the site and of one minute, since offers end. Several
+// memo remembers what was made of a site's last two versions, by what was asked for: pages ask for the same files one by one, and many
+// pages show one bench. What is remembered is of a version of the site and of one minute, since offers end. Several
 // that ask at once wait for one.
 type memo[V any] struct {
 	entries *lru.Cache[string, *memoEntry[V]]
@@ -21,8 +21,13 @@ type memo[V any] struct {
 }
 
 type memoEntry[V any] struct {
-	mu      sync.Mutex // held while it is made
-	made    bool
+	mu   sync.Mutex // held while it is made
+	last [2]made[V] // the newest first
+}
+
+// made is what was made of one version of a site, in one minute.
+type made[V any] struct {
+	done    bool
 	version int64
 	minute  time.Time
 	value   V
@@ -50,12 +55,28 @@ func (m *memo[V]) of(l *store.Loaded, address string, make func(now time.Time) (
 	defer e.mu.Unlock()
 	now := time.Now()
 	minute := now.Truncate(time.Minute)
-	if e.made && e.version == l.Version && e.minute.Equal(minute) {
-		return e.value, nil
+	if e.last[0].done && e.last[0].version == l.Version && e.last[0].minute.Equal(minute) {
+		return e.last[0].value, nil
 	}
 	value, err := make(now)
 	if err == nil {
-		e.made, e.version, e.minute, e.value = true, l.Version, minute, value
+		e.last = [2]made[V]{{true, l.Version, minute, value}, e.last[0]}
 	}
 	return value, err
+}
+
+// was is what was made of a version of a site, if that is remembered.
+func (m *memo[V]) was(site, address string, version int64) (value V, ok bool) {
+	e, ok := m.entries.Get(site + "/" + address)
+	if !ok {
+		return value, false
+	}
+	e.mu.Lock()
+	defer e.mu.Unlock()
+	for _, made := range e.last {
+		if made.done && made.version == version {
+			return made.value, true
+		}
+	}
+	return value, false
 }

@@ -62,8 +62,10 @@ type Server struct {
 	outlines marks.Outlines
 	// rendered spares rendering a page again for each of its files.
 	rendered *memo[[]render.File]
-	// ledgers spares writing a ledger again for each page that shows it.
+	// ledgers spares laying out a ledger again for each page that shows it, and knows what pages have drawn.
 	ledgers *memo[*sharedView]
+	// found spares checking a block again for each page that shows it.
+	found *memo[*checked]
 }
 
 // New makes a server over a store.
@@ -78,7 +80,7 @@ func New(s *store.Store, kinds kind.Registry, registry dresses.Registry, options
 	}
 	return &Server{store: s, kinds: kinds, dresses: registry, pages: pages, options: options, log: log,
 		meters: newMeters(), draining: options.Draining, rendered: newMemo[[]render.File](),
-		ledgers: newMemo[*sharedView]()}, nil
+		ledgers: newMemo[*sharedView](), found: newMemo[*checked]()}, nil
 }
 
 // Handler is the whole application.
@@ -144,6 +146,8 @@ func (s *Server) siteRoutes(r chi.Router) {
 	r.Route("/blocks/{block}", func(r chi.Router) {
 		r.Get("/", s.bench)
 		r.Get("/live", s.live)
+		r.Get("/marks", s.marks)
+		r.Get("/cells", s.cells)
 		r.Get("/control", s.control)
 		r.Post("/edit", s.edit)
 		r.Post("/settle/{clash}", s.settle)

@@ -3,6 +3,7 @@
 package ledger
 
 import (
+	"cmp"
 	"fmt"
 	"slices"
 	"strings"
@@ -12,16 +13,21 @@ import (
 	"rubrel/core/look"
 )
 
-// Grid is the ledger of one block for one part, state and width.
+// Grid is the ledger of one block for one part, state and width, as far as it is in sight: some of its rows and columns
+// are laid out, and of the others it says how many there are.
 type Grid struct {
-	Columns  []Column
-	Sections []Section
-	Part     string
-	Parts    []kind.Part
-	State    look.State
-	States   []look.State // those of the part
-	Width    string
-	Open     []string // the sections that are unfolded, of those that can be folded
+	Columns []Column // those in sight
+	First   int      // the place of the first of them among all records
+	Count   int      // of all records
+	// InRows and InColumns are what was laid out, or would have been if there were more.
+	InRows, InColumns Window
+	Sections          []Section
+	Part              string
+	Parts             []kind.Part
+	State             look.State
+	States            []look.State // those of the part
+	Width             string
+	Open              []string // the sections that are unfolded, of those that can be folded
 }
 
 // Shown is what of a ledger is wanted.
@@ -31,6 +37,17 @@ type Shown struct {
 	// Open names the sections to unfold. Where Default holds, those are unfolded that say something.
 	Open    []string
 	Default bool
+	// Rows and Columns are what is in sight.
+	Rows, Columns Window
+	// Record is one that has to be in sight, too, and Look asks for the first row of the look.
+	Record string
+	Look   bool
+}
+
+// Everything are windows that hold whatever there is.
+func (s Shown) Everything() Shown {
+	s.Rows, s.Columns = Window{0, maxWindow}, Window{0, maxWindow}
+	return s
 }
 
 // Column is a record. All and Featured, which come before, are not in the list.
@@ -39,28 +56,55 @@ type Column struct {
 	Featured bool
 }
 
-// Section is a run of rows under a heading.
+// Section is a run of rows under a heading. Before and After are how many of its rows stand before and after those that
+// are laid out.
 type Section struct {
-	Title string
-	Axis  string // the axis whose items are the rows, where they can be added and moved
-	Look  bool
-	Fold  string      // the name by which it can be folded; "" where it always stands open
-	Shut  bool        // it is folded, and its rows are left out
-	Said  int         // how many of its cells say something
-	Adds  []kind.Axis // axes without rows of their own, whose items are added from here
-	Rows  []Row
+	Title         string
+	Axis          string // the axis whose items are the rows, where they can be added and moved
+	Look          bool
+	Fold          string      // the name by which it can be folded; "" where it always stands open
+	Shut          bool        // it is folded, and its rows are left out
+	Said          int         // how many of its cells say something
+	Adds          []kind.Axis // axes without rows of their own, whose items are added from here
+	Rows          []Row
+	Before, After int
+
+	plans []plan
+}
+
+// ColumnsAfter is how many records stand after those in sight.
+func (g *Grid) ColumnsAfter() int { return g.Count - g.First - len(g.Columns) }
+
+// RowCount is how many rows there are, in sight or not.
+func (g *Grid) RowCount() int {
+	n := 0
+	for i := range g.Sections {
+		n += g.Sections[i].Before + len(g.Sections[i].Rows) + g.Sections[i].After
+	}
+	return n
+}
+
+// Key names the section in its ledger.
+func (s Section) Key() string { return cmp.Or(s.Axis, s.Title) }
+
+// plan is a row that can be laid out.
+type plan struct {
+	key  string
+	said func() int // how many of its cells say something
+	row  func() Row
 }
 
 // Row is one fact, one item of an axis, or one property of the look.
 type Row struct {
+	Key           string // names it in its ledger
 	Label, Detail string
 	Help          string
 	Item          string   // the item of the section's axis
 	Of            []string // "axis/item" for each axis that the row's fact goes over
 	Head          Cell     // the row's own name, where it can be edited
 	Property      string   // of the look
-	Cells         []Cell   // All, Featured, then one for each record
-	Exceptions    int      // how many records say something else
+	Cells         []Cell   // All, Featured, then one for each record in sight
+	Exceptions    int      // how many records say something else, in sight or not
 	Idle          string   // why the property has no effect now; "" where it has
 	Heading       bool     // the item is a heading over those after it
 	More          []Detail // further facts of the item, which have no cell in the row
@@ -120,11 +164,15 @@ func Build(site *document.Site, b *document.Block, cascade look.Cascade, tokens 
 	if g.States = declared.States(); slices.Contains(g.States, shown.State) {
 		g.State = shown.State
 	}
-	for i := range set.Records {
-		r := &set.Records[i]
+	n := len(set.Records)
+	g.InColumns = shown.Columns.within(n, firstColumns).around(recordAt(set, shown.Record))
+	g.First, g.Count = min(g.InColumns.From, n), n
+	l := layer{set: set, block: b, cascade: cascade, tokens: tokens, widths: site.Widths,
+		records: set.Records[g.First:min(g.InColumns.To, n)]}
+	for i := range l.records {
+		r := &l.records[i]
 		g.Columns = append(g.Columns, Column{r.ID, document.RecordName(set, r), r.Featured})
 	}
-	l := layer{set: set, block: b, cascade: cascade, tokens: tokens, widths: site.Widths}
 	g.Sections = append(g.Sections, l.facts(""))
 	for _, axis := range set.Kind.Axes {
 		if axis.AsRows {
@@ -141,20 +189,22 @@ func Build(site *document.Site, b *document.Block, cascade look.Cascade, tokens 
 		g.fold(&g.Sections[i], shown)
 	}
 	g.Sections = append(g.Sections, l.look(declared, g.State, width))
+	g.layOut(shown)
 	return g, nil
+}
+
+// recordAt is a record's place in its set; -1 where it has none.
+func recordAt(set *document.Set, id string) int {
+	return slices.IndexFunc(set.Records, func(r kind.Record) bool { return r.ID == id })
 }
 
 // fold leaves out the rows of a section that is not to be open.
 func (g *Grid) fold(section *Section, shown Shown) {
-	for _, row := range section.Rows {
-		for _, cell := range row.Cells {
-			if cell.State == Said || cell.State == Exception {
-				section.Said++
-			}
-		}
-	}
 	if section.Fold == "" {
 		return
+	}
+	for _, plan := range section.plans {
+		section.Said += plan.said()
 	}
 	open := slices.Contains(shown.Open, section.Fold)
 	if shown.Default {
@@ -164,7 +214,36 @@ func (g *Grid) fold(section *Section, shown Shown) {
 		g.Open = append(g.Open, section.Fold)
 		return
 	}
-	section.Shut, section.Rows = true, nil
+	section.Shut, section.plans = true, nil
+}
+
+// layOut makes the rows that are in sight.
+func (g *Grid) layOut(shown Shown) {
+	n, look := 0, -1
+	for i := range g.Sections {
+		if g.Sections[i].Look && shown.Look {
+			look = n
+		}
+		n += len(g.Sections[i].plans)
+	}
+	g.InRows = shown.Rows.within(n, firstRows).around(look)
+	at := 0
+	for i := range g.Sections {
+		section := &g.Sections[i]
+		for _, plan := range section.plans {
+			switch {
+			case g.InRows.holds(at):
+				row := plan.row()
+				row.Key = plan.key
+				section.Rows = append(section.Rows, row)
+			case at < g.InRows.From:
+				section.Before++
+			default:
+				section.After++
+			}
+			at++
+		}
+	}
 }
 
 // layer gathers what the rows are made from.
@@ -174,6 +253,7 @@ type layer struct {
 	cascade look.Cascade
 	tokens  look.Tokens
 	widths  look.Widths
+	records []kind.Record // those in sight
 }
 
 // facts are the fields of one group that do not go over an axis with rows of its own, with what the set says for all.
@@ -188,18 +268,46 @@ func (l layer) facts(group string) Section {
 			continue
 		}
 		for _, key := range l.set.Keys(field) {
-			section.Rows = append(section.Rows, l.factRow(field, key))
+			section.plans = append(section.plans, plan{"fact/" + key.String(), func() int { return l.saidOf(field, key) },
+				func() Row { return l.factRow(field, key) }})
 		}
 		if i == 0 && k.CanFeature {
-			section.Rows = append(section.Rows, l.featuredRow())
+			section.plans = append(section.plans, plan{"featured", func() int { return 0 }, l.featuredRow})
 		}
 	}
 	for _, field := range k.SetFields {
 		if _, shared := k.FieldNamed(field.Name); !shared && field.Group == group {
-			section.Rows = append(section.Rows, l.setRow(field))
+			section.plans = append(section.plans, plan{"set/" + field.Name,
+				func() int { return said(l.set.Facts, field.Name) }, func() Row { return l.setRow(field) }})
 		}
 	}
 	return section
+}
+
+// said is 1 where facts say something by a name.
+func said(facts map[string]kind.Value, name string) int {
+	if kind.Text(facts, name) != "" {
+		return 1
+	}
+	return 0
+}
+
+// saidOf is how many records say a fact, with what the set says for all of them.
+func (l layer) saidOf(field kind.Field, key kind.FactKey) int {
+	n := 0
+	for _, record := range l.set.Records {
+		n += said(record.Facts, key.String())
+	}
+	if common, ok := l.set.Kind.SetFieldNamed(field.Name); ok {
+		n += said(l.set.Facts, common.Name)
+	}
+	for i, name := range field.Each {
+		axis, _ := l.set.Kind.AxisNamed(name)
+		if cell, ok := l.ruleCell(axis, field, key.Items[i]); ok && cell.Text != "" {
+			n++
+		}
+	}
+	return n
 }
 
 func (l layer) hasOwnRows(f kind.Field) bool {
@@ -231,7 +339,7 @@ func (l layer) factRow(field kind.Field, key kind.FactKey) Row {
 		}
 	}
 	row.Cells = append(row.Cells, all, Cell{State: None})
-	for _, record := range l.set.Records {
+	for _, record := range l.records {
 		cell := factCell("fact/"+record.ID+"/"+key.String(), kind.Text(record.Facts, key.String()), field.Type)
 		if cell.Text == "" && field.Derive != nil {
 			if value, ok := field.Derive(l.set.Set, record, key); ok {
@@ -264,17 +372,23 @@ func (l layer) rules() Section {
 				if field.Name == axis.Label || field.AllOf != "" || field.NotFirst && i == 0 {
 					continue
 				}
-				row := l.setRow(field)
-				row.Detail = kind.Text(item.Facts, axis.Label)
-				row.Of = []string{axis.Name + "/" + item.ID}
-				row.Cells[0] = factCell("item/"+axis.Name+"/"+item.ID+"/"+field.Name, kind.Text(item.Facts, field.Name), field.Type)
-				section.Rows = append(section.Rows, row)
+				section.plans = append(section.plans, plan{"rule/" + axis.Name + "/" + item.ID + "/" + field.Name,
+					func() int { return said(item.Facts, field.Name) }, func() Row { return l.ruleRow(axis, item, field) }})
 			}
 		}
 	}
 	section.Title = capital(strings.Join(titles, ", "))
 	section.Fold = strings.ToLower(strings.Join(titles, " and "))
 	return section
+}
+
+// ruleRow is what is said of one item of an axis.
+func (l layer) ruleRow(axis kind.Axis, item kind.Item, field kind.Field) Row {
+	row := l.setRow(field)
+	row.Detail = kind.Text(item.Facts, axis.Label)
+	row.Of = []string{axis.Name + "/" + item.ID}
+	row.Cells[0] = factCell("item/"+axis.Name+"/"+item.ID+"/"+field.Name, kind.Text(item.Facts, field.Name), field.Type)
+	return row
 }
 
 // ruleCell is the rule by which an item's values follow from those of the axis's first item.
@@ -310,7 +424,7 @@ func (l layer) detail(field kind.Field, key kind.FactKey) string {
 func (l layer) featuredRow() Row {
 	row := Row{Label: "featured", Help: "whether the " + l.set.Kind.One + " stands out", Cells: []Cell{{State: None},
 		{State: None}}}
-	for _, record := range l.set.Records {
+	for _, record := range l.records {
 		cell := Cell{At: "featured/" + record.ID, Text: "no", State: Empty, Align: kind.Centre}
 		if record.Featured {
 			cell.Text, cell.Mark, cell.State = "yes", "yes", Said
@@ -323,7 +437,7 @@ func (l layer) featuredRow() Row {
 func (l layer) setRow(field kind.Field) Row {
 	row := Row{Label: field.Label, Help: field.Help,
 		Cells: []Cell{factCell("set/"+field.Name, kind.Text(l.set.Facts, field.Name), field.Type), {State: None}}}
-	for range l.set.Records {
+	for range l.records {
 		row.Cells = append(row.Cells, Cell{State: None})
 	}
 	return row
@@ -348,33 +462,38 @@ func factCell(at, text string, t kind.Type) Cell {
 	return cell
 }
 
-// axis is a section whose rows are an axis's items: each once, with every record's value for it. The first of an
-// item's further facts stands in the All column, the others are its details.
+// axis is a section whose rows are an axis's items: each once, with every record's value for it.
 func (l layer) axis(axis kind.Axis) Section {
 	section := Section{Title: capital(axis.Name), Axis: axis.Name}
 	for _, item := range l.set.Items(axis.Name) {
-		name := kind.Text(item.Facts, axis.Label)
-		row := Row{Label: name, Item: item.ID, Help: axis.LabelField().Help, Heading: axis.IsHeading(item),
-			Head: factCell("item/"+axis.Name+"/"+item.ID+"/"+axis.Label, name, axis.LabelField().Type)}
-		all := Cell{State: None}
-		for _, f := range axis.Fields {
-			if f.Name == axis.Label {
-				continue
-			}
-			cell := factCell("item/"+axis.Name+"/"+item.ID+"/"+f.Name, kind.Text(item.Facts, f.Name), f.Type)
-			if all.At == "" && !row.Heading {
-				all, row.Detail = cell, cell.Text
-				continue
-			}
-			row.More = append(row.More, Detail{f.Label, f.Help, cell})
-		}
-		row.Cells = append(row.Cells, all, Cell{State: None})
-		for _, record := range l.set.Records {
-			row.Cells = append(row.Cells, l.itemCell(axis, item, record, row.Heading))
-		}
-		section.Rows = append(section.Rows, row)
+		section.plans = append(section.plans, plan{"item/" + item.ID, func() int { return 0 },
+			func() Row { return l.itemRow(axis, item) }})
 	}
 	return section
+}
+
+// itemRow has the first of an item's further facts in the All column; the others are its details.
+func (l layer) itemRow(axis kind.Axis, item kind.Item) Row {
+	name := kind.Text(item.Facts, axis.Label)
+	row := Row{Label: name, Item: item.ID, Help: axis.LabelField().Help, Heading: axis.IsHeading(item),
+		Head: factCell("item/"+axis.Name+"/"+item.ID+"/"+axis.Label, name, axis.LabelField().Type)}
+	all := Cell{State: None}
+	for _, f := range axis.Fields {
+		if f.Name == axis.Label {
+			continue
+		}
+		cell := factCell("item/"+axis.Name+"/"+item.ID+"/"+f.Name, kind.Text(item.Facts, f.Name), f.Type)
+		if all.At == "" && !row.Heading {
+			all, row.Detail = cell, cell.Text
+			continue
+		}
+		row.More = append(row.More, Detail{f.Label, f.Help, cell})
+	}
+	row.Cells = append(row.Cells, all, Cell{State: None})
+	for _, record := range l.records {
+		row.Cells = append(row.Cells, l.itemCell(axis, item, record, row.Heading))
+	}
+	return row
 }
 
 // itemCell is what a record says of an item; a heading has nothing said of it.

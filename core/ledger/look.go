@@ -15,39 +15,48 @@ func (l layer) look(declared kind.Part, state look.State, width string) Section 
 	section := Section{Title: "Look", Look: true}
 	at := l.widths.Index(width)
 	for _, property := range look.Properties() {
-		name := property.Name
-		if !declared.Has(name) {
-			continue
-		}
-		row := Row{Label: name, Property: name, Help: property.Hint, Idle: l.idle(declared, name, look.Target{Width: at})}
-		key := look.Key{Part: declared.Name, Property: name, State: state}
-		if at > 0 {
-			key.Width = l.widths[at].Name
-		}
-		row.Cells = append(row.Cells, l.lookCell(key, look.Target{State: state, Width: at}, declared))
-		if declared.Place == look.BlockItself {
-			row.Cells = append(row.Cells, Cell{State: None})
-			for range l.set.Records {
-				row.Cells = append(row.Cells, Cell{State: None})
+		if declared.Has(property.Name) {
+			key := look.Key{Part: declared.Name, Property: property.Name, State: state}
+			if at > 0 {
+				key.Width = l.widths[at].Name
 			}
-			section.Rows = append(section.Rows, row)
-			continue
+			section.plans = append(section.plans, plan{"look/" + key.String(), func() int { return 0 },
+				func() Row { return l.lookRow(declared, property, key, at) }})
 		}
-		featured := key
-		featured.Featured = true
-		row.Cells = append(row.Cells, l.lookCell(featured, look.Target{State: state, Width: at, Featured: true}, declared))
-		for _, record := range l.set.Records {
-			own := key
-			own.Record = record.ID
-			cell := l.lookCell(own, look.Target{State: state, Width: at, Record: record.ID, Featured: record.Featured}, declared)
-			if cell.State == Exception {
-				row.Exceptions++
-			}
-			row.Cells = append(row.Cells, cell)
-		}
-		section.Rows = append(section.Rows, row)
 	}
 	return section
+}
+
+// lookRow is one property of a part, in a state and at a width.
+func (l layer) lookRow(declared kind.Part, property look.Property, key look.Key, at int) Row {
+	name := property.Name
+	row := Row{Label: name, Property: name, Help: property.Hint, Idle: l.idle(declared, name, look.Target{Width: at})}
+	row.Cells = append(row.Cells, l.lookCell(key, look.Target{State: key.State, Width: at}, declared))
+	if declared.Place == look.BlockItself {
+		for range len(l.records) + 1 {
+			row.Cells = append(row.Cells, Cell{State: None})
+		}
+		return row
+	}
+	featured := key
+	featured.Featured = true
+	target := look.Target{State: key.State, Width: at, Featured: true}
+	row.Cells = append(row.Cells, l.lookCell(featured, target, declared))
+	for _, record := range l.records {
+		own := key
+		own.Record = record.ID
+		target := look.Target{State: key.State, Width: at, Record: record.ID, Featured: record.Featured}
+		row.Cells = append(row.Cells, l.lookCell(own, target, declared))
+	}
+	for said := range l.block.Look {
+		if said.Record != "" {
+			said.Record = ""
+			if said == key {
+				row.Exceptions++
+			}
+		}
+	}
+	return row
 }
 
 // idle says why a property of a part has no effect in general; "" where it has one. A record's own values are not looked

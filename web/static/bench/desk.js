@@ -22,6 +22,12 @@ export class Desk {
   // held are the selectors by which the page's rules know the state.
   get held() { return JSON.parse(document.getElementById('grid').dataset.held ?? '[]') ?? []; }
   get width() { return document.getElementById('grid').dataset.width; }
+  // shown is what of the ledger is drawn, as requests say it; view names it as the server did.
+  get shown() {
+    const { part, width, state, open, rows, columns } = document.getElementById('grid').dataset;
+    return { part, width, state, open, rows, columns };
+  }
+  get view() { return document.getElementById('grid').dataset.view; }
 
   onChange(listener) { this.listeners.push(listener); }
 
@@ -49,8 +55,8 @@ export class Desk {
   }
 
   #show(chosen) {
-    const { part, width, state, open, tab } = this;
-    return this.#swap('GET', `${this.url}/live`, { part, width, state, open, tab, ...chosen });
+    const { version, shown, view, tab } = this;
+    return this.#swap('GET', `${this.url}/live`, { version, ...shown, view, tab, ...chosen });
   }
 
   // settled is when everything sent so far has been answered.
@@ -79,8 +85,8 @@ export class Desk {
   async #post(url, values) {
     this.posting++;
     try {
-      const { version, part, width, state, open, tab } = this;
-      return await this.#swap('POST', url, { version, part, width, state, open, tab, ...values });
+      const { version, shown, view, tab } = this;
+      return await this.#swap('POST', url, { version, ...shown, view, tab, ...values });
     } finally {
       this.posting--;
     }
@@ -103,8 +109,21 @@ export class Desk {
       throw new Error('the server did not answer');
     }
     if (method === 'POST') this.lost = false;
+    live.drawing = JSON.parse(document.getElementById('drawing').textContent);
     for (const listener of this.listeners) listener(live);
     return !live.failed;
+  }
+
+  // check asks for the marks of what is shown now. While an answer is on its way, one more question waits.
+  async check() {
+    this.unchecked = true;
+    if (this.checking) return;
+    this.checking = true;
+    while (this.unchecked) {
+      this.unchecked = false;
+      await htmx.ajax('GET', `${this.url}/marks`, { source: document.getElementById('mark-count'), swap: 'none' }).catch(() => {});
+    }
+    this.checking = false;
   }
 
   // say tells the designer something, until the next answer of the server.

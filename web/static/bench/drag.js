@@ -2,8 +2,10 @@
 export function startDrag(grid, head, event) {
   const across = head.matches('thead .record');
   const heads = across
-    ? grid.rows[0].slice(3)
+    ? grid.rows[0].slice(3).filter(Boolean)
     : [...head.closest('tbody').querySelectorAll('tr.cells')].map((tr) => tr.firstElementChild);
+  // What stands before the first head that is drawn is not known here: nothing is dropped there unless that is the beginning.
+  const least = (across ? grid.sheet.first > 0 : heads[0].parentElement.previousElementSibling?.classList.contains('gap')) ? 1 : 0;
   const start = across ? event.clientX : event.clientY;
   const guide = document.createElement('div');
   guide.className = 'drop-guide';
@@ -14,7 +16,7 @@ export function startDrag(grid, head, event) {
     const at = across ? moved.clientX : moved.clientY;
     if (to === null && Math.abs(at - start) < 5) return;
     head.classList.add('dragged');
-    to = heads.filter((cell) => at > (across ? boxOf(cell).left + boxOf(cell).width / 2 : boxOf(cell).top + boxOf(cell).height / 2)).length;
+    to = Math.max(least, heads.filter((cell) => at > (across ? boxOf(cell).left + boxOf(cell).width / 2 : boxOf(cell).top + boxOf(cell).height / 2)).length);
     const outer = boxOf(grid.scroll);
     const last = boxOf(heads[heads.length - 1]);
     const edge = to < heads.length ? boxOf(heads[to])[across ? 'left' : 'top'] : last[across ? 'right' : 'bottom'];

@@ -1,13 +1,16 @@
 // The ledger as a grid: a cursor and a rectangle, keys, editing, copying, dragging. Cells are known by their
-// address (data-at), so the cursor stays where it is when the server sends the table again.
+// address (data-at), so the cursor stays where it is when the server has drawn them again. Of a large ledger only what is in
+// sight is there (sheet.js): a place may have no cell.
 import { parseTSV, writeTSV } from './tsv.js';
 import { startDrag } from './drag.js';
+import { Sheet } from './sheet.js';
 import { scrub, stepped, Trial } from './step.js';
 
 export class Grid {
   constructor(desk) {
     this.desk = desk;
     this.scroll = document.getElementById('ledger-scroll');
+    this.sheet = new Sheet(this.scroll);
     this.editor = document.getElementById('editor');
     this.cursor = { row: 1, column: 3 };
     this.anchor = { ...this.cursor };
@@ -17,7 +20,8 @@ export class Grid {
     this.listeners = [];
     this.seen = true; // the cursor is in view
     desk.onChange((live) => this.afterChange(live));
-    this.scroll.addEventListener('scroll', () => { this.seen = this.inView(this.cell()); }, { passive: true });
+    this.scroll.addEventListener('scroll', () => { this.seen = this.inView(this.cell()); this.look(); }, { passive: true });
+    new ResizeObserver(() => this.look()).observe(this.scroll);
     this.scroll.addEventListener('keydown', (event) => this.onKey(event));
     this.scroll.addEventListener('pointerdown', (event) => this.onPointer(event));
     this.scroll.addEventListener('dblclick', (event) => {
@@ -31,7 +35,6 @@ export class Grid {
     document.addEventListener('paste', (event) => this.onPaste(event));
     this.editor.addEventListener('keydown', (event) => this.onEditorKey(event));
     this.editor.addEventListener('blur', () => this.commit());
-    this.read();
     this.draw(false);
   }
 
@@ -39,11 +42,7 @@ export class Grid {
 
   onMove(listener) { this.listeners.push(listener); }
 
-  // read lists the cells: the heads of the records first, then every row with its own head.
-  read() {
-    const rows = [...this.table.querySelectorAll('thead tr, tr.cells')];
-    this.rows = rows.map((tr) => [...tr.children]);
-  }
+  get rows() { return this.sheet.rows; }
 
   cell(at = this.cursor) { return this.rows[at.row]?.[at.column]; }
 
@@ -52,6 +51,7 @@ export class Grid {
     for (const old of this.table.querySelectorAll('.cur, .sel')) old.classList.remove('cur', 'sel');
     for (const cell of this.selected()) cell.classList.add('sel');
     const cell = this.cell();
+    if (!cell && focus) this.scroll.focus({ preventScroll: true }); // keys come here until there is a cell again
     if (!cell) return;
     for (const other of this.table.querySelectorAll('[tabindex="0"]')) other.tabIndex = -1;
     cell.tabIndex = 0;
@@ -62,6 +62,28 @@ export class Grid {
     }
     this.sayOrigin(cell);
     for (const listener of this.listeners) listener(this.where(cell));
+  }
+
+  // look has drawn what can be seen and is not.
+  async look() {
+    if (this.looking) return;
+    this.looking = true;
+    try {
+      let wanted;
+      let tries = 3; // what cannot be had is not asked for again and again
+      while (tries-- > 0 && (wanted = this.sheet.wanted())) await this.desk.choose(wanted);
+    } catch {
+      // The server is away; the next scroll asks again.
+    } finally {
+      this.looking = false;
+    }
+  }
+
+  // bring shows the place of the cursor, which has no cell yet.
+  async bring() {
+    this.sheet.bring(this.cursor);
+    await this.look();
+    this.draw();
   }
 
   inView(cell) {
@@ -83,7 +105,7 @@ export class Grid {
   }
 
   where(cell) {
-    const column = [...cell.parentElement.children].indexOf(cell);
+    const column = this.sheet.places.get(cell)?.column;
     return {
       record: this.rows[0][column]?.dataset.record ?? null,
       item: cell.parentElement.dataset.item ?? null,
@@ -124,8 +146,8 @@ export class Grid {
       bold.textContent = what.join(' · ');
       if (cell.classList.contains('exception') && property) acts.push(['Lift to All', () => this.desk.send({ act: 'lift', key: this.cell().dataset.at.slice(5) }), 'lift']);
       if (column === 1 && property && cell.classList.contains('said')) acts.push([`Lift to every ${this.desk.root.dataset.kind}`, () => this.desk.send({ act: 'lift', key: this.cell().dataset.at.slice(5) }), 'lift-kind']);
-      if (property && cell.parentElement.querySelector('.exception')) acts.push(['Even out', () => this.desk.send({ act: 'even', property }), 'even']);
-      acts.push(['Clear', () => this.clear()], ['Copy', () => navigator.clipboard.writeText(this.copied())],
+      if (property && cell.parentElement.dataset.exceptions) acts.push(['Even out', () => this.desk.send({ act: 'even', property }), 'even']);
+      acts.push(['Clear', () => this.clear()], ['Copy', () => this.copy()],
         ['Paste', async () => this.paste(await navigator.clipboard.readText())]);
     }
     // Buttons that stay the same are left alone: a press must not lose its button to an answer that comes meanwhile.
@@ -162,40 +184,70 @@ export class Grid {
     return label;
   }
 
-  selected() {
+  // edges are those of the rectangle between the anchor and the cursor.
+  edges() {
     const [top, bottom] = [this.anchor.row, this.cursor.row].sort((a, b) => a - b);
     const [left, right] = [this.anchor.column, this.cursor.column].sort((a, b) => a - b);
-    if (top === bottom && left === right) return [];
-    return this.rows.slice(top, bottom + 1).flatMap((row) => row.slice(left, right + 1));
+    return { top, bottom, left, right };
   }
 
+  // selected are the cells of the rectangle that are drawn, if it is more than the cursor.
+  selected() {
+    const { top, bottom, left, right } = this.edges();
+    if (top === bottom && left === right) return [];
+    return this.rows.slice(top, bottom + 1).flatMap((row) => (row ?? []).slice(left, right + 1)).filter(Boolean);
+  }
+
+  // rectangle are the addresses and texts of the rectangle, by rows; null where not all of it is drawn.
   rectangle() {
-    const [top, bottom] = [this.anchor.row, this.cursor.row].sort((a, b) => a - b);
-    const [left, right] = [this.anchor.column, this.cursor.column].sort((a, b) => a - b);
-    return this.rows.slice(top, bottom + 1).map((row) => row.slice(left, right + 1));
+    const { top, bottom, left, right } = this.edges();
+    const text = (cell) => (cell.matches('.derived') ? cell.textContent.trim() : cell.dataset.text ?? cell.textContent.trim());
+    const lines = [];
+    for (let row = top; row <= bottom; row++) {
+      const cells = [];
+      for (let column = left; column <= right; column++) {
+        const cell = this.rows[row]?.[column];
+        if (!cell) return null;
+        cells.push({ at: cell.dataset.at ?? '', text: text(cell) });
+      }
+      lines.push(cells);
+    }
+    return lines;
+  }
+
+  // whole is the rectangle, asked for where it is not drawn.
+  async whole() {
+    const drawn = this.rectangle();
+    if (drawn) return drawn;
+    const { top, bottom, left, right } = this.edges();
+    const shown = { ...this.desk.shown, rows: `${Math.max(0, top - 1)}-${Math.max(1, bottom)}`, columns: `${Math.max(0, left - 3)}-${Math.max(1, right - 2)}` };
+    const answer = await fetch(`${this.desk.url}/cells?${new URLSearchParams(shown)}`);
+    if (!answer.ok) throw new Error(`the cells answer ${answer.status}`);
+    const lines = await answer.json(); // the heads of the columns, then the rows
+    const skip = Math.max(0, left - 3); // records before those that were asked for
+    return (top === 0 ? lines : lines.slice(1)).map((line) => line.slice(left, 3).concat(line.slice(Math.max(3, left - skip), right - skip + 1)));
   }
 
   moveTo(row, column, extend = false) {
-    row = Math.max(0, Math.min(this.rows.length - 1, row));
-    column = Math.max(row === 0 ? 3 : 0, Math.min(this.rows[row].length - 1, column));
-    if (row === 0 && this.rows[0].length <= 3) row = 1;
+    row = Math.max(0, Math.min(this.sheet.rowCount - 1, row));
+    column = Math.max(row === 0 ? 3 : 0, Math.min(this.sheet.columnCount - 1, column));
+    if (row === 0 && this.sheet.columnCount <= 3) row = 1;
     this.cursor = { row, column };
     if (!extend) this.anchor = { ...this.cursor };
     this.draw();
+    if (!this.cell()) this.bring().catch(() => {});
   }
 
   moveToCell(cell, extend = false) {
-    for (let row = 0; row < this.rows.length; row++) {
-      const column = this.rows[row].indexOf(cell);
-      if (column >= 0) return this.moveTo(row, column, extend);
-    }
+    const at = this.sheet.places.get(cell);
+    if (at) this.moveTo(at.row, at.column, extend);
   }
 
-  lastColumn() { this.moveTo(1, this.rows[0].length - 1); }
+  lastColumn() { this.moveTo(1, this.sheet.columnCount - 1); }
 
   lastItem(axis) {
-    const rows = this.table.querySelectorAll(`tbody[data-axis="${axis}"] tr.cells`);
-    if (rows.length) this.moveToCell(rows[rows.length - 1].firstElementChild);
+    const section = this.sheet.sections.find((other) => other.axis === axis);
+    if (section?.count) this.moveTo(section.from + section.count - 1, 0);
   }
 
   onFocus(event) {
@@ -210,12 +262,14 @@ export class Grid {
     const cell = this.cell();
     const step = { ArrowUp: [-1, 0], ArrowDown: [1, 0], ArrowLeft: [0, -1], ArrowRight: [0, 1] }[key];
     const done = () => event.preventDefault();
-    if (step && altKey && step[0] && cell.dataset.step) { done(); this.nudge(cell, -step[0] * (shiftKey ? 10 : 1), event.repeat); }
+    if (!cell && (!step || altKey) && key.length > 1 && !['Tab', 'Home', 'End', 'PageDown', 'PageUp'].includes(key)) return;
+    if (!cell && key.length === 1) { done(); this.bring().catch(() => {}); }
+    else if (step && altKey && step[0] && cell.dataset.step) { done(); this.nudge(cell, -step[0] * (shiftKey ? 10 : 1), event.repeat); }
     else if (step && altKey) { done(); this.carry(step); }
-    else if (step && control) { done(); this.moveTo(step[0] ? (step[0] < 0 ? 1 : this.rows.length - 1) : this.cursor.row, step[1] ? (step[1] < 0 ? 1 : 1e6) : this.cursor.column, shiftKey); }
+    else if (step && control) { done(); this.moveTo(step[0] ? (step[0] < 0 ? 1 : 1e6) : this.cursor.row, step[1] ? (step[1] < 0 ? 1 : 1e6) : this.cursor.column, shiftKey); }
     else if (step) { done(); this.moveTo(this.cursor.row + step[0], this.cursor.column + step[1], shiftKey); }
     else if (key === 'Tab') { if (this.tabOn(shiftKey ? -1 : 1)) done(); }
-    else if (key === 'Home') { done(); this.moveTo(control ? 1 : this.cursor.row, control ? 0 : 1, shiftKey); }
+    else if (key === 'Home') { done(); this.scroll.scrollLeft = 0; this.moveTo(control ? 1 : this.cursor.row, control ? 0 : 1, shiftKey); }
     else if (key === 'End') { done(); this.moveTo(control ? 1e6 : this.cursor.row, 1e6, shiftKey); }
     else if (key === 'PageDown' || key === 'PageUp') { done(); this.moveTo(this.cursor.row + (key === 'PageDown' ? 12 : -12), this.cursor.column, shiftKey); }
     else if (key === 'Escape') { done(); this.leave(); }
@@ -246,8 +300,8 @@ export class Grid {
     let { row, column } = this.cursor;
     column += step;
     if (column < 0) { row--; column = 1e6; }
-    if (column >= this.rows[row]?.length) { row++; column = 0; }
-    if (row < 0 || row >= this.rows.length) return false;
+    if (column >= this.sheet.columnCount) { row++; column = 0; }
+    if (row < 0 || row >= this.sheet.rowCount) return false;
     this.moveTo(row, column);
     return true;
   }
@@ -302,25 +356,25 @@ export class Grid {
     return Boolean(acts[key]);
   }
 
-  // carry moves the record or the item under the cursor by one place.
-  carry([down, right]) {
+  // carry moves the record or the item under the cursor by one place. At the edge of what is drawn, more is drawn first.
+  async carry([down, right], again = true) {
     const cell = this.cell();
     const { record, item, axis } = this.where(cell);
-    if (right && record) {
-      const ids = this.rows[0].slice(3).map((th) => th.dataset.record);
-      this.#carry('move', { record }, ids, record, right);
-    } else if (down && item) {
-      const ids = [...cell.closest('tbody').querySelectorAll('tr.cells')].map((tr) => tr.dataset.item);
-      this.#carry('item-move', { axis, item }, ids, item, down);
+    const across = right && record;
+    if (!across && !(down && item)) return;
+    const ids = across
+      ? this.rows[0].slice(3).filter(Boolean).map((th) => th.dataset.record)
+      : [...cell.closest('tbody').querySelectorAll('tr.cells')].map((tr) => tr.dataset.item);
+    const id = across ? record : item;
+    const to = ids.indexOf(id) + (across ? right : down);
+    if (again && (to < 1 || to >= ids.length)) {
+      await this.desk.choose(this.sheet.about(this.cursor));
+      return this.carry([down, right], false);
     }
-  }
-
-  #carry(act, values, ids, id, step) {
-    const from = ids.indexOf(id);
-    const to = from + step;
     if (to < 0 || to >= ids.length) return;
     const rest = ids.filter((other) => other !== id);
-    this.follow(() => this.desk.send({ act, ...values, after: to > 0 ? rest[to - 1] : '' }));
+    const values = across ? { act: 'move', record } : { act: 'item-move', axis, item };
+    this.follow(() => this.desk.send({ ...values, after: to > 0 ? rest[to - 1] : '' }));
   }
 
   // then moves on when an act is done, unless the designer has gone elsewhere meanwhile.
@@ -345,9 +399,9 @@ export class Grid {
     this.write([{ at: cell.dataset.at, text: cell.dataset.text === 'yes' ? 'no' : 'yes' }]);
   }
 
-  clear() {
-    const cells = (this.selected().length ? this.selected() : [this.cell()]).filter((cell) => cell.dataset.at && cell.dataset.text);
-    if (cells.length) this.write(cells.map((cell) => ({ at: cell.dataset.at, text: cell.matches('.centre') && cell.dataset.at.startsWith('featured/') ? 'no' : '' })));
+  async clear() {
+    const cells = (await this.whole()).flat().filter(({ at, text }) => at && text);
+    if (cells.length) this.write(cells.map(({ at }) => ({ at, text: at.startsWith('featured/') ? 'no' : '' })));
   }
 
   async write(cells) {
@@ -457,22 +511,25 @@ export class Grid {
   }
 
   // fill writes what the editor says into every cell of the rectangle, as one change; the rectangle stays.
-  fill() {
+  async fill() {
     const text = this.editor.value;
-    const cells = this.rectangle().flat().filter((cell) => cell.matches('td') && cell.dataset.at && cell.dataset.text !== text);
+    const { left } = this.edges();
     this.cancel();
-    if (cells.length) this.write(cells.map((cell) => ({ at: cell.dataset.at, text })));
+    const lines = (await this.whole()).map((line) => line.slice(left === 0 ? 1 : 0)); // not the rows' names
+    const cells = lines.flat().filter((cell) => cell.at && cell.text !== text);
+    if (cells.length) this.write(cells.map(({ at }) => ({ at, text })));
   }
 
-  copied() {
-    const text = (cell) => (cell.matches('.derived') ? cell.textContent.trim() : cell.dataset.text ?? cell.textContent.trim());
-    return writeTSV(this.rectangle().map((row) => row.map(text)));
-  }
+  static copied(lines) { return writeTSV(lines.map((line) => line.map(({ text }) => text))); }
+
+  async copy() { await navigator.clipboard.writeText(Grid.copied(await this.whole())); }
 
   onCopy(event) {
     if (!this.scroll.contains(document.activeElement) || this.editing) return false;
     event.preventDefault();
-    event.clipboardData.setData('text/plain', this.copied());
+    const drawn = this.rectangle();
+    if (drawn) event.clipboardData.setData('text/plain', Grid.copied(drawn));
+    else this.copy().catch(() => this.desk.say('The server does not answer: nothing is copied.', true));
     return true;
   }
 
@@ -490,7 +547,7 @@ export class Grid {
     const shape = parseTSV(text);
     if (await this.desk.send({ act: 'paste', at, text }).catch(() => false)) {
       this.anchor = { row: top, column: left };
-      this.cursor = { row: Math.min(top + shape.length - 1, this.rows.length - 1), column: Math.min(left + shape[0].length - 1, this.rows[top].length - 1) };
+      this.cursor = { row: Math.min(top + shape.length - 1, this.sheet.rowCount - 1), column: Math.min(left + shape[0].length - 1, this.sheet.columnCount - 1) };
       this.draw();
     }
   }
@@ -498,13 +555,13 @@ export class Grid {
   onPointer(event) {
     const cell = event.target.closest('#grid th, #grid td');
     if (!cell || event.button !== 0 || event.target.closest('button')) return;
-    if (!this.rows.some((row) => row.includes(cell))) return;
+    if (!this.sheet.places.has(cell)) return;
     this.commit();
     event.preventDefault();
     const property = cell.matches('th[scope=row]') && cell.parentElement.dataset.property;
     if (property) {
       const column = Math.max(1, this.cursor.column);
-      const target = cell.parentElement.children[column];
+      const target = this.rows[this.sheet.places.get(cell).row][column] ?? cell;
       this.moveToCell(target.dataset.step ? target : cell);
       if (target.dataset.step) scrub(this, target, property, event);
       return;
@@ -523,15 +580,16 @@ export class Grid {
     addEventListener('pointerup', up, { once: true });
   }
 
-  // afterChange finds its place in the table that the server sent.
-  afterChange() {
+  // afterChange draws what the server says and finds its place in it.
+  afterChange({ drawing }) {
     const focused = this.scroll.contains(document.activeElement) || document.activeElement === document.body;
-    this.read();
-    this.cursor.row = Math.min(this.cursor.row, this.rows.length - 1);
-    this.cursor.column = Math.min(this.cursor.column, this.rows[this.cursor.row].length - 1);
-    this.anchor.row = Math.min(this.anchor.row, this.rows.length - 1);
-    this.anchor.column = Math.min(this.anchor.column, this.rows[this.anchor.row].length - 1);
+    this.sheet.apply(drawing);
+    for (const at of [this.cursor, this.anchor]) {
+      at.row = Math.min(at.row, this.sheet.rowCount - 1);
+      at.column = Math.min(at.column, this.sheet.columnCount - 1);
+    }
     this.drawPending();
     this.draw(focused && !this.editing, this.seen); // whoever has scrolled away from the cursor stays there
+    this.look();
   }
 }

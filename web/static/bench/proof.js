@@ -76,10 +76,11 @@ export class Proof {
     }
     if (!part) return;
     const record = node.closest('[data-record]')?.dataset.record;
-    await this.desk.choose({ part, width: frame.dataset.width });
-    const row = this.grid.table.querySelector('tr[data-property]');
-    const column = record ? this.grid.rows[0].findIndex((th) => th.dataset.record === record) : 1;
-    if (row) this.grid.moveToCell(row.children[column]);
+    await this.desk.choose({ part, width: frame.dataset.width, 'shown-look': 'yes', ...(record ? { 'shown-record': record } : {}) });
+    const name = this.grid.table.querySelector('tr[data-property] th');
+    if (!name) return;
+    const column = record ? this.grid.rows[0].findIndex((th) => th?.dataset.record === record) : 1;
+    this.grid.moveTo(this.grid.sheet.places.get(name).row, Math.max(1, column));
   }
 
   // catchUp shows the newest version; while it does, more may come, and only the last of them is shown.
@@ -93,6 +94,7 @@ export class Proof {
         this.shown = version;
         this.draw();
       }
+      this.desk.check();
     } finally {
       this.busy = false;
     }
