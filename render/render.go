@@ -322,12 +322,12 @@ func (d *dressed) block(id string, level int, language string) (piece, error) {
 	}
 	view := subject.View
 	view.Locale, view.FromRight, view.HeadingLevel = language, script.Direction(language) == "rtl", level
+	view.Names = d.rootClass() + "-" + id
 	rules := cascade.Rules(set.Kind.PartSpecs(form.Name), recordRefs(set))
 	p := piece{form: form, sheets: sheetsOf(form, d.anywhere), pictures: d.picturesOf(b)}
 	p.need(view, rules)
 	class, css := d.blockCSS(b, form, view, cascade, rules)
 	p.css = css
-	view.Names = d.rootClass() + "-" + id
 	inside, err := form.HTML(view)
 	if err != nil {
 		return piece{}, fmt.Errorf("block %s: %w", id, err)

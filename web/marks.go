@@ -61,16 +61,18 @@ func (s *Server) showMarks(w http.ResponseWriter, r *http.Request, status int, f
 	f.Back = "marks"
 	view := marksView{frame: f, Check: r.FormValue("check")}
 	view.Fault = fault
+	now := time.Now()
+	found, err := marks.Several(len(l.Site.Blocks), func(i int) (marks.Subject, error) {
+		return s.subject(l.Site, l.Site.Blocks[i].ID, now)
+	})
+	if err != nil {
+		s.fail(w, r, err)
+		return
+	}
 	loud := map[string]int{} // by block
-	for i := range l.Site.Blocks {
-		block := &l.Site.Blocks[i]
-		subject, err := s.subject(l.Site, block.ID, time.Now())
-		if err != nil {
-			s.fail(w, r, err)
-			return
-		}
+	for i, block := range l.Site.Blocks {
 		lines := blockMarks{ID: block.ID, Name: block.Name}
-		for _, mark := range subject.Marks() {
+		for _, mark := range found[i] {
 			view.count(mark)
 			if !mark.Quiet {
 				loud[block.ID]++

@@ -264,15 +264,13 @@ func BenchmarkMarksOf20Blocks(b *testing.B) {
 	}
 	outlines := &marks.Outlines{} // as the server has it
 	for b.Loop() {
-		for range 10 {
-			for _, block := range site.Blocks[:2] {
-				s, err := render.Subject(site, registry, block.ID, now)
-				if err != nil {
-					b.Fatal(err)
-				}
-				s.Outlines = outlines
-				s.Marks()
-			}
+		_, err := marks.Several(20, func(i int) (marks.Subject, error) {
+			s, err := render.Subject(site, registry, site.Blocks[i%2].ID, now)
+			s.Outlines = outlines
+			return s, err
+		})
+		if err != nil {
+			b.Fatal(err)
 		}
 	}
 }

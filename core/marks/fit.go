@@ -148,21 +148,7 @@ func (f *fitter) target(id string, width int) look.Target {
 }
 
 // sort names the records that look like one: itself where anything of its look is its own.
-func (f *fitter) sort(record string) string {
-	if f.p.known.owners == nil {
-		f.p.known.owners = map[string]bool{}
-		for key := range f.p.cascade.Block {
-			f.p.known.owners[key.Record] = true
-		}
-	}
-	if f.p.known.owners[record] {
-		return record
-	}
-	if f.target(record, 0).Featured {
-		return "\x00featured"
-	}
-	return ""
-}
+func (f *fitter) sort(record string) string { return f.p.sort(f.target(record, 0)) }
 
 // placeKey is a part of a sort of record at a width.
 type placeKey struct {
@@ -175,7 +161,7 @@ func (f *fitter) room(part string, t look.Target) float64 {
 	if t.State != look.Normal {
 		return f.form.Room(f.View, ruler{f.p, t}, part)
 	}
-	key := placeKey{part, f.sort(t.Record), t.Width}
+	key := placeKey{part, f.p.sort(t), t.Width}
 	room, ok := f.p.known.rooms[key]
 	if !ok {
 		room = f.form.Room(f.View, ruler{f.p, t}, part)
@@ -189,7 +175,7 @@ func (f *fitter) style(part kind.Part, t look.Target) typeset.Style {
 	if t.State != look.Normal {
 		return f.readStyle(part, t)
 	}
-	key := placeKey{part.Name, f.sort(t.Record), t.Width}
+	key := placeKey{part.Name, f.p.sort(t), t.Width}
 	style, ok := f.p.known.styles[key]
 	if !ok {
 		style = f.readStyle(part, t)
@@ -260,10 +246,11 @@ type setText struct {
 }
 
 // lines breaks a text into its lines, once.
-func (f *fitter) lines(run kind.Run, width int) setText {
+func (f *fitter) lines(run kind.Run, width int) *setText {
 	key := textKey{run.Record, run.Part, run.Text, width}
-	text, done := f.p.known.texts[key]
-	if !done {
+	text := f.p.known.texts[key]
+	if text == nil {
+		text = &setText{}
 		if st, ok := f.setting(run, width); ok {
 			text.setting = st
 			text.lines, text.known = f.Book.Lines(st.style, st.text, st.room)

@@ -45,6 +45,9 @@ func (s Subject) Marks() []Mark {
 		return nil
 	}
 	s.known = newKnown()
+	if m, ok := s.View.Measure.(measure); ok { // what it has found of the look, it need not find again
+		s.known = m.f.p.known
+	}
 	if form, ok := set.Kind.FormNamed(s.Block.Form); ok && form.Runs != nil {
 		s.runs = form.Runs(s.View)
 	}

@@ -30,13 +30,13 @@ type painter struct {
 type known struct {
 	around map[string][]kind.Part
 	cells  map[cellsKey][]colour.Colour // of the pictures
-	texts  map[textKey]setText
+	texts  map[textKey]*setText
 	least  map[leastKey]leastRoom
 	rooms  map[placeKey]float64
+	sizes  map[placeKey]float64
 	styles map[placeKey]typeset.Style
-	owners map[string]bool  // the records of which anything of the look is their own; nil until it is asked for
-	spoken map[subject]bool // the parts and properties of which any level says anything; nil until it is asked for
-	said   map[question]answer
+	owners map[string]bool // the records of which anything of the look is their own; nil until it is asked for
+	index  *look.Index     // of the cascade; nil until it is asked for
 }
 
 // cellsKey is some columns of a picture.
@@ -45,23 +45,10 @@ type cellsKey struct {
 	first, last int
 }
 
-// subject is what a value is said of.
-type subject struct{ part, property string }
-
-type question struct {
-	target         look.Target
-	part, property string
-}
-
-type answer struct {
-	said look.Said
-	ok   bool
-}
-
 func newKnown() *known {
-	return &known{around: map[string][]kind.Part{}, cells: map[cellsKey][]colour.Colour{}, texts: map[textKey]setText{},
-		said: map[question]answer{}, least: map[leastKey]leastRoom{},
-		rooms: map[placeKey]float64{}, styles: map[placeKey]typeset.Style{}}
+	return &known{around: map[string][]kind.Part{}, cells: map[cellsKey][]colour.Colour{}, texts: map[textKey]*setText{},
+		least: map[leastKey]leastRoom{},
+		rooms: map[placeKey]float64{}, sizes: map[placeKey]float64{}, styles: map[placeKey]typeset.Style{}}
 }
 
 // cells are the colours of some columns of a picture.
@@ -118,32 +105,12 @@ func (s Subject) plainPainter(k *kind.Kind) painter {
 	return s.painter(k, tokens)
 }
 
-// subjectsOf are the parts and properties of which a cascade says anything.
-func subjectsOf(c look.Cascade) map[subject]bool {
-	said := map[subject]bool{}
-	for _, sheet := range []look.Sheet{c.House, c.Kind, c.Block} {
-		for key := range sheet {
-			said[subject{key.Part, key.Property}] = true
-		}
-	}
-	return said
-}
-
-// resolve is the cascade's answer. Most of what is asked is said nowhere.
+// resolve is the cascade's answer.
 func (p painter) resolve(t look.Target, part, property string) (look.Said, bool) {
-	if p.known.spoken == nil {
-		p.known.spoken = subjectsOf(p.cascade)
+	if p.known.index == nil {
+		p.known.index = p.cascade.Index()
 	}
-	if !p.known.spoken[subject{part, property}] {
-		return look.Said{}, false
-	}
-	q := question{t, part, property}
-	a, ok := p.known.said[q]
-	if !ok {
-		a.said, a.ok = p.cascade.Resolve(t, part, property)
-		p.known.said[q] = a
-	}
-	return a.said, a.ok
+	return p.known.index.Resolve(t, part, property)
 }
 
 // around lists a part and the parts around it, from the inside out.
@@ -389,8 +356,38 @@ func worst(places []place, ink colour.Colour) float64 {
 // The size of text where nothing says one, and of a rem (CSS's initial value in every browser).
 const initialSize = 16.0
 
+// sort names the records that look like the target's: itself where anything of its look is its own.
+func (p painter) sort(t look.Target) string {
+	if p.known.owners == nil {
+		p.known.owners = map[string]bool{}
+		for key := range p.cascade.Block {
+			p.known.owners[key.Record] = true
+		}
+	}
+	if p.known.owners[t.Record] {
+		return t.Record
+	}
+	if t.Featured {
+		return "\x00featured"
+	}
+	return ""
+}
+
 // size is the font size in CSS px, at the proof's width.
 func (p painter) size(part kind.Part, t look.Target) float64 {
+	if t.State != look.Normal {
+		return p.readSize(part, t)
+	}
+	key := placeKey{part.Name, p.sort(t), t.Width}
+	size, ok := p.known.sizes[key]
+	if !ok {
+		size = p.readSize(part, t)
+		p.known.sizes[key] = size
+	}
+	return size
+}
+
+func (p painter) readSize(part kind.Part, t look.Target) float64 {
 	parts := p.around(part)
 	size := initialSize
 	for i := len(parts) - 1; i >= 0; i-- {

@@ -17,14 +17,9 @@ func (p painter) repaint(s Subject, set kind.Set, part kind.Part, property strin
 	batch := document.Batch{Name: property + " of " + part.Name}
 	after := p
 	after.known = newKnown()
-	after.cascade.Block = maps.Clone(p.cascade.Block)
-	if after.cascade.Block == nil {
-		after.cascade.Block = look.Sheet{}
-	}
+	after.known.index = p.cascade.Index()
 	say := func(key look.Key, value look.Value) {
-		after.cascade.Block[key] = value
-		clear(after.known.said)
-		after.known.spoken = nil
+		after.known.index.Say(key, value)
 		batch.Changes = append(batch.Changes, document.SetLook{Block: s.Block.ID, Key: key, Text: value.String()})
 	}
 	say(p.particular(part, property, t), value)

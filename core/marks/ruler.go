@@ -102,10 +102,14 @@ func (r ruler) length(part kind.Part, v look.Value) float64 {
 	if token, ok := v.(look.Token); ok {
 		v = r.p.tokens.Value(token)
 	}
-	if l, ok := v.(look.Length); ok {
+	l, ok := v.(look.Length)
+	switch {
+	case !ok:
+		return 0
+	case l.Unit == "em" || l.Unit == "%":
 		return r.p.pixels(l, r.p.size(part, r.t), r.t)
 	}
-	return 0
+	return r.p.pixels(l, 0, r.t)
 }
 
 // snapped is a border's width as it is drawn: whole device pixels, and no less than one (CSS Values 4, snap a length as

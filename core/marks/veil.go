@@ -2,7 +2,6 @@ package marks
 
 import (
 	"fmt"
-	"maps"
 	"math"
 
 	"rubrel/core/colour"
@@ -32,11 +31,8 @@ func (p painter) veil(s Subject, set kind.Set, part kind.Part, t look.Target, in
 	passes := func(percent int) bool {
 		after := p
 		after.known = newKnown()
-		after.cascade.Block = maps.Clone(p.cascade.Block)
-		if after.cascade.Block == nil {
-			after.cascade.Block = look.Sheet{}
-		}
-		after.cascade.Block[p.particular(outer, "background-image", t)] = veiled(percent)
+		after.known.index = p.cascade.Index()
+		after.known.index.Say(p.particular(outer, "background-image", t), veiled(percent))
 		return worst(after.places(part, t), ink) >= needed
 	}
 	const least, most = 5, 95

@@ -47,6 +47,9 @@ func (b *Book) Width(s Style, text string) (float64, bool) {
 // clusters is how many characters a reader sees: extended grapheme clusters (UAX #29), which letter-spacing keeps whole
 // (CSS Text 3, section 8.2).
 func clusters(text string) int {
+	if isPlain(text) {
+		return len(text)
+	}
 	var seg segmenter.Segmenter
 	seg.Init([]rune(text))
 	n := 0
@@ -54,6 +57,16 @@ func clusters(text string) int {
 		n++
 	}
 	return n
+}
+
+// isPlain reports whether each byte of a text is a character that a reader sees: in ASCII only a line's end joins two.
+func isPlain(text string) bool {
+	for i := range len(text) {
+		if text[i] < ' ' || text[i] >= 0x7f {
+			return false
+		}
+	}
+	return true
 }
 
 // perPixel is a text's width at a size of one pixel. It is shaped as a whole: fonts kern with the space, too.

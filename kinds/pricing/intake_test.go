@@ -5,6 +5,7 @@ import (
 	"strings"
 	"testing"
 
+	"rubrel/core/document"
 	"rubrel/core/kind"
 	"rubrel/formats/delimited"
 )
@@ -138,11 +139,11 @@ func TestCorrections(t *testing.T) {
 func TestManyPlans(t *testing.T) {
 	var b strings.Builder
 	b.WriteString("Plan,Price\n")
-	for i := range 80 {
+	for i := range document.MostRecords + 20 {
 		fmt.Fprintf(&b, "P%d,%d\n", i, i)
 	}
 	reading := read(t, b.String(), kind.IntakeOptions{})
-	if len(reading.Set.Records) != 60 || len(reading.Problems) != 1 {
+	if len(reading.Set.Records) != document.MostRecords || len(reading.Problems) != 1 {
 		t.Errorf("%d plans, problems %v", len(reading.Set.Records), reading.Problems)
 	}
 }

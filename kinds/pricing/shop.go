@@ -26,9 +26,32 @@ type shop struct {
 	seats  int64               // the number of seats that is shown; 0 in a form that shows the price of one
 	read   map[string]cardView // by plan, once they have been read
 	widest float64             // see widestEms
+	pairs  []choice            // see choices
 }
 
-func newShop(v kind.View) *shop {
+// newShop is the shop of a view, read once.
+func newShop(v kind.View) *shop { return remembered(v, "shop", openShop) }
+
+// seated is the shop of a form that shows what a number of seats costs.
+func seated(v kind.View) *shop {
+	return remembered(v, "seated shop", func(v kind.View) *shop {
+		s := openShop(v)
+		asks, ok := v.Set.Facts["asks"].(kind.Whole)
+		if !ok {
+			asks = kind.Whole(s.list.Seats.Least)
+		}
+		s.seats, _ = s.list.Seats.Clamp(int64(asks))
+		return s
+	})
+}
+
+// remembered is a shop that is opened once for a view; one whose words are hyphenated is another.
+func remembered(v kind.View, name string, open func(kind.View) *shop) *shop {
+	name += " " + v.Locale + " " + strconv.FormatBool(v.Hyphenate != nil)
+	return kind.Remember(v, name, func() *shop { return open(v) })
+}
+
+func openShop(v kind.View) *shop {
 	s := &shop{v: v, list: pricing.NewList(v.Set).AsOf(v.Now), words: wordsFor(v.Locale),
 		locale: money.LocaleFor(v.Locale)}
 	s.style = money.Style{DropZeros: s.fact("fraction") == "when needed", Code: s.fact("sign") == "code"}
@@ -46,17 +69,6 @@ func newShop(v kind.View) *shop {
 	return s
 }
 
-// seated makes the shop of a form that shows what a number of seats costs.
-func seated(v kind.View) *shop {
-	s := newShop(v)
-	asks, ok := v.Set.Facts["asks"].(kind.Whole)
-	if !ok {
-		asks = kind.Whole(s.list.Seats.Least)
-	}
-	s.seats, _ = s.list.Seats.Clamp(int64(asks))
-	return s
-}
-
 func (s *shop) fact(name string) string { return kind.Text(s.v.Set.Facts, name) }
 
 // choice is one pair of the switches' sides, with the classes of what is shown for it alone.
@@ -70,7 +82,9 @@ type choice struct {
 
 // choices lists every pair of period and currency.
 func (s *shop) choices() []choice {
-	var all []choice
+	if s.pairs != nil {
+		return s.pairs
+	}
 	for i, period := range s.list.Periods {
 		for j, currency := range s.list.Currencies {
 			c := choice{period: period, currency: currency, i: i, j: j}
@@ -81,10 +95,10 @@ func (s *shop) choices() []choice {
 				c.currencyClass = "rb-vc rb-of-c" + strconv.Itoa(j)
 			}
 			c.class = strings.TrimSpace(c.periodClass + " " + c.currencyClass)
-			all = append(all, c)
+			s.pairs = append(s.pairs, c)
 		}
 	}
-	return all
+	return s.pairs
 }
 
 // at names a choice to the script of a form that counts.
