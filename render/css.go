@@ -113,7 +113,7 @@ func (d *dressed) cascade(b *document.Block) (look.Cascade, error) {
 	if err != nil {
 		return c, err
 	}
-	set, _ := d.site.SetByID(b.SetID)
+	set := d.site.SetOf(b)
 	kindSheet := look.Sheet{}
 	maps.Copy(kindSheet, d.dress.Kinds[set.Kind.Name])
 	maps.Copy(kindSheet, c.Kind)

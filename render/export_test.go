@@ -7,6 +7,7 @@ import (
 	"net/http"
 	"net/http/httptest"
 	"path/filepath"
+	"regexp"
 	"slices"
 	"strings"
 	"testing"
@@ -191,6 +192,39 @@ func TestSnippetSurvivesHostileCSS(t *testing.T) {
 			return computedStyles(b, "[data-rb], [data-rb] *")
 		}
 		compareStyles(t, dress, styles("/plain"), styles("/hostile"))
+	}
+}
+
+// A snippet says how it is adjusted, and what it says works: its tokens are other ones where a page says so in the
+// ordinary way. Its rules can be read: one declaration on each line.
+func TestSnippetIsAdjusted(t *testing.T) {
+	text, err := render.Snippet(parse(t, demo.Fennmoor), loadDresses(t), "memberships", false, nil, now)
+	if err != nil {
+		t.Fatal(err)
+	}
+	snippet := string(text)
+	example := regexp.MustCompile(`\.rb-x\w+ \{ --rb-accent: #0b5fff \}`).FindString(snippet)
+	if example == "" {
+		t.Fatalf("it does not say how it is adjusted: %.300s", snippet)
+	}
+	css, _, _ := strings.Cut(snippet, "</style>")
+	if crowded := regexp.MustCompile(`(?m)^[^@/]*;.*;`).FindString(css); crowded != "" {
+		t.Errorf("two declarations on one line: %.200s", crowded)
+	}
+	example = strings.Replace(example, "accent", "quiet", 1) // which more of the block is set in
+	folder, pages := t.TempDir(), []render.File{}
+	for name, own := range map[string]string{"plain": "", "adjusted": example} {
+		pages = append(pages, render.File{Path: name + ".html", Bytes: []byte("<!doctype html><style>" + own + "</style>" + snippet)})
+	}
+	write(t, folder, pages)
+	b := testkit.Launch(t, 1200, 900)
+	blue := "[...document.querySelectorAll('[data-rb] *')].filter((e) => ['color', 'backgroundColor', " +
+		"'borderTopColor'].some((p) => getComputedStyle(e)[p] === 'rgb(11, 95, 255)')).length"
+	for name, want := range map[string]bool{"plain": false, "adjusted": true} {
+		b.Open("file://" + filepath.Join(folder, name+".html"))
+		if n := testkit.Eval[int](b, blue); (n > 0) != want {
+			t.Errorf("%s: %d elements have the page's accent", name, n)
+		}
 	}
 }
 

@@ -8,22 +8,24 @@ import (
 
 	"github.com/tdewolff/parse/v2"
 	"github.com/tdewolff/parse/v2/css"
+
+	"rubrel/core/look"
 )
 
 // short writes CSS without comments and needless space.
-func short(source string) (string, error) { return rewrite(source, false) }
+func short(source string) (string, error) { return rewrite(source, &rewriter{}) }
 
-// harden writes CSS as short does, and marks every declaration important.
+// harden writes CSS for a page that others make and look after: one declaration on each line, every one important but
+// those of tokens, so that a page says other values of these in the ordinary way.
 //
 // A style in a cascade layer loses to any rule of the page that is in none. Among important declarations the
 // order of layers is reversed and they win over everything that is not in a layer (CSS Cascade 5, section 6.4.4),
 // so an important layered style is the one form that no style sheet of the page around can overrun. The first
 // layer named is then the strongest.
-func harden(source string) (string, error) { return rewrite(source, true) }
+func harden(source string) (string, error) { return rewrite(source, &rewriter{hard: true}) }
 
-func rewrite(source string, important bool) (string, error) {
+func rewrite(source string, h *rewriter) (string, error) {
 	lexer := css.NewLexer(parse.NewInputString(source))
-	h := rewriter{important: important}
 	for {
 		kind, text := lexer.Next()
 		switch kind {
@@ -55,7 +57,7 @@ func rewrite(source string, important bool) (string, error) {
 
 // rewriter gathers one statement at a time: what ends in { is a prelude, what ends in ; or } a declaration.
 type rewriter struct {
-	important bool
+	hard      bool // see harden
 	out       strings.Builder
 	statement strings.Builder
 	space     bool   // white space was read since the last token
@@ -78,10 +80,18 @@ func (h *rewriter) isDeclarationColon() bool {
 	return ok && name != "" && strings.Trim(name, "abcdefghijklmnopqrstuvwxyz0123456789-") == ""
 }
 
+// separate ends the declaration before, and begins a line where there are lines.
 func (h *rewriter) separate() {
 	if h.pending {
 		h.out.WriteByte(';')
 		h.pending = false
+	}
+	h.line(len(h.blocks))
+}
+
+func (h *rewriter) line(indent int) {
+	if h.hard && h.out.Len() > 0 {
+		h.out.WriteString("\n" + strings.Repeat("  ", indent))
 	}
 }
 
@@ -103,6 +113,7 @@ func (h *rewriter) end() {
 	h.statementEnd("")
 	h.blocks = h.blocks[:len(h.blocks)-1]
 	h.pending = false
+	h.line(len(h.blocks))
 	h.out.WriteByte('}')
 }
 
@@ -119,8 +130,16 @@ func (h *rewriter) statementEnd(terminator string) {
 		h.out.WriteString(terminator)
 		return
 	}
-	if n := len(h.blocks); h.important && n > 0 && !h.blocks[n-1] {
+	if n := len(h.blocks); h.hard && n > 0 && !h.blocks[n-1] && !saysToken(statement) {
 		h.out.WriteString("!important")
 	}
 	h.pending = true
+}
+
+// saysToken reports whether a declaration is that of a token's custom property.
+func saysToken(declaration string) bool {
+	name, _, _ := strings.Cut(declaration, ":")
+	token, ok := strings.CutPrefix(name, look.Token("").CustomProperty())
+	_, known := look.CategoryOf(token)
+	return ok && known
 }

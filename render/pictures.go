@@ -11,7 +11,7 @@ import (
 
 // picturesOf lists the pictures that a block's look may show, by name, each once.
 func (d *dressed) picturesOf(b *document.Block) []string {
-	set, _ := d.site.SetByID(b.SetID)
+	set := d.site.SetOf(b)
 	var names []string
 	for _, sheet := range []look.Sheet{d.site.House.Kinds[set.Kind.Name], b.Look} {
 		for _, value := range sheet {

@@ -4,8 +4,12 @@ import (
 	"crypto/sha256"
 	"encoding/hex"
 	"regexp"
+	"slices"
 	"strings"
 	"sync"
+
+	"github.com/tdewolff/parse/v2"
+	"github.com/tdewolff/parse/v2/css"
 
 	"rubrel/core/kind"
 	"rubrel/core/look"
@@ -25,8 +29,6 @@ var rootSelector = regexp.MustCompile(`\.rb([^\w-])`)
 // rooted gives a style sheet of this folder the class of the blocks that it is for.
 func rooted(sheet, class string) string { return rootSelector.ReplaceAllString(sheet, "."+class+"$1") }
 
-var commentPattern = regexp.MustCompile(`(?s)/\*.*?\*/`)
-
 // formSheet is a style sheet of forms, confined to the blocks that have its class.
 type formSheet struct{ class, css string }
 
@@ -41,7 +43,7 @@ func scoped(sheet string) formSheet {
 	}
 	f := formSheet{class: contentClass(sheet)}
 	var out strings.Builder
-	scopeInto(&out, commentPattern.ReplaceAllString(sheet, ""), ":where(."+f.class+") ")
+	scopeInto(&out, tokensOf(sheet), ":where(."+f.class+") ")
 	f.css = out.String()
 	formSheets.Store(sheet, f)
 	return f
@@ -69,15 +71,45 @@ func called(script string) string {
 		`")]);`
 }
 
-// scopeInto writes rules with a prefix before each of their selectors; those in a conditional group too.
-func scopeInto(out *strings.Builder, sheet, prefix string) {
+// cssToken is a token of a style sheet, as it is written.
+type cssToken struct {
+	kind css.TokenType
+	text string
+}
+
+// tokensOf reads a style sheet without its comments.
+func tokensOf(sheet string) []cssToken {
+	var tokens []cssToken
+	lexer := css.NewLexer(parse.NewInputString(sheet))
 	for {
-		open := strings.IndexByte(sheet, '{')
+		kind, text := lexer.Next()
+		switch kind {
+		case css.ErrorToken:
+			return tokens
+		case css.CommentToken:
+		default:
+			tokens = append(tokens, cssToken{kind, string(text)})
+		}
+	}
+}
+
+func textOf(tokens []cssToken) string {
+	var b strings.Builder
+	for _, t := range tokens {
+		b.WriteString(t.text)
+	}
+	return b.String()
+}
+
+// scopeInto writes rules with a prefix before each of their selectors; those in a conditional group too.
+func scopeInto(out *strings.Builder, sheet []cssToken, prefix string) {
+	for {
+		open := slices.IndexFunc(sheet, func(t cssToken) bool { return t.kind == css.LeftBraceToken })
 		if open < 0 {
 			return
 		}
-		prelude, end := strings.TrimSpace(sheet[:open]), blockEnd(sheet, open)
-		inside := sheet[open+1 : end]
+		end := blockEnd(sheet, open)
+		prelude, inside := strings.TrimSpace(textOf(sheet[:open])), sheet[open+1:end]
 		switch {
 		case strings.HasPrefix(prelude, "@media"), strings.HasPrefix(prelude, "@container"), strings.HasPrefix(prelude,
 			"@supports"):
@@ -85,51 +117,51 @@ func scopeInto(out *strings.Builder, sheet, prefix string) {
 			scopeInto(out, inside, prefix)
 			out.WriteString("}")
 		case strings.HasPrefix(prelude, "@"): // a registered property, keyframes
-			out.WriteString(prelude + "{" + inside + "}")
+			out.WriteString(prelude + "{" + textOf(inside) + "}")
 		default:
-			for i, selector := range selectors(prelude) {
+			for i, selector := range selectors(sheet[:open]) {
 				if i > 0 {
 					out.WriteString(",")
 				}
 				out.WriteString(prefix + selector)
 			}
-			out.WriteString("{" + inside + "}")
+			out.WriteString("{" + textOf(inside) + "}")
 		}
-		sheet = sheet[end+1:]
+		sheet = sheet[min(end+1, len(sheet)):]
 	}
 }
 
 // blockEnd is where the block that opens at a place ends; the end of the sheet where it does not.
-func blockEnd(sheet string, open int) int {
+func blockEnd(sheet []cssToken, open int) int {
 	depth := 0
 	for i := open; i < len(sheet); i++ {
-		switch sheet[i] {
-		case '{':
+		switch sheet[i].kind {
+		case css.LeftBraceToken:
 			depth++
-		case '}':
+		case css.RightBraceToken:
 			if depth--; depth == 0 {
 				return i
 			}
 		}
 	}
-	return len(sheet) - 1
+	return len(sheet)
 }
 
 // selectors cuts a list of selectors at the commas outside brackets.
-func selectors(list string) []string {
+func selectors(list []cssToken) []string {
 	var all []string
 	depth, begun := 0, 0
-	for i := range len(list) {
-		switch list[i] {
-		case '(', '[':
+	for i, t := range list {
+		switch t.kind {
+		case css.LeftParenthesisToken, css.LeftBracketToken, css.FunctionToken:
 			depth++
-		case ')', ']':
+		case css.RightParenthesisToken, css.RightBracketToken:
 			depth--
-		case ',':
+		case css.CommaToken:
 			if depth == 0 {
-				all, begun = append(all, strings.TrimSpace(list[begun:i])), i+1
+				all, begun = append(all, strings.TrimSpace(textOf(list[begun:i]))), i+1
 			}
 		}
 	}
-	return append(all, strings.TrimSpace(list[begun:]))
+	return append(all, strings.TrimSpace(textOf(list[begun:])))
 }

@@ -14,7 +14,9 @@ func TestScoped(t *testing.T) {
 			"}:where(.rb-k-x) b{}}:where(.rb-k-x) i{}",
 		`@property --n { syntax: "<number>"; } .a{}`: `@property --n{ syntax: "<number>"; }:where(.rb-k-x) .a{}`,
 		`[data-x="a,b"] i{}`:                         `:where(.rb-k-x) [data-x="a,b"] i{}`,
-		"":                                           "",
+		`.a::after { content: "{,}" } /* } */ .b{}`: `:where(.rb-k-x) .a::after{ content: "{,}" }` +
+			`:where(.rb-k-x) .b{}`,
+		"": "",
 	} {
 		got := scoped(sheet)
 		if want = strings.ReplaceAll(want, "rb-k-x", got.class); got.css != want {

@@ -15,7 +15,7 @@ func Specimen(site *document.Site, registry dresses.Registry, now time.Time) ([]
 	page := document.Page{Title: site.Name}
 	seen := map[string]bool{}
 	for _, b := range site.Blocks {
-		set, _ := site.SetByID(b.SetID)
+		set := site.SetOf(&b)
 		for _, form := range set.Kind.Forms {
 			// A form is shown of the block that has it, else of the first of its kind.
 			if seen[set.Kind.Name+form.Name] || b.Form != form.Name && shownElsewhere(site, set.Kind.Name, form.Name) {

@@ -280,7 +280,9 @@ func (b *Browser) Drag(selector string, right, down float64) {
 
 func (b *Browser) middle(selector string) (x, y float64) {
 	b.t.Helper()
-	b.Await(fmt.Sprintf("document.querySelector(%s)?.getClientRects().length > 0", Quote(selector)))
+	// What is busy may be about to make room for itself, and move what is to be clicked.
+	b.Await(fmt.Sprintf("document.querySelector(%s)?.getClientRects().length > 0 && "+
+		"!document.querySelector('[aria-busy=true]')", Quote(selector)))
 	at := Eval[[]float64](b, fmt.Sprintf(`(() => {
 		const target = document.querySelector(%s);
 		target.scrollIntoView({ block: 'center', inline: 'nearest' });

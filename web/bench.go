@@ -130,7 +130,7 @@ func (s *Server) benchView(w http.ResponseWriter, r *http.Request, l *store.Load
 
 // sharedView lays out what many pages share.
 func (s *Server) sharedView(l *store.Loaded, block *document.Block, shown ledger.Shown) (*sharedView, error) {
-	set, _ := l.Site.SetByID(block.SetID)
+	set := l.Site.SetOf(block)
 	cascade, tokens, err := render.Cascade(l.Site, s.dresses, block.ID)
 	if err != nil {
 		return nil, err

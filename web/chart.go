@@ -27,7 +27,7 @@ func (s *Server) chart(w http.ResponseWriter, r *http.Request) {
 	if l == nil {
 		return
 	}
-	set, _ := l.Site.SetByID(block.SetID)
+	set := l.Site.SetOf(block)
 	for _, chart := range set.Kind.Charts {
 		if chart.Name != chi.URLParam(r, "chart") {
 			continue

@@ -101,7 +101,7 @@ func (s *Server) control(w http.ResponseWriter, r *http.Request) {
 		http.Error(w, "this cell has no control", http.StatusUnprocessableEntity)
 		return
 	}
-	set, _ := l.Site.SetByID(block.SetID)
+	set := l.Site.SetOf(block)
 	part, known := set.Kind.PartNamed(key.Part)
 	property, err := look.PropertyNamed(key.Property)
 	if !known || err != nil || !part.Has(key.Property) {

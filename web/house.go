@@ -318,8 +318,9 @@ func (s *Server) setKindLook(w http.ResponseWriter, r *http.Request) {
 
 // exceptions lists every value that a record says for itself.
 func (v *houseView) exceptions(site *document.Site) {
-	for _, b := range site.Blocks {
-		set, _ := site.SetByID(b.SetID)
+	for i := range site.Blocks {
+		b := &site.Blocks[i]
+		set := site.SetOf(b)
 		var lines []exceptionLine
 		for key, value := range b.Look {
 			if record, ok := set.RecordByID(key.Record); ok {

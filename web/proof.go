@@ -84,7 +84,7 @@ func (s *Server) snippetPage(w http.ResponseWriter, r *http.Request) {
 		s.fail(w, r, err)
 		return
 	}
-	set, _ := l.Site.SetByID(block.SetID)
+	set := l.Site.SetOf(block)
 	f := s.newFrame(r, "Snippet of "+block.Name)
 	f.Site = l
 	s.show(w, r, http.StatusOK, "snippet.html", struct {
@@ -103,7 +103,7 @@ func (s *Server) list(w http.ResponseWriter, r *http.Request) {
 	if l == nil {
 		return
 	}
-	set, _ := l.Site.SetByID(block.SetID)
+	set := l.Site.SetOf(block)
 	text, err := delimited.Write(set.Table())
 	if err != nil {
 		s.fail(w, r, err)

@@ -155,7 +155,7 @@ func (s *Server) showSite(w http.ResponseWriter, r *http.Request, status int, fa
 	}{frame: f, Kinds: s.kinds, History: history, Releases: releases}
 	for i := range l.Site.Blocks {
 		b := &l.Site.Blocks[i]
-		set, _ := l.Site.SetByID(b.SetID)
+		set := l.Site.SetOf(b)
 		view.Blocks = append(view.Blocks, blockLine{b, set, pageOf(l.Site, b.ID)})
 	}
 	for _, name := range s.dresses.Names() {

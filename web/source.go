@@ -42,7 +42,7 @@ func (s *Server) proposal(w http.ResponseWriter, r *http.Request) {
 	if l == nil {
 		return
 	}
-	set, _ := l.Site.SetByID(block.SetID)
+	set := l.Site.SetOf(block)
 	sources := s.sourcesOf(set)
 	i := slices.IndexFunc(sources, func(x kind.Source) bool { return x.Name == chi.URLParam(r, "source") })
 	if i < 0 {
@@ -89,7 +89,7 @@ func (s *Server) ask(ctx context.Context, address string) ([]byte, error) {
 // readProposal makes one change of what a service said, as it was shown.
 func (s *Server) readProposal(l *store.Loaded, block *document.Block, name, answer string) (document.Change,
 	string, error) {
-	set, _ := l.Site.SetByID(block.SetID)
+	set := l.Site.SetOf(block)
 	i := slices.IndexFunc(set.Kind.Sources, func(x kind.Source) bool { return x.Name == name })
 	if i < 0 || len(answer) > maxAnswer {
 		return nil, "", &document.Fault{Problem: "Rubrel does not know this service"}

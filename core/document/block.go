@@ -216,7 +216,7 @@ func (c Lift) Plan(s *Site) (patch.Patch, error) {
 	}
 	up := SetLook{Block: c.Block, Key: c.Key, Text: value.String()}
 	if up.Key.Record = ""; c.Key.Record == "" {
-		set, _ := s.SetByID(block.SetID)
+		set := s.SetOf(block)
 		up.Block, up.Kind = "", set.Kind.Name
 	}
 	return Batch{Changes: []Change{up, SetLook{Block: c.Block, Key: c.Key}}}.Plan(s)
@@ -242,13 +242,16 @@ func (c PasteLook) Plan(s *Site) (patch.Patch, error) {
 	if !ok {
 		return nil, missing("block", c.FromBlock)
 	}
-	for _, one := range []struct{ set, record string }{{block.SetID, c.Record}, {from.SetID, c.From}} {
-		set, _ := s.SetByID(one.set)
+	for _, one := range []struct {
+		set    *Set
+		record string
+	}{{s.SetOf(block), c.Record}, {s.SetOf(from), c.From}} {
+		set := one.set
 		if _, ok := set.RecordByID(one.record); !ok {
 			return nil, missing(set.Kind.One, one.record)
 		}
 	}
-	set, _ := s.SetByID(block.SetID)
+	set := s.SetOf(block)
 	wanted := map[look.Key]look.Value{}
 	for _, key := range copiedKeys(from.Look, c.From) {
 		copied := key
@@ -272,7 +275,7 @@ func (c PasteLook) Plan(s *Site) (patch.Patch, error) {
 // Label names the record.
 func (c PasteLook) Label(s *Site) string {
 	if block, ok := s.BlockByID(c.Block); ok {
-		set, _ := s.SetByID(block.SetID)
+		set := s.SetOf(block)
 		if record, ok := set.RecordByID(c.Record); ok {
 			return "look of " + RecordName(set, record)
 		}

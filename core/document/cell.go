@@ -139,11 +139,7 @@ func (c SetLook) level(s *Site) (patch.Pointer, *kind.Kind, look.Sheet, error) {
 	if !ok {
 		return nil, nil, nil, missing("block", c.Block)
 	}
-	set, ok := s.SetByID(block.SetID)
-	if !ok {
-		return nil, nil, nil, missing("set", block.SetID)
-	}
-	return patch.Pointer{"blocks", c.Block, "look"}, set.Kind, block.Look, nil
+	return patch.Pointer{"blocks", c.Block, "look"}, s.SetOf(block).Kind, block.Look, nil
 }
 
 // Label names the part and property.

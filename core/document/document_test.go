@@ -390,7 +390,8 @@ func TestOrderBetween(t *testing.T) {
 func TestFreshID(t *testing.T) {
 	taken := map[string]bool{"plan": true, "plan-2": true}
 	for name, want := range map[string]string{"Plan": "plan-3", "École & Co.": "ecole-co", "": "item",
-		"Rückgratwerkstatt Weißbach": "ruckgratwerkstatt-weissbach", "Łódź": "lodz", "日本": "item",
+		"Rückgratwerkstatt Weißbach": "ruckgratwerkstatt-weissbach", "Łódź": "lodz", "日本": "ri-ben",
+		"Öffnungszeiten": "offnungszeiten", "Цены": "tseny", "الأسعار": "l-s-r", "…": "item",
 		strings.Repeat("ab ", 40): strings.Repeat("ab-", 13) + "a"} {
 		got := document.FreshID(name, func(id string) bool { return taken[id] })
 		if !document.IsID(got) || got != want && name != strings.Repeat("ab ", 40) {

@@ -4,9 +4,8 @@ import (
 	"slices"
 	"strconv"
 	"strings"
-	"unicode"
 
-	"golang.org/x/text/unicode/norm"
+	"github.com/gosimple/slug"
 
 	"rubrel/core/look"
 	"rubrel/core/patch"
@@ -244,25 +243,14 @@ func (s *Set) recordIDs() []string {
 	return ids
 }
 
-// plainLetters are letters that have no decomposition into a basic letter and its marks.
-var plainLetters = strings.NewReplacer("ß", "ss", "æ", "ae", "œ", "oe", "ø", "o", "ł", "l", "đ", "d", "ı", "i", "þ", "th")
+// mostSlug is how long the part of an ID may be that is made of a name.
+const mostSlug = 40
 
-// FreshID makes an ID of a name that is not taken yet. Letters lose their marks (Unicode Standard Annex 15, NFKD).
+// FreshID makes an ID of a name, in whatever script it is written, that is not taken yet.
 func FreshID(name string, taken func(string) bool) string {
-	var b strings.Builder
-	for _, r := range norm.NFKD.String(plainLetters.Replace(strings.ToLower(name))) {
-		switch {
-		case unicode.Is(unicode.Mn, r):
-		case r >= 'a' && r <= 'z' || r >= '0' && r <= '9':
-			b.WriteRune(r)
-		case b.Len() > 0 && !strings.HasSuffix(b.String(), "-"):
-			b.WriteByte('-')
-		}
-		if b.Len() >= 40 {
-			break
-		}
-	}
-	base := strings.Trim(b.String(), "-")
+	base := slug.Make(strings.NewReplacer("&", " ", "@", " ").Replace(name)) // which it writes as English words
+	base = strings.ReplaceAll(base, "_", "-")
+	base = strings.Trim(base[:min(len(base), mostSlug)], "-")
 	if base == "" {
 		base = "item"
 	}

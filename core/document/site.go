@@ -4,6 +4,7 @@
 package document
 
 import (
+	"fmt"
 	"slices"
 	"strings"
 
@@ -91,6 +92,24 @@ func (s *Site) SetByID(id string) (*Set, bool) {
 	return &s.Sets[i], true
 }
 
+// SetOf is the set that a block of the site shows: none is without.
+func (s *Site) SetOf(b *Block) *Set {
+	set, ok := s.SetByID(b.SetID)
+	if !ok {
+		panic(fmt.Sprintf("document: the block %s is not of this site", b.ID))
+	}
+	return set
+}
+
+// FormOf is the form in which a block of the site is shown.
+func (s *Site) FormOf(b *Block) kind.Form {
+	form, ok := s.SetOf(b).Kind.FormNamed(b.Form)
+	if !ok {
+		panic(fmt.Sprintf("document: the block %s is in no form of its kind", b.ID))
+	}
+	return form
+}
+
 // others finds a set as facts of another may be computed from it.
 func (s *Site) others(id string) (kind.Set, bool) {
 	set, ok := s.SetByID(id)
@@ -163,10 +182,7 @@ func (s *Set) RecordByID(id string) (*kind.Record, bool) {
 
 // Cascade assembles the levels of a block's look. It fails only where the kind's own defaults are wrong.
 func (s *Site) Cascade(b *Block) (look.Cascade, error) {
-	set, ok := s.SetByID(b.SetID)
-	if !ok {
-		return look.Cascade{}, missing("set", b.SetID)
-	}
+	set := s.SetOf(b)
 	defaults, err := set.Kind.Defaults(b.Form)
 	if err != nil {
 		return look.Cascade{}, err

@@ -4,7 +4,6 @@ package ledger
 
 import (
 	"cmp"
-	"fmt"
 	"slices"
 	"strings"
 
@@ -148,10 +147,7 @@ type Cell struct {
 func Build(site *document.Site, b *document.Block, cascade look.Cascade, tokens look.Tokens,
 	shown Shown) (*Grid, error) {
 	part, width := shown.Part, shown.Width
-	set, ok := site.SetByID(b.SetID)
-	if !ok {
-		return nil, fmt.Errorf("ledger: block %s has no set", b.ID)
-	}
+	set := site.SetOf(b)
 	parts := set.Kind.PartsOf(b.Form)
 	if !slices.ContainsFunc(parts, func(p kind.Part) bool { return p.Name == part }) {
 		part = set.Kind.FirstPart(b.Form)

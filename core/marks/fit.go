@@ -72,12 +72,8 @@ type SetText struct {
 // SetTexts lists how every text whose fit is measured is set, at every width; those whose fonts are not known are left
 // out.
 func (s Subject) SetTexts() []SetText {
-	set, ok := s.Site.SetByID(s.Block.SetID)
-	if !ok {
-		return nil
-	}
-	form, ok := set.Kind.FormNamed(s.Block.Form)
-	if !ok || form.Runs == nil || s.Book == nil {
+	set, form := s.Site.SetOf(s.Block), s.Site.FormOf(s.Block)
+	if form.Runs == nil || s.Book == nil {
 		return nil
 	}
 	f := s.fitter(set.Set, form)

@@ -40,15 +40,12 @@ type Subject struct {
 
 // Marks checks the block: what its kind checks, and what holds for every kind. Those that are quiet come last.
 func (s Subject) Marks() []Mark {
-	set, ok := s.Site.SetByID(s.Block.SetID)
-	if !ok {
-		return nil
-	}
+	set, form := s.Site.SetOf(s.Block), s.Site.FormOf(s.Block)
 	s.known = newKnown()
 	if m, ok := s.View.Measure.(measure); ok { // what it has found of the look, it need not find again
 		s.known = m.f.p.known
 	}
-	if form, ok := set.Kind.FormNamed(s.Block.Form); ok && form.Runs != nil {
+	if form.Runs != nil {
 		s.runs = form.Runs(s.View)
 	}
 	var list []Mark
@@ -56,7 +53,7 @@ func (s Subject) Marks() []Mark {
 	if set.Kind.Check != nil {
 		findings = set.Kind.Check(set.Set, kind.Scene{Locale: s.Site.LanguageOf(s.Block.ID), Now: s.Now})
 	}
-	if form, ok := set.Kind.FormNamed(s.Block.Form); ok && form.Check != nil {
+	if form.Check != nil {
 		findings = append(findings, form.Check(s.View)...)
 	}
 	for _, finding := range findings {

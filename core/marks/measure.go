@@ -20,14 +20,7 @@ type measure struct {
 
 // Measured is the subject with a view that can measure its look, where the fonts are known, and hyphenate its words.
 func (s Subject) Measured() Subject {
-	set, ok := s.Site.SetByID(s.Block.SetID)
-	if !ok {
-		return s
-	}
-	form, ok := set.Kind.FormNamed(s.Block.Form)
-	if !ok {
-		return s
-	}
+	set, form := s.Site.SetOf(s.Block), s.Site.FormOf(s.Block)
 	syllables := hyphen.For(s.View.Locale)
 	s.View.Memo = &kind.Memo{}
 	if s.Book == nil {

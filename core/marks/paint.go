@@ -83,12 +83,10 @@ func (p painter) cellsUnder(picture look.Picture, text, ground kind.Part, t look
 // painter paints the subject with the tokens of a scheme; what is found depends on no token.
 func (s Subject) painter(k *kind.Kind, tokens look.Tokens) painter {
 	paints := map[string]kind.Paints{}
-	set, ok := s.Site.SetByID(s.Block.SetID)
-	if ok {
-		for i := range k.Parts {
-			if k.Parts[i].Paints != nil {
-				paints[k.Parts[i].Name] = k.Parts[i].Paints(set.Set)
-			}
+	set := s.Site.SetOf(s.Block)
+	for i := range k.Parts {
+		if k.Parts[i].Paints != nil {
+			paints[k.Parts[i].Name] = k.Parts[i].Paints(set.Set)
 		}
 	}
 	return painter{kind: k, set: set.Set, form: s.Block.Form, cascade: s.Cascade, tokens: tokens,

@@ -10,10 +10,7 @@ import (
 // of the nearest ground behind it, over every case.
 func (s Subject) UsedPairs() map[look.Pair]int {
 	used := map[look.Pair]int{}
-	set, ok := s.Site.SetByID(s.Block.SetID)
-	if !ok {
-		return used
-	}
+	set := s.Site.SetOf(s.Block)
 	p := s.plainPainter(set.Kind)
 	for _, part := range set.Kind.PartsOf(s.Block.Form) {
 		if !part.Text {
@@ -51,15 +48,11 @@ func (p painter) groundRole(part kind.Part, t look.Target) (look.Token, bool) {
 // that are featured and for others.
 func (s Subject) UsedFaces(shown func(part string) bool) map[*typeset.Face]bool {
 	used := map[*typeset.Face]bool{}
-	set, ok := s.Site.SetByID(s.Block.SetID)
-	form, known := kind.Form{}, false
-	if ok {
-		form, known = set.Kind.FormNamed(s.Block.Form)
-	}
-	if !known || s.Book == nil {
+	if s.Book == nil {
 		return used
 	}
-	f := s.fitterOfLook(set.Set, form)
+	set := s.Site.SetOf(s.Block)
+	f := s.fitterOfLook(set.Set, s.Site.FormOf(s.Block))
 	for _, part := range set.Kind.PartsOf(s.Block.Form) {
 		if !part.Text || !shown(part.Name) {
 			continue

@@ -10,6 +10,7 @@ export class Desk {
     this.queue = Promise.resolve();
     this.waiting = 0;
     this.posting = 0; // acts of which no answer has come
+    this.checked = this.version; // the marks are of this version, or asked for
     this.lost = false; // the last act did not reach the server
     this.listeners = [];
     addEventListener('beforeunload', (event) => { if (this.lost || this.posting) event.preventDefault(); });
@@ -109,6 +110,8 @@ export class Desk {
       throw new Error('the server did not answer');
     }
     if (method === 'POST') this.lost = false;
+    if (live.version !== this.checked) document.getElementById('marks').ariaBusy = 'true'; // until they are of this version
+    this.checked = live.version;
     live.drawing = JSON.parse(document.getElementById('drawing').textContent);
     for (const listener of this.listeners) listener(live);
     return !live.failed;
@@ -119,11 +122,14 @@ export class Desk {
     this.unchecked = true;
     if (this.checking) return;
     this.checking = true;
+    let version;
     while (this.unchecked) {
       this.unchecked = false;
+      ({ version } = this);
       await htmx.ajax('GET', `${this.url}/marks`, { source: document.getElementById('mark-count'), swap: 'none' }).catch(() => {});
     }
     this.checking = false;
+    if (version === this.version) document.getElementById('marks').ariaBusy = 'false';
   }
 
   // say tells the designer something, until the next answer of the server.

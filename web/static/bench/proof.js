@@ -94,9 +94,9 @@ export class Proof {
         this.shown = version;
         this.draw();
       }
-      this.desk.check();
     } finally {
       this.busy = false;
+      this.desk.check();
     }
   }
 
