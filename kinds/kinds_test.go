@@ -1,11 +1,17 @@
 package kinds_test
 
 import (
+	"encoding/json"
+	"maps"
+	"os"
+	"path/filepath"
+	"slices"
 	"testing"
 
 	"rubrel/core/document"
 	"rubrel/core/kind"
 	"rubrel/core/kind/kindtest"
+	"rubrel/core/script"
 	"rubrel/demo"
 	"rubrel/kinds"
 )
@@ -25,5 +31,43 @@ func TestContract(t *testing.T) {
 	}
 	for _, k := range all {
 		t.Run(k.Name, func(t *testing.T) { kindtest.Test(t, k, sets[k.Name]...) })
+	}
+}
+
+// What blocks say by themselves is said in the same languages by every kind, whole, and in the script and words of the
+// place: Taiwan, Hong Kong and Macao in theirs, Montenegro in its own.
+func TestWordsOfEveryLanguage(t *testing.T) {
+	files, err := filepath.Glob("*/words.json")
+	if err != nil || len(files) < 3 {
+		t.Fatalf("%v (%v)", files, err)
+	}
+	var languages []string
+	for _, file := range files {
+		text, err := os.ReadFile(file)
+		if err != nil {
+			t.Fatal(err)
+		}
+		var table map[string]map[string]any
+		if err := json.Unmarshal(text, &table); err != nil {
+			t.Fatalf("%s: %v", file, err)
+		}
+		own := slices.Sorted(maps.Keys(table))
+		if languages == nil {
+			languages = own
+		}
+		if !slices.Equal(own, languages) {
+			t.Errorf("%s has %v, %s has %v", file, own, files[0], languages)
+		}
+		for tag, words := range table {
+			if !slices.Equal(slices.Sorted(maps.Keys(words)), slices.Sorted(maps.Keys(table["en"]))) {
+				t.Errorf("%s: the words of %s are others than those of en", file, tag)
+			}
+		}
+		for tag, want := range map[string]string{"zh-TW": "zh-Hant", "zh-HK": "zh-Hant", "zh-MO": "zh-Hant", "zh-CN": "zh",
+			"zh-Hant-SG": "zh-Hant", "zh": "zh", "sr-ME": "sr-Latn", "sr": "sr", "sr-RS": "sr", "sr-Latn-RS": "sr-Latn"} {
+			if _, found, ok := script.Find(table, tag); !ok || found != want {
+				t.Errorf("%s: %s finds %q, want %s", file, tag, found, want)
+			}
+		}
 	}
 }

@@ -372,11 +372,11 @@ func writeVariables(b *strings.Builder, class string, widths look.Widths, variab
 }
 
 // containerQuery is the condition under which a block is at least and less than so many CSS px wide; 0 is no bound, and
-// "" no condition.
+// "" no condition. What has room from a width on has it later where a visitor's text is larger.
 func containerQuery(from, below int) string {
 	var bounds []string
 	if from > 0 {
-		bounds = append(bounds, fmt.Sprintf("(width >= %dpx)", from))
+		bounds = append(bounds, "(width >= "+look.Length{Milli: int64(from) * 1000, Unit: "px"}.Rem()+")")
 	}
 	if below > 0 {
 		bounds = append(bounds, fmt.Sprintf("(width < %dpx)", below))

@@ -4,6 +4,7 @@ import (
 	"errors"
 	"fmt"
 	"io"
+	"strconv"
 	"strings"
 
 	"github.com/tdewolff/parse/v2"
@@ -14,6 +15,10 @@ import (
 
 // short writes CSS without comments and needless space.
 func short(source string) (string, error) { return rewrite(source, &rewriter{}) }
+
+// remProperty carries, in a block that stands in a page of others, the size of text that the visitor's browser begins
+// with; a rem of that page may be anything. It is declared in reset.css.
+const remProperty = "--rb-rem"
 
 // harden writes CSS for a page that others make and look after: one declaration on each line, every one important but
 // those of tokens, so that a page says other values of these in the ordinary way.
@@ -49,6 +54,8 @@ func rewrite(source string, h *rewriter) (string, error) {
 			h.end()
 		case css.SemicolonToken:
 			h.statementEnd(";")
+		case css.DimensionToken:
+			h.add(kind, h.dimension(string(text)))
 		default:
 			h.add(kind, string(text))
 		}
@@ -72,6 +79,22 @@ func (h *rewriter) add(kind css.TokenType, text string) {
 	}
 	h.space = false
 	h.statement.WriteString(text)
+}
+
+// dimension writes a length; one in rem does not depend on the page around.
+func (h *rewriter) dimension(text string) string {
+	number, isRem := strings.CutSuffix(text, "rem")
+	if !h.hard || !isRem {
+		return text
+	}
+	if strings.HasPrefix(h.statement.String(), "@") { // a condition knows no properties
+		n, err := strconv.ParseFloat(number, 64)
+		if err != nil {
+			return text
+		}
+		return strconv.FormatFloat(n*look.RemPx, 'f', -1, 64) + "px"
+	}
+	return "calc(" + number + "*var(" + remProperty + "))"
 }
 
 // isDeclarationColon reports whether the statement so far is a property name and its colon.

@@ -75,11 +75,13 @@ func (f Fluid) CSS() string { return f.Following("var(" + WidthProperty + ")") }
 
 // Following is the size as a clamp() of a width that CSS knows, such as 100vw. It is exact: the slope stays a fraction
 // (CSS Values 4, section 10.5).
-func (f Fluid) Following(width string) string {
+func (f Fluid) Following(width string) string { return f.following(width, Length.String) }
+
+func (f Fluid) following(width string, write func(Length) string) string {
 	least, most := f.From, f.To
 	if least.Milli > most.Milli {
 		least, most = most, least
 	}
-	return fmt.Sprintf("clamp(%s,%s + (%s - %dpx)*%s/%d,%s)", least, f.From, width, f.Least,
-		formatMilli(f.To.Milli-f.From.Milli), f.Most-f.Least, most)
+	return fmt.Sprintf("clamp(%s,%s + (%s - %dpx)*%s/%d,%s)", write(least), write(f.From), width, f.Least,
+		formatMilli(f.To.Milli-f.From.Milli), f.Most-f.Least, write(most))
 }

@@ -250,7 +250,7 @@ func TestRulesAgreeWithResolve(t *testing.T) {
 						for _, property := range []string{"font-size", "color", "padding"} {
 							want := ""
 							if said, ok := c.Resolve(target, part.Name, property); ok {
-								want = said.Value.CSS()
+								want = cssOf(property, said.Value)
 							}
 							if got := given(rules, part.Name, property, target); got != want {
 								t.Fatalf("%+v %s.%s: the rules give %q, Resolve %q\n%+v", target, part.Name, property, got, want, c)

@@ -103,7 +103,7 @@ func (c Cascade) partRules(part PartSpec, records []RecordRef) []Rule {
 				if !ok {
 					continue
 				}
-				css := said.Value.CSS()
+				css := cssOf(property, said.Value)
 				var besides []Declaration
 				if property == "background-image" && placing {
 					besides = placement(said.Value)
@@ -119,7 +119,7 @@ func (c Cascade) partRules(part PartSpec, records []RecordRef) []Rule {
 				if as, ok := part.As[property]; ok {
 					name = as
 				}
-				rule.Declarations = append(append(rule.Declarations, Declaration{name, said.Value.CSS()}), besides...)
+				rule.Declarations = append(append(rule.Declarations, Declaration{name, cssOf(property, said.Value)}), besides...)
 				given[property] = append(given[property], emitted{rule, css})
 			}
 			if len(rule.Declarations) > 0 {

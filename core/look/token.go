@@ -126,7 +126,11 @@ func (t Tokens) CSS() []Declaration {
 	var out []Declaration
 	for _, category := range categories {
 		for _, name := range vocabulary[category] {
-			out = append(out, Declaration{Token(name).CustomProperty(), t.values[Token(name)].CSS()})
+			css := t.values[Token(name)].CSS()
+			if category == SizeToken {
+				css = typeCSS(t.values[Token(name)])
+			}
+			out = append(out, Declaration{Token(name).CustomProperty(), css})
 		}
 	}
 	return out

@@ -1,6 +1,7 @@
 package pricing
 
 import (
+	"cmp"
 	"slices"
 	"time"
 
@@ -20,9 +21,11 @@ const (
 
 // PeriodLine is one period of a list. The first is the base.
 type PeriodLine struct {
-	ID, Label string
-	Period    Period
-	Rule      *Rule
+	ID     string
+	Label  string // stands after a price
+	Side   string // what its side of a switch says
+	Period Period
+	Rule   *Rule
 }
 
 // CurrencyLine is one currency of a list. The first is the base.
@@ -54,6 +57,7 @@ func NewList(set kind.Set) List {
 	var l List
 	for _, item := range set.Items("periods") {
 		line := PeriodLine{ID: item.ID, Label: kind.Text(item.Facts, "label")}
+		line.Side = cmp.Or(kind.Text(item.Facts, "side"), line.Label)
 		line.Period, _ = item.Facts["duration"].(Period)
 		if rule, ok := item.Facts["rule"].(Rule); ok {
 			line.Rule = &rule

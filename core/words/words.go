@@ -3,30 +3,38 @@ package words
 
 import (
 	"encoding/json"
+	"maps"
+	"slices"
 	"strings"
 	"sync"
 
 	"rubrel/core/script"
 )
 
-// Table reads a JSON object of entries by language. What it gives finds the entry for a BCP 47 tag by its language, and
-// that language; English, and no language, where there is none. It panics on first use where the file is wrong: it
-// ships.
-func Table[T any](name string, file []byte) func(tag string) (entry T, language string) {
-	entries := sync.OnceValue(func() map[string]T {
+// Table has entries by language.
+type Table[T any] struct{ entries func() map[string]T }
+
+// NewTable reads a JSON object of entries by language, on first use, and panics then where the file is wrong: it ships.
+func NewTable[T any](name string, file []byte) Table[T] {
+	return Table[T]{sync.OnceValue(func() map[string]T {
 		var table map[string]T
 		if err := json.Unmarshal(file, &table); err != nil {
 			panic(name + ": " + err.Error())
 		}
 		return table
-	})
-	return func(tag string) (T, string) {
-		if entry, language, ok := script.Find(entries(), tag); ok {
-			return entry, language
-		}
-		return entries()["en"], ""
-	}
+	})}
 }
+
+// For is the entry for a BCP 47 tag, and the language that it is in: English, and no language, where there is none.
+func (t Table[T]) For(tag string) (entry T, language string) {
+	if entry, language, ok := script.Find(t.entries(), tag); ok {
+		return entry, language
+	}
+	return t.entries()["en"], ""
+}
+
+// Languages lists the tags that have entries, in order.
+func (t Table[T]) Languages() []string { return slices.Sorted(maps.Keys(t.entries())) }
 
 // Fill puts values in place of names in braces: Fill(text, "plan", "Dusk", …).
 func Fill(text string, pairs ...string) string {

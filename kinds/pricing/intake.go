@@ -1,9 +1,11 @@
 package pricing
 
 import (
+	"cmp"
 	"regexp"
 	"slices"
 	"strings"
+	"sync"
 
 	"rubrel/core/document"
 	"rubrel/core/intake"
@@ -22,13 +24,15 @@ var periodWords = []struct {
 	{"quarter", "P3M", []string{"quarter", "quarterly", "quartal", "trimestre", "kwartaal", "kvartal", "רבעון", "לרבעון",
 		"ربع", "四半期"}},
 	{"year", "P1Y", []string{"year", "years", "yearly", "annual", "annually", "yr", "p.a.", "jahr", "jährlich", "an",
-		"annuel", "año", "anual", "anno", "jaar", "ano", "år", "שנה", "לשנה", "سنويًا", "年", "年間", "年額"}},
+		"annuel", "año", "anual", "anno", "jaar", "ano", "år", "rok", "godina", "година", "שנה", "לשנה", "سنويًا", "年", "年間",
+		"年額"}},
 	{"week", "P1W", []string{"week", "weekly", "wk", "woche", "wöchentlich", "semaine", "semana", "settimana", "vecka",
 		"שבוע", "לשבוע", "أسبوعيًا", "週間"}},
 	{"day", "P1D", []string{"day", "daily", "tag", "täglich", "jour", "día", "giorno", "dia", "dag", "יום", "ליום",
 		"يوميًا", "日"}},
 	{"month", "P1M", []string{"month", "months", "monthly", "mo", "mth", "monat", "monatlich", "mois", "mensuel", "mes",
-		"mensual", "mese", "maand", "mês", "månad", "חודש", "לחודש", "شهريًا", "月", "か月", "月額"}},
+		"mensual", "mese", "maand", "mês", "månad", "måned", "miesiąc", "mesec", "месец", "חודש", "לחודש", "شهريًا", "月",
+		"か月", "月額", "个月", "個月"}},
 }
 
 var fromPaste = &kind.Intake{
@@ -65,8 +69,30 @@ func periodIn(text string) (id string, ok bool) {
 			}
 		}
 	}
+	for _, label := range periodLabels() {
+		if strings.Contains(strings.ToLower(text), label.text) {
+			return label.id, true
+		}
+	}
 	return "", false
 }
+
+// periodLabel is how Rubrel itself writes a period.
+type periodLabel struct{ text, id string }
+
+// periodLabels are those of every language, the longest first: one may hold another.
+var periodLabels = sync.OnceValue(func() []periodLabel {
+	var labels []periodLabel
+	for _, tag := range wordsByLanguage.Languages() {
+		for id, text := range wordsFor(tag).Periods {
+			labels = append(labels, periodLabel{strings.ToLower(text), id})
+		}
+	}
+	slices.SortFunc(labels, func(a, b periodLabel) int {
+		return cmp.Or(len(b.text)-len(a.text), strings.Compare(a.text+a.id, b.text+b.id))
+	})
+	return labels
+})
 
 // perPattern is a period written after an amount: "/ month", "per year", "a month", "pro Monat".
 var perPattern = regexp.MustCompile(`(?i)\s*(?:/|\b(?:per|a|an|each|every|pro|par|por|al)\b)\s*[\p{L}.]+\s*$`)

@@ -57,6 +57,8 @@ var axes = []kind.Axis{
 		"quarter", "year", "week", "day", "once"}, Fields: []kind.Field{
 		{Name: "label", Label: "label", Help: "what stands after the price: a month", Type: kind.TextType{Most: 40},
 			Required: true},
+		{Name: "side", Label: "on the switch", Help: "what its side of the switch says, such as Monthly; the label where " +
+			"nothing is said", Type: kind.TextType{Most: 40}},
 		{Name: "duration", Label: "duration", Help: "an ISO 8601 duration such as P1M, or once", Type: pricing.PeriodType{},
 			Required: true},
 		{Name: "rule", Label: "rule", Help: "how it follows from the first period: 2 free, or 16% off",

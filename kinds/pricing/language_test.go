@@ -39,3 +39,18 @@ func TestWordsOfANewSet(t *testing.T) {
 		}
 	}
 }
+
+// A side of the switch says what is said for it, and after the price stands the label; the label stands on both where
+// nothing else is said.
+func TestSidesHaveWordsOfTheirOwn(t *testing.T) {
+	set := read(t, "\tOne\na month\t9\na year\t90\n", kind.IntakeOptions{Language: "en"}).Set
+	set.Axes["periods"][0].Facts["side"] = kind.TextValue("Monthly")
+	s := newShop(kind.View{Set: set, Locale: "en"})
+	options := s.switches()[0].Options
+	if options[0].Label != "Monthly" || options[1].Label != "a year" {
+		t.Errorf("the switch says %q and %q", options[0].Label, options[1].Label)
+	}
+	if price := s.prices(set.Records[0])[0]; price.Period != "a month" {
+		t.Errorf("after the price stands %q", price.Period)
+	}
+}

@@ -30,7 +30,7 @@ func (s *shop) switches() []switchView {
 		view := switchView{Legend: s.words.Period, Name: s.v.Names + "-period", Param: "period",
 			Class: s.shape(len(s.list.Periods))}
 		for i, period := range s.list.Periods {
-			option := optionView{Class: "rb-p" + strconv.Itoa(i), Value: period.ID, Label: period.Label, Side: side(i),
+			option := optionView{Class: "rb-p" + strconv.Itoa(i), Value: period.ID, Label: period.Side, Side: side(i),
 				Checked: i == s.opens, Saving: s.saving(period)}
 			if period.Label == s.fact("quiet") {
 				option.Side += " rb-quiet"

@@ -50,11 +50,11 @@ type words struct {
 //go:embed words.json
 var wordsJSON []byte
 
-var wordsByLanguage = corewords.Table[words]("pricing: words.json", wordsJSON)
+var wordsByLanguage = corewords.NewTable[words]("pricing: words.json", wordsJSON)
 
 // wordsFor finds the words for a BCP 47 tag by its language; English where there are none.
 func wordsFor(tag string) words {
-	w, language := wordsByLanguage(tag)
+	w, language := wordsByLanguage.For(tag)
 	w.Tag = language
 	return w
 }

@@ -17,6 +17,6 @@ type words struct {
 //go:embed words.json
 var wordsJSON []byte
 
-var wordsFor = corewords.Table[words]("skillbars: words.json", wordsJSON)
+var wordsFor = corewords.NewTable[words]("skillbars: words.json", wordsJSON).For
 
 func fill(text string, pairs ...string) string { return corewords.Fill(text, pairs...) }

@@ -17,4 +17,4 @@ type words struct {
 //go:embed words.json
 var wordsJSON []byte
 
-var wordsFor = corewords.Table[words]("statistics: words.json", wordsJSON)
+var wordsFor = corewords.NewTable[words]("statistics: words.json", wordsJSON).For
