@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"compress/gzip"
 	"fmt"
+	"math"
 	"net/http"
 	"net/http/httptest"
 	"path/filepath"
@@ -224,6 +225,39 @@ func TestSnippetIsAdjusted(t *testing.T) {
 		b.Open("file://" + filepath.Join(folder, name+".html"))
 		if n := testkit.Eval[int](b, blue); (n > 0) != want {
 			t.Errorf("%s: %d elements have the page's accent", name, n)
+		}
+	}
+}
+
+// A visitor's larger text is heeded: on a page of Rubrel's, and in a snippet, whatever the page around makes of a rem.
+func TestLargerTextIsHeeded(t *testing.T) {
+	site, registry := parse(t, demo.Fennmoor), loadDresses(t)
+	snippet, err := render.Snippet(site, registry, "memberships", false, nil, now)
+	if err != nil {
+		t.Fatal(err)
+	}
+	pages, err := render.Proof(site, registry, "memberships", now)
+	if err != nil {
+		t.Fatal(err)
+	}
+	folder := t.TempDir()
+	write(t, folder, append(pages, render.File{Path: "snippet.html", Bytes: []byte("<!doctype html><style>html { " +
+		"font-size: 10px }</style>" + string(snippet))}))
+	b := testkit.Launch(t, 1200, 900)
+	sizes := func(name string, px int64) []float64 {
+		b.TextSize(px)
+		b.Open("file://" + filepath.Join(folder, name))
+		return testkit.Eval[[]float64](b, "['title', 'price', 'note', 'button'].map((part) => "+
+			"parseFloat(getComputedStyle(document.querySelector('[data-record=dusk] .rb-' + part)).fontSize))")
+	}
+	usual := sizes("index.html", 16)
+	for _, name := range []string{"index.html", "snippet.html"} {
+		for px, times := range map[int64]float64{16: 1, 24: 1.5} {
+			for i, size := range sizes(name, px) {
+				if math.Abs(size-usual[i]*times) > 0.05 {
+					t.Errorf("%s, where text begins with %d px: %v, want %v times %v", name, px, size, times, usual[i])
+				}
+			}
 		}
 	}
 }

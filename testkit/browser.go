@@ -156,6 +156,15 @@ func (b *Browser) Media(medium string, features ...string) {
 	}))
 }
 
+// TextSize sets the size of text, in px, that pages begin with: what a visitor says in the browser's settings.
+func (b *Browser) TextSize(px int64) {
+	b.t.Helper()
+	b.Run(chromedp.Func(func(ctx context.Context, target *chromedp.Target) error {
+		_, err := cdp.Call(ctx, target, page.SetFontSizes, page.SetFontSizesParams{FontSizes: &page.FontSizes{Standard: px}})
+		return err
+	}))
+}
+
 // Front brings the tab before the others of its browser: pages behind it are hidden.
 func (b *Browser) Front() {
 	b.t.Helper()
