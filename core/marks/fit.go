@@ -43,7 +43,40 @@ func (s Subject) fits(set kind.Set) []Mark {
 			f.uneven(part, heights[part], width)
 		}
 	}
+	f.narrower()
 	return f.found
+}
+
+// narrower looks at a block that is as narrow as each width goes. What fits at the widths of the proof and no more there
+// has a mark of its own; the mend of what does not fit at either is one for both.
+func (f *fitter) narrower() {
+	tight, ok := f.View.Tight.(measure)
+	if !ok {
+		return
+	}
+	n := *tight.f
+	n.runs, n.found, n.seen = f.runs, nil, nil
+	for width := range f.Cascade.Widths {
+		for _, run := range f.runs {
+			n.run(run, width)
+		}
+	}
+	known := map[string]int{} // by ID, and by what the mark is about at any width
+	about := func(mark Mark) string { return mark.Check + " " + mark.Key + " " + mark.Record }
+	for i, mark := range f.found {
+		known[mark.ID], known[about(mark)] = i, i
+	}
+	for _, mark := range n.found {
+		if i, ok := known[mark.ID]; ok {
+			if mark.Change != nil {
+				f.found[i].Mend, f.found[i].Change = mark.Mend, mark.Change
+			}
+		} else if _, ok := known[about(mark)]; !ok && (mark.Check == "fit" || mark.Check == "wrap") {
+			mark.ID, mark.Where = mark.ID+" narrower", mark.Where+", where the block is narrower"
+			known[about(mark)] = len(f.found)
+			f.found = append(f.found, mark)
+		}
+	}
 }
 
 func (s Subject) fitter(set kind.Set, form kind.Form) *fitter {

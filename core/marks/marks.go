@@ -65,6 +65,7 @@ func (s Subject) Marks() []Mark {
 	}
 	list = append(list, s.contrasts(set.Set)...)
 	list = append(list, s.fits(set.Set)...)
+	list = append(list, s.smallTexts(set.Set)...)
 	list = append(list, s.columns(set.Set)...)
 	list = append(list, s.drifts(set.Set)...)
 	list = append(list, s.twice(set.Set)...)
