@@ -184,7 +184,7 @@ func placedOf(form string) func(kind.View) []kind.Finding {
 					Measured: "beside takes more than " + b.locale.Percent(besideShare*100), Needed: "they stand above there"})
 			}
 			for _, x := range b.plain {
-				p := b.places(x, l.bar, width)
+				p := b.places(x, b.narrowest(width).bar, width)
 				if moved := b.movedWords(p); moved != "" && !seen[x.ID+moved] {
 					seen[x.ID+moved] = true
 					found = append(found, kind.Finding{Check: "placed", Where: fmt.Sprintf("%s, %s, at %s", x.Name,
@@ -231,12 +231,12 @@ func variablesOf(form string) func(kind.View) []kind.Variable {
 			}
 		}
 		for width := range v.Widths {
-			l := b.lay(width)
+			l := b.narrowest(width)
 			say(width, "", "--rb-groups", strconv.Itoa(l.groups))
 			say(width, "", "--rb-columns", strconv.Itoa(l.columns))
 			b.sayGrid(l, func(name, value string) { say(width, "", name, value) })
 			for _, x := range b.plain {
-				b.sayPlaces(x, b.places(x, l.bar, width), l, width, func(name, value string) { say(width, x.ID, name, value) })
+				b.sayPlaces(x, b.places(x, b.narrowest(width).bar, width), l, width, func(name, value string) { say(width, x.ID, name, value) })
 			}
 		}
 		return variables

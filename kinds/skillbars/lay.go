@@ -44,6 +44,14 @@ func (b *board) ruler(width int) kind.Ruler {
 // lay lays the board out at the frame of a width.
 func (b *board) lay(width int) lay { return b.layAt(b.ruler(width), width) }
 
+// narrowest lays the board out where it is as narrow as a width goes: labels stand where they have room there.
+func (b *board) narrowest(width int) lay {
+	if b.v.Tight == nil {
+		return b.lay(width)
+	}
+	return b.layAt(b.v.Tight.Ruler("", width), width)
+}
+
 // layAt lays the board out as a ruler has it, which is nil where nothing can be measured. How many stand side by side is
 // decided where the width is narrowest.
 func (b *board) layAt(r kind.Ruler, width int) lay {
