@@ -15,7 +15,7 @@ const clientsTried = 13
 
 // Text fits on the data of clients that nobody prepared, at seven widths: nothing scrolls sideways, no word is broken
 // without a hyphen, no text leaves its record or lies on another, nothing is set below 12 px, buttons have two lines at
-// most.
+// most, a switch is a row or a list, and the price is the largest text of its card.
 func TestTextFitsOnAnyClient(t *testing.T) {
 	tried := clientsTried
 	if said := os.Getenv("RUBREL_FIT"); said != "" {
@@ -99,6 +99,15 @@ const fitFaults = `(() => {
 			const lines = new Set([...range.getClientRects()].filter((r) => r.width > 0).map((r) => Math.round(r.top)));
 			if (lines.size > 2) fault('button', e, lines.size + ' lines ' + node.data);
 		}
+	}
+	for (const sides of root.querySelectorAll('.rb-switch')) {
+		const tops = new Set([...sides.querySelectorAll('.rb-option')].map((e) => Math.round(e.getBoundingClientRect().top)));
+		if (tops.size > 1 && getComputedStyle(sides).display === 'flex' && !sides.matches('.rb-is-chips')) fault('switch', sides, tops.size + ' lines');
+	}
+	for (const card of root.querySelectorAll('.rb-card')) {
+		const largest = (selector) => Math.max(0, ...[...card.querySelectorAll(selector)].filter((e) => e.checkVisibility({ visibilityProperty: true })).map((e) => parseFloat(getComputedStyle(e).fontSize)));
+		const whole = largest('.rb-whole');
+		if (whole && largest('.rb-title, .rb-text, .rb-badge, .rb-button') > whole) fault('price', card, whole + 'px is not the largest');
 	}
 	return [...faults.values()];
 })()`

@@ -43,7 +43,7 @@ const lifted = "16px"
 // features stand, by width.
 func (s *shop) cardsVariables() []kind.Variable {
 	n := len(s.v.Set.Records)
-	variables := s.amountVariables()
+	variables := s.variables()
 	last := map[string]string{}
 	say := func(name, value string, width int) {
 		if last[name] != value {

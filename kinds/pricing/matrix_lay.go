@@ -82,7 +82,7 @@ func leastOfMatrix(v kind.View, r kind.Ruler, phone bool) (names, column float64
 // matrixVariables gives the layout its columns at each width, and the widest amount that heads hold.
 func matrixVariables(v kind.View) []kind.Variable {
 	n := max(1, len(v.Set.Records))
-	variables := newShop(v).amountVariables()
+	variables := newShop(v).variables()
 	last := map[string]string{}
 	for i := range v.Widths {
 		l := layMatrix(v, i)

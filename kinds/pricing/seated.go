@@ -73,7 +73,7 @@ func calculator(v kind.View) (template.HTML, error) {
 }
 
 func calculatorVariables(v kind.View) []kind.Variable {
-	return seated(v).amountVariables()
+	return seated(v).variables()
 }
 
 func calculatorRuns(v kind.View) []kind.Run { return runsOf(v, seated(v), slotsOf("calculator")) }

@@ -13,7 +13,7 @@ import (
 // switchView is a choice that a visitor has: which period, which currency.
 type switchView struct {
 	Legend, Name, Param string
-	Class               string
+	Shape, Class        string
 	Options             []optionView
 }
 
@@ -28,7 +28,8 @@ func (s *shop) switches() []switchView {
 	var switches []switchView
 	if len(s.list.Periods) > 1 && len(s.list.Currencies) > 0 {
 		view := switchView{Legend: s.words.Period, Name: s.v.Names + "-period", Param: "period",
-			Class: s.shape(len(s.list.Periods))}
+			Shape: s.shape(len(s.list.Periods))}
+		view.Class = view.classes()
 		for i, period := range s.list.Periods {
 			option := optionView{Class: "rb-p" + strconv.Itoa(i), Value: period.ID, Label: period.Side, Side: side(i),
 				Checked: i == s.opens, Saving: s.saving(period)}
@@ -41,7 +42,8 @@ func (s *shop) switches() []switchView {
 	}
 	if len(s.list.Currencies) > 1 {
 		view := switchView{Legend: s.words.Currency, Name: s.v.Names + "-currency", Param: "currency",
-			Class: s.shape(len(s.list.Currencies))}
+			Shape: s.shape(len(s.list.Currencies))}
+		view.Class = view.classes()
 		for i, currency := range s.list.Currencies {
 			view.Options = append(view.Options, optionView{Class: "rb-c" + strconv.Itoa(i), Value: currency.ID,
 				Label: currency.Currency.Code, Side: side(i), Checked: i == 0})
@@ -51,13 +53,22 @@ func (s *shop) switches() []switchView {
 	return switches
 }
 
-// shape is the class of the switch's shape. A lever has two sides; with more it is a bar.
+// classes are those of the switch's shape and of what it chooses.
+func (v switchView) classes() string {
+	classes := "rb-is-" + v.Shape
+	if v.listed() {
+		classes += " rb-by-" + v.Param
+	}
+	return classes
+}
+
+// shape is the switch's shape. A lever has two sides; with more it is a bar.
 func (s *shop) shape(sides int) string {
 	shape := s.fact("shape")
 	if shape == "" || shape == "lever" && sides != 2 {
-		shape = "bar"
+		return "bar"
 	}
-	return "rb-is-" + shape
+	return shape
 }
 
 // shapeOf is the shape in which a set's switch is drawn.
