@@ -148,6 +148,7 @@ func (s *Server) siteRoutes(r chi.Router) {
 		r.Get("/live", s.live)
 		r.Get("/marks", s.marks)
 		r.Get("/cells", s.cells)
+		r.Get("/offers/{stock}", s.offers)
 		r.Get("/control", s.control)
 		r.Post("/edit", s.edit)
 		r.Post("/settle/{clash}", s.settle)

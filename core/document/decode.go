@@ -271,8 +271,42 @@ func (d *decoder) site(tree any) *Site {
 	for _, c := range d.members(o, pagesMember, MostMembers) {
 		s.Pages = append(s.Pages, d.pageOf(c, s))
 	}
+	d.checkRefs(s, o)
 	o.done()
 	return s
+}
+
+// checkRefs refuses facts that refer to what the site has not. Where nothing was read anew and nothing has gone, all of
+// them are as they were.
+func (d *decoder) checkRefs(s *Site, site *object) {
+	sets, _ := site.members[setsMember].(map[string]any)
+	gone := d.was == nil || d.stale.looks || d.stale.blocks ||
+		!sameMembers(sets, d.was.Sets, func(s Set) string { return s.ID })
+	for _, set := range s.Sets {
+		if _, read := d.stale.records[set.ID]; !gone && !read {
+			continue
+		}
+		for place, ref := range set.Refs() {
+			if !s.has(ref) {
+				panic(faultf(patch.Pointer{setsMember, set.ID}.To(place...), "the site has none of that name among its %s: %q",
+					ref.To, ref.ID))
+			}
+		}
+	}
+}
+
+// has reports whether the site has what a fact refers to.
+func (s *Site) has(ref kind.Ref) bool {
+	ok := false
+	switch ref.To {
+	case kind.PictureOffer:
+		_, ok = s.PictureByID(ref.ID)
+	case kind.SetOffer:
+		_, ok = s.SetByID(ref.ID)
+	case kind.BlockOffer:
+		_, ok = s.BlockByID(ref.ID)
+	}
+	return ok
 }
 
 // sameMembers reports whether a list has the members of an object.

@@ -72,5 +72,5 @@ func (t Type) Decode(held any) (kind.Value, error) {
 // Schema is the names.
 func (Type) Schema() kind.Schema { return kind.Schema{"enum": Names()} }
 
-// Align sets a name left.
-func (Type) Align() kind.Align { return kind.Left }
+// Editor sets a name left.
+func (Type) Editor() kind.Editor { return kind.Editor{Align: kind.Left, Offers: kind.IconOffer} }

@@ -45,6 +45,7 @@ type Kind struct {
 	reading       sync.Once
 	defaults      map[string]look.Sheet // by form, of the parts, once they have been read
 	defaultsFault error
+	refers        bool // facts of it can refer to something of the site
 }
 
 // Scene is where and when a set is shown: what a rule may need besides the set itself.

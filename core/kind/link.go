@@ -135,8 +135,8 @@ func (LinkType) Schema() Schema {
 		Schema{"not": Schema{"pattern": schemePattern.String()}}}}
 }
 
-// Align sets an address left.
-func (LinkType) Align() Align { return Left }
+// Editor sets an address left.
+func (LinkType) Editor() Editor { return Editor{Align: Left, Offers: PageOffer} }
 
 // IsWebAddress reports whether a link leads to another site.
 func IsWebAddress(link string) bool {

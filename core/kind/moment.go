@@ -39,8 +39,8 @@ func (t DateType) Decode(held any) (Value, error) { return decodeText(t, held) }
 // Schema is an ISO 8601 date.
 func (DateType) Schema() Schema { return Schema{"type": "string", "format": "date"} }
 
-// Align sets a day right.
-func (DateType) Align() Align { return Right }
+// Editor sets a day right.
+func (DateType) Editor() Editor { return Editor{Align: Right} }
 
 // Moment is a minute in a time zone.
 type Moment struct {
@@ -89,8 +89,8 @@ func (MomentType) Schema() Schema {
 	return Schema{"type": "string", "pattern": `^[0-9]{4}-[0-9]{2}-[0-9]{2} [0-9]{2}:[0-9]{2} [A-Za-z0-9_+/-]{1,40}$`}
 }
 
-// Align sets a moment left.
-func (MomentType) Align() Align { return Left }
+// Editor sets a moment left.
+func (MomentType) Editor() Editor { return Editor{Align: Left} }
 
 // NewMoment is a time in another moment's zone.
 func NewMoment(at time.Time, like Moment) Moment { return Moment{at.In(like.At.Location()), like.zone} }

@@ -31,6 +31,7 @@ func New(k *Kind) (*Kind, error) {
 			c.faults = append(c.faults, err)
 		}
 	}
+	k.refers = k.canRefer()
 	return k, errors.Join(c.faults...)
 }
 

@@ -45,8 +45,8 @@ func (t WholeType) Schema() Schema {
 	return Schema{"type": "integer", "minimum": t.Least, "maximum": t.Most}
 }
 
-// Align sets a number right.
-func (WholeType) Align() Align { return Right }
+// Editor sets a number right.
+func (WholeType) Editor() Editor { return Editor{Align: Right} }
 
 // Number is a decimal number of any size.
 type Number struct{ money.Decimal }
@@ -101,8 +101,8 @@ func (NumberType) Schema() Schema {
 	return Schema{"type": "string", "pattern": `^[+-]?[0-9]{1,24}(\.[0-9]{1,6})?$`}
 }
 
-// Align sets a number right.
-func (NumberType) Align() Align { return Right }
+// Editor sets a number right.
+func (NumberType) Editor() Editor { return Editor{Align: Right} }
 
 // Float is the number for geometry.
 func (n Number) Float() float64 {
@@ -157,5 +157,5 @@ func (t SeriesType) Decode(held any) (Value, error) { return decodeText(t, held)
 // Schema is a text.
 func (t SeriesType) Schema() Schema { return Schema{"type": "string", "maxLength": 32 * t.Most} }
 
-// Align sets a series left.
-func (SeriesType) Align() Align { return Left }
+// Editor sets a series left.
+func (SeriesType) Editor() Editor { return Editor{Align: Left} }

@@ -23,8 +23,8 @@ type Type interface {
 	Decode(held any) (Value, error)
 	// Schema is the JSON Schema of what a document holds.
 	Schema() Schema
-	// Align is how the ledger sets it.
-	Align() Align
+	// Editor is how the ledger shows it and edits it.
+	Editor() Editor
 }
 
 // Schema is a JSON Schema (draft 2020-12) as a tree.
@@ -76,8 +76,8 @@ func (t TextType) Decode(held any) (Value, error) { return decodeText(t, held) }
 // Schema is a bounded string.
 func (t TextType) Schema() Schema { return Schema{"type": "string", "maxLength": t.Most} }
 
-// Align sets text left.
-func (t TextType) Align() Align { return Left }
+// Editor sets text left.
+func (t TextType) Editor() Editor { return Editor{Align: Left, Lines: t.Lines} }
 
 // decodeText reads a JSON string by the type's own Parse.
 func decodeText(t Type, held any) (Value, error) {
@@ -107,8 +107,8 @@ func (t ChoiceType) Decode(held any) (Value, error) { return decodeText(t, held)
 // Schema is an enumeration.
 func (t ChoiceType) Schema() Schema { return Schema{"enum": t.Words} }
 
-// Align sets a word left.
-func (ChoiceType) Align() Align { return Left }
+// Editor sets a word left.
+func (t ChoiceType) Editor() Editor { return Editor{Align: Left, Words: t.Words} }
 
 // Inclusion says of a feature that a record has it, lacks it, will have it, or has so much of it.
 type Inclusion struct {
@@ -201,7 +201,7 @@ func (InclusionType) Schema() Schema {
 }
 
 // Align centres the mark.
-func (InclusionType) Align() Align { return Centre }
+func (InclusionType) Editor() Editor { return Editor{Align: Centre, Turns: true} }
 
 func shorten(s string) string {
 	if r := []rune(s); len(r) > 40 {

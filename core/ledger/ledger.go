@@ -140,7 +140,10 @@ type Cell struct {
 	Origin string // where a look value is said, in words
 	// Choices are the words it can be, where it is one of a few.
 	Choices []string
-	Step    string // the number that stepping starts from, with its unit; "" where the value is no number
+	// Offers, Lines and Marks say with what it is edited: see kind.Editor.
+	Offers       kind.Offer
+	Lines, Marks bool
+	Step         string // the number that stepping starts from, with its unit; "" where the value is no number
 }
 
 // Build lays out the ledger.
@@ -440,19 +443,22 @@ func (l layer) setRow(field kind.Field) Row {
 }
 
 func factCell(at, text string, t kind.Type) Cell {
-	cell := Cell{At: at, Text: text, Shown: text, State: Said, Align: t.Align()}
-	if choice, ok := t.(kind.ChoiceType); ok {
-		cell.Choices = choice.Words
+	editor := t.Editor()
+	cell := Cell{At: at, Text: text, Shown: text, State: Said, Align: editor.Align, Choices: editor.Words,
+		Offers: editor.Offers, Lines: editor.Lines, Marks: editor.Marks}
+	if editor.Swatch != nil {
+		cell.Swatch = editor.Swatch(text)
 	}
 	if text == "" {
 		cell.State = Empty
 	}
-	if _, ok := t.(kind.InclusionType); ok && (text == "yes" || text == "no" || text == "") {
+	switch {
+	case editor.Turns && (text == "yes" || text == "no" || text == ""):
 		cell.Mark, cell.Shown = "no", ""
 		if text == "yes" {
 			cell.Mark = "yes"
 		}
-	} else if ok {
+	case editor.Turns:
 		cell.Align = kind.Right
 	}
 	return cell

@@ -68,8 +68,8 @@ func (PeriodType) Schema() kind.Schema {
 	return kind.Schema{"type": "string", "pattern": "^(once|P[0-9]{1,3}[DWMY])$"}
 }
 
-// Align sets a period left.
-func (PeriodType) Align() kind.Align { return kind.Left }
+// Editor sets a period left.
+func (PeriodType) Editor() kind.Editor { return kind.Editor{Align: kind.Left} }
 
 // CurrencyType is a currency of ISO 4217 by its code.
 type CurrencyType struct{}
@@ -94,5 +94,5 @@ func (CurrencyType) Schema() kind.Schema {
 	return kind.Schema{"type": "string", "pattern": "^[A-Z]{3}$"}
 }
 
-// Align sets a code left.
-func (CurrencyType) Align() kind.Align { return kind.Left }
+// Editor sets a code left.
+func (CurrencyType) Editor() kind.Editor { return kind.Editor{Align: kind.Left} }

@@ -261,5 +261,5 @@ func (PriceType) Schema() kind.Schema {
 	}}
 }
 
-// Align sets amounts right, so that their figures stand below each other.
-func (PriceType) Align() kind.Align { return kind.Right }
+// Editor sets amounts right, so that their figures stand below each other.
+func (PriceType) Editor() kind.Editor { return kind.Editor{Align: kind.Right} }

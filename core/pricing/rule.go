@@ -87,8 +87,8 @@ func (RuleType) Schema() kind.Schema {
 	return kind.Schema{"type": "string", "pattern": `^([0-9]{1,3} free|[0-9]{1,2}(\.[0-9]{1,3})?% off)$`}
 }
 
-// Align sets a rule right, above the amounts that follow it.
-func (RuleType) Align() kind.Align { return kind.Right }
+// Editor sets a rule right, above the amounts that follow it.
+func (RuleType) Editor() kind.Editor { return kind.Editor{Align: kind.Right} }
 
 // RoundingType reads rounding rules.
 type RoundingType struct{}
@@ -107,8 +107,8 @@ func (RoundingType) Schema() kind.Schema {
 	return kind.Schema{"type": "string", "pattern": `^(none|(to|ending) [0-9.]{1,10}( (up|down|nearest))?)$`}
 }
 
-// Align sets a rounding left.
-func (RoundingType) Align() kind.Align { return kind.Left }
+// Editor sets a rounding left.
+func (RoundingType) Editor() kind.Editor { return kind.Editor{Align: kind.Left} }
 
 // RateType reads exchange rates: how much of a currency one unit of the base currency is.
 type RateType struct{}
@@ -133,8 +133,8 @@ func (RateType) Schema() kind.Schema {
 	return kind.Schema{"type": "string", "pattern": `^[0-9]+(\.[0-9]+)?$`, "maxLength": 12}
 }
 
-// Align sets a rate right.
-func (RateType) Align() kind.Align { return kind.Right }
+// Editor sets a rate right.
+func (RateType) Editor() kind.Editor { return kind.Editor{Align: kind.Right} }
 
 func decodeText(t kind.Type, held any) (kind.Value, error) {
 	text, ok := held.(string)

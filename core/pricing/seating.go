@@ -174,5 +174,5 @@ func (RangeType) Schema() kind.Schema {
 	return kind.Schema{"type": "string", "pattern": `^[1-9][0-9]{0,4}(-[1-9][0-9]{0,4}|\+)?$`}
 }
 
-// Align sets a range right.
-func (RangeType) Align() kind.Align { return kind.Right }
+// Editor sets a range right.
+func (RangeType) Editor() kind.Editor { return kind.Editor{Align: kind.Right} }

@@ -55,5 +55,5 @@ func (PercentType) Schema() kind.Schema {
 	return kind.Schema{"type": "string", "pattern": `^[0-9]{1,3}(\.[0-9]{1,3})?%?$`}
 }
 
-// Align sets a percentage right.
-func (PercentType) Align() kind.Align { return kind.Right }
+// Editor sets a percentage right.
+func (PercentType) Editor() kind.Editor { return kind.Editor{Align: kind.Right} }

@@ -75,8 +75,8 @@ func (FollowType) Schema() kind.Schema {
 		"pattern": `^(count of [a-z0-9-]{1,60}|(sum|average|least|most) of [a-z0-9:-]{1,120} in [a-z0-9-]{1,60})$`}
 }
 
-// Align sets it left.
-func (FollowType) Align() kind.Align { return kind.Left }
+// Editor sets it left.
+func (FollowType) Editor() kind.Editor { return kind.Editor{Align: kind.Left} }
 
 // deriveValue is what a figure that follows another set comes to.
 func deriveValue(set kind.Set, r kind.Record, _ kind.FactKey) (kind.Value, bool) {

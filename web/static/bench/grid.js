@@ -3,6 +3,7 @@
 // sight is there (sheet.js): a place may have no cell.
 import { parseTSV, writeTSV } from './tsv.js';
 import { startDrag } from './drag.js';
+import { Offers } from './offers.js';
 import { Sheet } from './sheet.js';
 import { scrub, stepped, Trial } from './step.js';
 
@@ -12,6 +13,7 @@ export class Grid {
     this.scroll = document.getElementById('ledger-scroll');
     this.sheet = new Sheet(this.scroll);
     this.editor = document.getElementById('editor');
+    this.offers = new Offers(desk, this.editor);
     this.cursor = { row: 1, column: 3 };
     this.anchor = { ...this.cursor };
     this.editing = null;
@@ -449,16 +451,28 @@ export class Grid {
     editor.style.top = `${box.top - outer.top + this.scroll.scrollTop}px`;
     editor.style.width = `${mono ? Math.max(box.width, 150) : wide}px`;
     editor.style.height = `${box.height}px`;
-    const offers = (cell.dataset.choices ?? '').split('|').filter(Boolean);
-    document.getElementById('choices').replaceChildren(...offers.map((offer) => new Option(offer)));
+    const { lines } = cell.dataset;
+    editor.classList.toggle('lines', lines !== undefined);
+    if (lines !== undefined) editor.style.height = `${Math.max(box.height, 96)}px`;
+    this.marks = cell.dataset.marks !== undefined;
     editor.hidden = false;
     editor.value = text;
     editor.focus({ preventScroll: true });
     if (typed === undefined) editor.select();
     else editor.setSelectionRange(text.length, text.length);
+    this.offers.open(cell, (taken) => {
+      editor.value = taken;
+      this.commit();
+      this.draw();
+    });
   }
 
   onEditorKey(event) {
+    if (this.offers.key(event) || this.writes(event)) {
+      event.preventDefault();
+      event.stopPropagation();
+      return;
+    }
     const up = { ArrowUp: 1, ArrowDown: -1 }[event.key];
     const edited = this.editing && this.table.querySelector(`[data-at="${CSS.escape(this.editing)}"]`);
     if (up && edited?.dataset.step !== undefined) {
@@ -488,7 +502,25 @@ export class Grid {
     event.stopPropagation();
   }
 
+  // writes is what keys write into a text of several lines: a new line, and around what is selected the marks of emphasis and
+  // links (CommonMark). It is false for other keys.
+  writes(event) {
+    const { editor } = this;
+    if (!editor.classList.contains('lines')) return false;
+    const { selectionStart: from, selectionEnd: to } = editor;
+    const put = (text, mode) => editor.setRangeText(text, from, to, mode);
+    const control = event.ctrlKey || event.metaKey;
+    const mark = this.marks && control && { b: ['**', '**'], i: ['*', '*'], k: ['[', '](https://)'] }[event.key.toLowerCase()];
+    if (event.key === 'Enter' && event.altKey) put('\n', 'end');
+    else if (mark) {
+      put(`${mark[0]}${editor.value.slice(from, to)}${mark[1]}`, 'select');
+      if (from === to) editor.setSelectionRange(from + mark[0].length, from + mark[0].length); // between the marks
+    } else return false;
+    return true;
+  }
+
   cancel() {
+    this.offers.close();
     this.tried?.leave();
     this.tried = null;
     this.pending.delete(this.editing);
@@ -502,6 +534,7 @@ export class Grid {
     if (!this.editing) return;
     const at = this.editing;
     const cell = this.table.querySelector(`[data-at="${CSS.escape(at)}"]`);
+    this.offers.close();
     this.editing = null;
     this.editor.hidden = true;
     const { tried } = this;

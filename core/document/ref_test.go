@@ -1,0 +1,61 @@
+package document_test
+
+import (
+	"errors"
+	"strings"
+	"testing"
+
+	"rubrel/core/document"
+	"rubrel/core/kind"
+	"rubrel/examples/notes"
+)
+
+// noting is a site whose notes refer to a picture, to another set and to a block.
+func noting(t *testing.T) *worked {
+	t.Helper()
+	k, err := notes.Declaration()
+	if err != nil {
+		t.Fatal(err)
+	}
+	k.Fields = append(k.Fields,
+		kind.Field{Name: "picture", Label: "picture", Help: "what is shown", Type: kind.RefType{To: kind.PictureOffer}},
+		kind.Field{Name: "more", Label: "more", Help: "where there is more", Type: kind.RefType{To: kind.BlockOffer}})
+	if k, err = kind.New(k); err != nil {
+		t.Fatal(err)
+	}
+	registry := kind.Registry{k}
+	tree, site, err := document.New("Noting", "en", "almanac", registry)
+	if err != nil {
+		t.Fatal(err)
+	}
+	w := &worked{t: t, site: site, tree: tree}
+	w.do(document.AddBlock{Name: "First", Set: k.Fresh(k, "en")})
+	w.do(document.AddBlock{Name: "Second", Set: k.Fresh(k, "en")})
+	w.do(document.AddPicture{Name: "Night", Picture: document.Picture{File: strings.Repeat("a", 64), Type: "image/png",
+		Width: 4, Height: 4, Cells: make(document.Cells, 1024)}})
+	return w
+}
+
+// A fact refers to what the site has, and what a fact refers to stays.
+func TestFactsRefer(t *testing.T) {
+	w := noting(t)
+	say := func(key, text string) document.Change {
+		return document.SetFact{Set: "first", Record: "note-1", Key: key, Text: text}
+	}
+	w.refused(say("picture", "day"), `none of that name among its pictures: "day"`)
+	w.refused(say("picture", "../x"), "is none of the site's pictures")
+	w.do(say("picture", "night"))
+	w.do(say("more", "second"))
+	for what, change := range map[string]document.Change{"the picture": document.RemovePicture{ID: "night"},
+		"the block": document.RemoveBlock{Block: "second"}} {
+		var fault *document.Fault
+		if err := w.try(change); !errors.As(err, &fault) || len(fault.Path) == 0 ||
+			!strings.HasPrefix(fault.Path.String(), "/sets/first/records/note-1/facts/") {
+			t.Errorf("%s is removed from under a fact: %v", what, err)
+		}
+	}
+	w.do(say("picture", ""))
+	w.do(document.RemovePicture{ID: "night"})
+	w.do(document.RemoveRecord{Set: "first", Record: "note-1"})
+	w.do(document.RemoveBlock{Block: "second"})
+}

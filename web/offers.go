@@ -1,0 +1,97 @@
+package web
+
+import (
+	"encoding/json"
+	"fmt"
+	"html/template"
+	"net/http"
+
+	"github.com/go-chi/chi/v5"
+
+	"rubrel/core/document"
+	"rubrel/core/icon"
+	"rubrel/core/kind"
+	"rubrel/core/look"
+	"rubrel/render"
+	"rubrel/store"
+)
+
+// offer is one of what an editor offers: the text that a cell would hold, what a person calls it, and a drawing.
+type offer struct {
+	Text  string        `json:"text"`
+	Label string        `json:"label,omitempty"`
+	HTML  template.HTML `json:"html,omitempty"`
+}
+
+// offers sends a stock from which values are chosen.
+func (s *Server) offers(w http.ResponseWriter, r *http.Request) {
+	l := s.load(w, r)
+	if l == nil {
+		return
+	}
+	stock, err := s.stock(l, kind.Offer(chi.URLParam(r, "stock")))
+	if err != nil {
+		s.fail(w, r, err)
+		return
+	}
+	w.Header().Set("Content-Type", "application/json")
+	if err := json.NewEncoder(w).Encode(stock); err != nil {
+		s.log.ErrorContext(r.Context(), "offers", "error", err)
+	}
+}
+
+func (s *Server) stock(l *store.Loaded, of kind.Offer) ([]offer, error) {
+	stock := []offer{}
+	switch of {
+	case kind.IconOffer:
+		for _, name := range icon.Names() {
+			stock = append(stock, offer{Text: name, HTML: icon.SVG(name)})
+		}
+	case kind.PictureOffer:
+		for _, p := range l.Site.Pictures {
+			picture := fmt.Sprintf(`<img alt="" src="/sites/%s/pictures/%s">`, l.ID, p.ID)
+			stock = append(stock, offer{p.ID, fmt.Sprintf("%d × %d", p.Width, p.Height), template.HTML(picture)})
+		}
+	case kind.ColourOffer:
+		light, _, err := render.Tokens(l.Site, s.dresses)
+		if err != nil {
+			return nil, err
+		}
+		for _, name := range look.Names(look.ColourToken) {
+			stock = append(stock, offer{Text: name, Label: light.Value(look.Token(name)).CSS()})
+		}
+	case kind.SetOffer:
+		for _, set := range l.Site.Sets {
+			stock = append(stock, offer{Text: set.ID, Label: set.Name})
+		}
+	case kind.BlockOffer:
+		for _, b := range l.Site.Blocks {
+			stock = append(stock, offer{Text: b.ID, Label: b.Name})
+		}
+	case kind.PageOffer:
+		stock = places(l.Site)
+	default:
+		return nil, store.ErrNotFound
+	}
+	return stock, nil
+}
+
+// places are the pages of a site and the blocks on them, as a link leads there.
+func places(site *document.Site) []offer {
+	list := []offer{}
+	for i, page := range site.Pages {
+		address := page.ID + ".html"
+		if i == 0 {
+			address = "index.html"
+		}
+		list = append(list, offer{Text: address, Label: page.Title})
+		for _, band := range page.Bands {
+			for _, id := range band.Blocks {
+				if b, ok := site.BlockByID(id); ok {
+					list = append(list, offer{Text: address + "#" + id, Label: b.Name})
+				}
+			}
+		}
+	}
+	return list
+}
