@@ -176,20 +176,12 @@ func (c controls) single(view *controlView, p look.Property, v look.Value) {
 	}
 }
 
-// spansOf are the ranges where a length is in another unit than the usual.
-var spansOf = map[look.Unit]look.Span{"em": {Unit: "em", Most: 6, Step: 0.05, Initial: 1},
-	"rem": {Unit: "rem", Most: 6, Step: 0.05, Initial: 1}, "%": {Unit: "%", Most: 200, Step: 1, Initial: 100},
-	"ch": {Unit: "ch", Most: 90, Step: 1, Initial: 60}, "cqi": {Unit: "cqi", Most: 20, Step: 0.1, Initial: 4},
-	"px": {Unit: "px", Most: 400, Step: 1, Initial: 16}}
-
 func number(s look.Span, v look.Value) numberField {
 	n := s.Initial
 	switch v := v.(type) {
 	case look.Length:
 		n = float64(v.Milli) / 1000
-		if other, ok := spansOf[v.Unit]; ok && v.Unit != s.Unit && v.Unit != "" {
-			s = other
-		}
+		s = s.SpanIn(v.Unit)
 	case look.Duration:
 		n = float64(v)
 	case look.Delay:

@@ -98,15 +98,16 @@ type Row struct {
 	Key           string // names it in its ledger
 	Label, Detail string
 	Help          string
-	Item          string   // the item of the section's axis
-	Of            []string // "axis/item" for each axis that the row's fact goes over
-	Head          Cell     // the row's own name, where it can be edited
-	Property      string   // of the look
-	Cells         []Cell   // All, Featured, then one for each record in sight
-	Exceptions    int      // how many records say something else, in sight or not
-	Idle          string   // why the property has no effect now; "" where it has
-	Heading       bool     // the item is a heading over those after it
-	More          []Detail // further facts of the item, which have no cell in the row
+	Item          string      // the item of the section's axis
+	Of            []string    // "axis/item" for each axis that the row's fact goes over
+	Head          Cell        // the row's own name, where it can be edited
+	Property      string      // of the look
+	Cells         []Cell      // All, Featured, then one for each record in sight
+	Exceptions    int         // how many records say something else, in sight or not
+	Idle          string      // why the property has no effect now; "" where it has
+	Heading       bool        // the item is a heading over those after it
+	More          []Detail    // further facts of the item, which have no cell in the row
+	Steps         *look.Steps // how the values of the property are stepped; nil where they are no numbers
 }
 
 // Detail is a fact with its own label.

@@ -30,7 +30,7 @@ func (l layer) look(declared kind.Part, state look.State, width string) Section 
 // lookRow is one property of a part, in a state and at a width.
 func (l layer) lookRow(declared kind.Part, property look.Property, key look.Key, at int) Row {
 	name := property.Name
-	row := Row{Label: name, Property: name, Help: property.Hint, Idle: l.idle(declared, name, look.Target{Width: at})}
+	row := Row{Label: name, Property: name, Help: property.Hint, Steps: look.StepsOf(name), Idle: l.idle(declared, name, look.Target{Width: at})}
 	row.Cells = append(row.Cells, l.lookCell(key, look.Target{State: key.State, Width: at}, declared))
 	if declared.Place == look.BlockItself {
 		for range len(l.records) + 1 {

@@ -5,7 +5,7 @@ import { parseTSV, writeTSV } from './tsv.js';
 import { startDrag } from './drag.js';
 import { Offers } from './offers.js';
 import { Sheet } from './sheet.js';
-import { scrub, stepped, Trial } from './step.js';
+import { scrub, stepped, stepsOf, Trial } from './step.js';
 
 export class Grid {
   constructor(desk) {
@@ -287,11 +287,10 @@ export class Grid {
 
   // nudge steps the value of a cell; steps that follow each other quickly are one go.
   nudge(cell, steps, repeat) {
-    const { property } = this.where(cell);
     const now = performance.now();
     if (!this.trial || this.trial.at !== cell.dataset.at || (!repeat && now - this.nudged > 900)) this.trial = new Trial(this, cell.dataset.at, cell.dataset.text);
     this.nudged = now;
-    const text = stepped(this.trial.shown ?? cell.dataset.step, property, steps);
+    const text = stepped(this.trial.shown ?? cell.dataset.step, stepsOf(cell), steps);
     if (text === null) return;
     this.trial.shown = text;
     this.trial.show(text);
@@ -478,8 +477,7 @@ export class Grid {
     if (up && edited?.dataset.step !== undefined) {
       event.preventDefault();
       event.stopPropagation();
-      const { property } = this.where(edited);
-      const text = stepped(this.editor.value || edited.dataset.step, property, up * (event.shiftKey ? 10 : 1));
+      const text = stepped(this.editor.value || edited.dataset.step, stepsOf(edited), up * (event.shiftKey ? 10 : 1));
       if (text === null) return;
       this.tried ??= new Trial(this, this.editing, edited.dataset.text);
       this.editor.value = text;
@@ -596,7 +594,7 @@ export class Grid {
       const column = Math.max(1, this.cursor.column);
       const target = this.rows[this.sheet.places.get(cell).row][column] ?? cell;
       this.moveToCell(target.dataset.step ? target : cell);
-      if (target.dataset.step) scrub(this, target, property, event);
+      if (target.dataset.step) scrub(this, target, event);
       return;
     }
     this.moveToCell(cell, event.shiftKey);

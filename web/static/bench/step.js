@@ -1,18 +1,19 @@
 // Stepping a value: by keys, or by dragging a property's name. What is tried while a key or the mouse is held shows in the
 // proof at once and is one entry of the log.
-const sizes = { 'font-weight': 100, 'line-height': 0.05, opacity: 0.05, scale: 0.01, order: 1, 'transition-duration': 20, 'letter-spacing': 0.01, 'word-spacing': 0.01 };
-const bounds = { 'font-weight': [100, 1000], 'line-height': [0.5, 4], opacity: [0, 1], scale: [0.5, 2], 'transition-duration': [0, 2000] };
-
-// stepped is a number with its unit, so many steps on.
-export function stepped(text, property, steps) {
+// stepped is a number with its unit, so many steps on; null for what is no number. The server says what a step is in each
+// unit, and where it ends.
+export function stepped(text, { bare, by }, steps) {
   const found = /^(-?\d*\.?\d+)([a-z%]*)$/i.exec(text.trim());
   if (!found) return null;
-  const [, number, unit] = found;
-  const size = unit === 'em' && sizes[property] === undefined ? 0.05 : unit === 'px' ? 1 : sizes[property] ?? 1;
-  const [least, most] = bounds[property] ?? [property === 'margin' || property === 'letter-spacing' || property === 'word-spacing' || property === 'order' ? -1e4 : 0, 1e4];
-  const next = Math.min(most, Math.max(least, Number(number) + steps * size));
-  return `${Number(next.toFixed(3))}${next === 0 ? '' : unit || (size === 1 && property !== 'order' ? 'px' : '')}`;
+  const unit = found[2] || bare;
+  const step = by[unit];
+  if (!step) return null;
+  const next = Math.min(step.most, Math.max(step.least, Number(found[1]) + steps * step.size));
+  return `${Number(next.toFixed(3))}${unit}`;
 }
+
+// stepsOf is how the values of a cell's row are stepped; nothing can be where it is no row of numbers.
+export const stepsOf = (cell) => JSON.parse(cell?.closest('tr')?.dataset.steps ?? '{"by":{}}');
 
 // Trial sends the values of one go. Only the newest waits while another is on its way.
 export class Trial {
@@ -47,8 +48,9 @@ export class Trial {
 }
 
 // scrub drags a property's name: the value of one column follows the mouse, a step for every few pixels.
-export function scrub(grid, cell, property, event) {
+export function scrub(grid, cell, event) {
   const begun = cell.dataset.step;
+  const how = stepsOf(cell);
   const trial = new Trial(grid, cell.dataset.at, cell.dataset.text);
   const pixels = 4;
   let last = 0;
@@ -56,7 +58,7 @@ export function scrub(grid, cell, property, event) {
     const steps = Math.trunc((moved.clientX - event.clientX) / pixels) * (moved.shiftKey ? 10 : 1);
     if (steps === last) return;
     last = steps;
-    const text = stepped(begun, property, steps);
+    const text = stepped(begun, how, steps);
     if (text !== null) trial.show(text);
   };
   const end = () => {

@@ -1,6 +1,6 @@
 // The tray below the ledger: the value under the cursor taken apart into fields. The server says which fields there are and
 // what they make together (data-compose); what is tried while the mouse is held is one entry of the log.
-import { stepped, Trial } from './step.js';
+import { stepped, stepsOf, Trial } from './step.js';
 
 const own = (node, inner) => inner.parentElement.closest('[data-compose]') === node;
 
@@ -140,7 +140,7 @@ export class Tray {
       event.preventDefault();
       this.moveStop(event.target, (place) => place + (event.key === 'ArrowLeft' ? -1 : 1) * (event.shiftKey ? 10 : 1));
     } else if (event.target.matches('[data-step]') && ['ArrowUp', 'ArrowDown'].includes(event.key)) {
-      const text = stepped(event.target.value, 'padding', (event.key === 'ArrowUp' ? 1 : -1) * (event.shiftKey ? 10 : 1));
+      const text = stepped(event.target.value, stepsOf(this.grid.cell()), (event.key === 'ArrowUp' ? 1 : -1) * (event.shiftKey ? 10 : 1));
       if (text === null) return;
       event.preventDefault();
       event.target.value = text;
