@@ -6,10 +6,11 @@ import (
 	"strings"
 
 	"rubrel/core/document"
+	"rubrel/core/kind"
 	"rubrel/core/look"
 )
 
-// picturesOf lists the pictures that a block's look may show, by name, each once.
+// picturesOf lists the pictures that a block's look or facts may show, by name, each once.
 func (d *dressed) picturesOf(b *document.Block) []string {
 	set := d.site.SetOf(b)
 	var names []string
@@ -18,8 +19,24 @@ func (d *dressed) picturesOf(b *document.Block) []string {
 			names = append(names, look.Pictures(value)...)
 		}
 	}
+	for _, ref := range set.Refs() {
+		if ref.To == kind.PictureOffer {
+			names = append(names, ref.ID)
+		}
+	}
 	slices.Sort(names)
 	return slices.Compact(names)
+}
+
+// inlined is the HTML of a block with its pictures in it: a snippet has no files beside it.
+func inlined(html string, site *document.Site, names []string, held map[string][]byte) string {
+	var pairs []string
+	for _, name := range names {
+		if p, ok := site.PictureByID(name); ok {
+			pairs = append(pairs, `src="`+p.Path()+`"`, `src="`+dataURL(p.Type, held[name])+`"`)
+		}
+	}
+	return strings.NewReplacer(pairs...).Replace(html)
 }
 
 // picturesCSS says where the pictures named are, each once.

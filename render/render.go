@@ -139,6 +139,7 @@ func Snippet(site *document.Site, registry dresses.Registry, blockID string, wit
 			}
 		}
 	}
+	html := inlined(string(p.html), site, p.pictures, held)
 	shown := picturesCSS(site, p.pictures, func(p document.Picture) string { return dataURL(p.Type, held[p.ID]) })
 	own := formsCSS([]piece{p}) + p.css
 	fonts := ""
@@ -161,7 +162,7 @@ func Snippet(site *document.Site, registry dresses.Registry, blockID string, wit
 		HTML   template.HTML
 		Script template.JS
 		Data   template.JS
-	}{template.CSS(fmt.Sprintf(snippetNote, d.rootClass()) + css), p.html, template.JS(scripts([]piece{p})), data})
+	}{template.CSS(fmt.Sprintf(snippetNote, d.rootClass()) + css), template.HTML(html), template.JS(scripts([]piece{p})), data})
 	if err != nil {
 		return nil, fmt.Errorf("render snippet of %s: %w", blockID, err)
 	}
@@ -424,6 +425,13 @@ func (d *dressed) view(b *document.Block, cascade look.Cascade) kind.View {
 	}
 	view := kind.View{Columns: columns, BlockID: b.ID, Name: b.Name, Set: set.Set, Locale: language,
 		FromRight: script.Direction(language) == "rtl", HeadingLevel: 2, Widths: d.site.Widths, Now: d.now}
+	view.Picture = func(id string) (kind.Picture, bool) {
+		p, ok := d.site.PictureByID(id)
+		if !ok {
+			return kind.Picture{}, false
+		}
+		return kind.Picture{Address: p.Path(), Width: p.Width, Height: p.Height}, true
+	}
 	if cascade.MovesParts() {
 		view.Stands = func(part string, record kind.Record, width int) (look.Stand, bool) {
 			return cascade.Stands(part, record.ID, record.Featured, width)

@@ -53,12 +53,24 @@ func (b Body) css() string {
 	}
 	for _, s := range b.Slots {
 		if s.Over {
-			fmt.Fprintf(&css, "%s { position: relative; }\n%s > .%s { position: absolute; grid-column: 1 / -1; "+
-				"inset-block-start: 0; inline-size: fit-content; max-inline-size: 100%%; justify-self: var(--rb-align); translate: 0 -50%%; }\n", record,
-				record, s.class())
+			fmt.Fprintf(&css, "%s { position: relative; }\n%s > .%s { position: absolute; "+
+				"grid-column: var(--rb-anchor-column, 1 / -1); "+
+				"inset-block: var(--rb-anchor-block, 0 auto); inset-inline: var(--rb-anchor-inline, auto); "+
+				"inline-size: fit-content; "+
+				"block-size: fit-content; max-inline-size: 100%%; place-self: var(--rb-anchor-self, start var(--rb-align)); "+
+				"translate: var(--rb-anchor-shift, 0 -50%%); --rb-toward: 1; }\n%s > .%s:dir(rtl) { --rb-toward: -1; }\n", record, record,
+				s.class(), record, s.class())
 			continue
 		}
 		fmt.Fprintf(&css, "%s > .%s { grid-row: var(%s); }\n", record, s.class(), rowVariable(s.Name()))
+	}
+	if slices.ContainsFunc(b.Slots, func(s Slot) bool { return s.Whole }) {
+		css.WriteString(wholeCSS)
+	}
+	for _, s := range b.Slots {
+		if s.CSS != "" {
+			fmt.Fprintf(&css, ".%s { %s }\n", s.class(), s.CSS)
+		}
 	}
 	if side := b.Layout.Side; side != nil {
 		fmt.Fprintf(&css, ".%s %s { grid-template-columns: auto minmax(0, 1fr); column-gap: %gpx; }\n", besideClass, record,

@@ -5,6 +5,7 @@ package anatomy
 import (
 	"cmp"
 	"html/template"
+	"maps"
 	"slices"
 	"strconv"
 	"strings"
@@ -26,6 +27,10 @@ type Slot struct {
 	HTML func(At) template.HTML
 	// Runs are its texts; the record is filled in.
 	Runs func(At) []kind.Run
+	// CSS are declarations of its own element, which the look goes over.
+	CSS string
+	// Whole says that the whole record may answer to it.
+	Whole bool
 	// Over says that it stands over the upper edge of the record, and takes no row.
 	Over bool
 	// Lines is over how many rows it lies, which the records share; nil for one row.
@@ -120,12 +125,16 @@ func Heading(field kind.Field, part kind.Part) Slot {
 	return words(named(part, field), []kind.Field{field}, tag, saidOf(field), kind.Run{Key: field.Name, Even: true})
 }
 
-// Badge is a few words that mark a record, over its upper edge. They keep to one line.
+// Badge is a few words that mark a record, at one of nine places of it: on its upper edge where nothing else is said. They
+// keep to one line.
 func Badge(field kind.Field, part kind.Part) Slot {
 	part = named(part, field)
 	if part.Properties == nil {
-		part.Properties = slices.Concat(TextProperties, BoxProperties, EnterProperties)
+		part.Properties = slices.Concat([]string{look.AnchorProperty}, TextProperties, BoxProperties, EnterProperties)
 	}
+	defaults := map[string]string{look.AnchorProperty: "auto"}
+	maps.Copy(defaults, part.Defaults)
+	part.Defaults = defaults
 	slot := ofField(field, part, kind.Run{OneLine: true})
 	slot.Over = true
 	return slot

@@ -229,8 +229,16 @@ type View struct {
 	Measure, Tight Measure
 	// Hyphenate puts soft hyphens into the words of a run that have no room; nil where nothing is hyphenated.
 	Hyphenate func(Run) string
+	// Picture finds a picture of the site as a page shows it; nil where there are none.
+	Picture func(id string) (Picture, bool)
 	// Memo remembers what forms find out; nil where nothing is remembered.
 	Memo *Memo
+}
+
+// Picture is a picture as an element shows it: where it is, and its sides in CSS px.
+type Picture struct {
+	Address       string
+	Width, Height int
 }
 
 // Soft is a text with the soft hyphens that it needs.

@@ -87,7 +87,7 @@ func (l layer) idle(part kind.Part, property string, t look.Target) string {
 		}
 	}
 	switch {
-	case property == look.StandsProperty && !l.movesParts():
+	case (property == look.StandsProperty || property == look.AnchorProperty) && !l.movesParts():
 		return "this form has an order of its own"
 	case property != "display" && css("display", t) == "none":
 		return "the part is left out: display is none"

@@ -109,6 +109,9 @@ func (c Cascade) partRules(part PartSpec, records []RecordRef) []Rule {
 					besides = placement(said.Value)
 					css += fmt.Sprint(besides)
 				}
+				if property == AnchorProperty {
+					css, besides = anchored(said.Value)
+				}
 				if current(given[property], target) == css {
 					continue
 				}
@@ -119,7 +122,10 @@ func (c Cascade) partRules(part PartSpec, records []RecordRef) []Rule {
 				if as, ok := part.As[property]; ok {
 					name = as
 				}
-				rule.Declarations = append(append(rule.Declarations, Declaration{name, cssOf(property, said.Value)}), besides...)
+				if property != AnchorProperty { // which is made of what is beside it
+					rule.Declarations = append(rule.Declarations, Declaration{name, cssOf(property, said.Value)})
+				}
+				rule.Declarations = append(rule.Declarations, besides...)
 				given[property] = append(given[property], emitted{rule, css})
 			}
 			if len(rule.Declarations) > 0 {

@@ -17,7 +17,7 @@ func TestExamples(t *testing.T) {
 		"<https://foo.bar.baz>\n":        `<p><a href="https://foo.bar.baz">https://foo.bar.baz</a></p>`, // 594
 		"- foo\n- bar\n":                 "<ul>\n<li>foo</li>\n<li>bar</li>\n</ul>",                      // 301, in part
 		"foo\nbaz\n":                     "<p>foo\nbaz</p>",                                              // 648
-		"foo  \nbaz\n":                   "<p>foo<br>\nbaz</p>",                                         // 633
+		"foo  \nbaz\n":                   "<p>foo<br>\nbaz</p>",                                          // 633
 		"&nbsp; &amp; &copy;\n":          "<p>\u00a0 &amp; ©</p>",                                        // 25, in part
 		"# Foo\n":                        "Foo",                                                          // 62, without the heading
 		"![foo](/url)\n":                 "<p></p>",                                                      // 572, without the picture

@@ -85,7 +85,9 @@ func (c *contract) once(alike, format string, args ...any) {
 // view shows a set without fonts.
 func (v variant) view() kind.View {
 	view := kind.View{BlockID: "block", Names: "block", Name: "A block", Set: v.set, Locale: "en", HeadingLevel: 2,
-		Widths: look.DefaultWidths(), Now: now}
+		Widths: look.DefaultWidths(), Now: now, Picture: func(id string) (kind.Picture, bool) {
+			return kind.Picture{Address: "pictures/" + id + ".png", Width: 800, Height: 600}, true
+		}}
 	if v.rtl {
 		view.Locale, view.FromRight = "ar", true
 	}

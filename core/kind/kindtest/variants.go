@@ -23,8 +23,8 @@ func samplesOf(f kind.Field) []kind.Value {
 	t := f.Type
 	var samples []kind.Value
 	tried := slices.Concat(words, strings.Split(strings.ReplaceAll(f.Help, ": ", ", "), ", "))
-	if choice, ok := t.(kind.ChoiceType); ok {
-		tried = choice.Words
+	if choices := t.Editor().Words; choices != nil {
+		tried = choices
 	}
 	if plain, ok := t.(kind.TextType); ok {
 		longest := []rune(strings.Repeat("Unverbrüchlich ", plain.Most/14+1))
@@ -51,11 +51,7 @@ func variants(k *kind.Kind) []variant {
 		{"full, from right to left", full, true},
 	}
 	for _, f := range k.SetFields {
-		choice, ok := f.Type.(kind.ChoiceType)
-		if !ok {
-			continue
-		}
-		for _, word := range choice.Words {
+		for _, word := range f.Type.Editor().Words {
 			list = append(list, variant{"full, with " + f.Name + " " + word,
 				with(full, map[string]kind.Value{f.Name: kind.TextValue(word)}), false})
 		}
@@ -77,7 +73,7 @@ func filled(k *kind.Kind, n int) kind.Set {
 		set.Axes[axis.Name] = items(axis)
 	}
 	for _, f := range k.SetFields {
-		if _, choice := f.Type.(kind.ChoiceType); choice {
+		if f.Type.Editor().Words != nil {
 			continue // as the kind has it, until a variant says otherwise
 		}
 		if samples := samplesOf(f); len(samples) > 0 {

@@ -1,0 +1,103 @@
+package anatomy
+
+import (
+	"html/template"
+	"slices"
+	"strings"
+
+	"rubrel/core/kind"
+	"rubrel/core/rich"
+)
+
+// List is a list whose items are the lines of a field.
+func List(field kind.Field, part, item kind.Part) Slot {
+	part = named(part, field)
+	if part.Properties == nil {
+		part.Properties = slices.Concat([]string{"margin", "padding", "display", "gap"}, EnterProperties)
+	}
+	if part.As == nil {
+		part.As = map[string]string{"gap": "row-gap"}
+	}
+	item.Text = true
+	if item.Properties == nil {
+		item.Properties = slices.Concat(TextProperties, BoxProperties)
+	}
+	lines := func(at At) []string {
+		var all []string
+		for line := range strings.Lines(saidOf(field)(at)) {
+			if line = strings.TrimSpace(line); line != "" {
+				all = append(all, at.View.Soft(item.Name, at.Record.ID, line))
+			}
+		}
+		return all
+	}
+	return Slot{
+		Fields: []kind.Field{field},
+		Parts:  []kind.Part{part, item},
+		CSS:    "display: grid; list-style: \"\";",
+		HTML: func(at At) template.HTML {
+			var items strings.Builder
+			for _, line := range lines(at) {
+				items.WriteString(`<li class="` + Class(item.Name) + `">` + template.HTMLEscapeString(line) + "</li>")
+			}
+			if items.Len() == 0 {
+				return ""
+			}
+			return template.HTML(`<ul class="` + Class(part.Name) + `">` + items.String() + "</ul>")
+		},
+		Runs: func(at At) []kind.Run {
+			var runs []kind.Run
+			for _, line := range lines(at) {
+				runs = append(runs, kind.Run{Part: item.Name, Text: line, Key: field.Name})
+			}
+			return runs
+		},
+	}
+}
+
+// Rich is text with paragraphs, emphasis, links and lists: a field of kind.RichType. Its words are measured as one text.
+func Rich(field kind.Field, part kind.Part) Slot {
+	part = named(part, field)
+	part.Text = true
+	if part.Properties == nil {
+		part.Properties = TextProperties
+	}
+	return Slot{
+		Fields: []kind.Field{field},
+		Parts:  []kind.Part{part},
+		HTML: func(at At) template.HTML {
+			html := rich.HTML(saidOf(field)(at))
+			if html == "" {
+				return ""
+			}
+			return template.HTML(`<div class="`+Class(part.Name)+`">`) + html + "</div>"
+		},
+		Runs: func(at At) []kind.Run {
+			plain := rich.Plain(saidOf(field)(at))
+			if plain == "" {
+				return nil
+			}
+			return []kind.Run{{Part: part.Name, Text: plain, Key: field.Name}}
+		},
+	}
+}
+
+// Divider is a line across a record, in every record or in none. A screen reader says nothing of it.
+func Divider(part kind.Part, when func(kind.Set) bool) Slot {
+	if part.Properties == nil {
+		part.Properties = []string{"border", "width", "margin", "display", "opacity"}
+	}
+	if part.As == nil {
+		part.As = map[string]string{"border": "border-top"}
+	}
+	return Slot{
+		Parts: []kind.Part{part},
+		CSS:   "block-size: 0; max-inline-size: 100%; border: 0; justify-self: var(--rb-align);",
+		HTML: func(at At) template.HTML {
+			if when != nil && !when(at.View.Set) {
+				return ""
+			}
+			return template.HTML(`<div class="` + Class(part.Name) + `" aria-hidden="true"></div>`)
+		},
+	}
+}

@@ -1,0 +1,38 @@
+package anatomy
+
+import (
+	"fmt"
+	"html/template"
+	"slices"
+
+	"rubrel/core/kind"
+)
+
+// Picture is a picture of the site that a field names, with the text that says what it shows; none for one that shows
+// nothing that is not said beside it. It keeps its room while it loads.
+func Picture(field, alt kind.Field, part kind.Part) Slot {
+	part = named(part, field)
+	part.Paints = IfSaid(field.Name)
+	if part.Properties == nil {
+		part.Properties = slices.Concat([]string{"margin", "width", "max-width", "display"}, BoxProperties, MoveProperties,
+			EnterProperties)
+	}
+	said, shows := saidOf(field), saidOf(alt)
+	return Slot{
+		Fields: []kind.Field{field, alt},
+		Parts:  []kind.Part{part},
+		CSS:    "max-inline-size: 100%; block-size: auto; justify-self: var(--rb-align);",
+		HTML: func(at At) template.HTML {
+			if said(at) == "" || at.View.Picture == nil {
+				return ""
+			}
+			picture, ok := at.View.Picture(said(at))
+			if !ok {
+				return ""
+			}
+			return template.HTML(fmt.Sprintf(`<img class="%s" src="%s" width="%d" height="%d" alt="%s" loading="lazy">`,
+				Class(part.Name), template.HTMLEscapeString(picture.Address), picture.Width, picture.Height,
+				template.HTMLEscapeString(shows(at))))
+		},
+	}
+}
