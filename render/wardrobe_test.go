@@ -99,7 +99,11 @@ func TestEveryDressIsSeen(t *testing.T) {
 				t.Fatal(err)
 			}
 			b.Open(serveFiles(t, files))
-			b.CheckAccessibility(what)
+			if dress == registry.Names()[0] {
+				b.CheckAccessibility(what)
+			} else { // dresses differ by what colours and sizes are
+				b.CheckContrast(what)
+			}
 			// With forced colours a chosen side still differs from the others, and a bar's fill from its track.
 			b.Media("", "forced-colors", "active", "prefers-reduced-motion", "reduce")
 			for _, fault := range testkit.Eval[[]string](b, forcedFaults) {

@@ -26,13 +26,14 @@ func tools(t testing.TB) string {
 	return folder
 }
 
-// CheckHTML runs the Nu HTML checker over every page below a folder and fails for each thing it has to say,
+// CheckHTML runs the Nu HTML checker over every page below some folders and fails for each thing it has to say,
 // warnings included.
-func CheckHTML(t testing.TB, folder string) {
+func CheckHTML(t testing.TB, folders ...string) {
 	t.Helper()
 	jar := filepath.Join(tools(t), "vnu-jar", "build", "dist", "vnu.jar")
 	var out bytes.Buffer
-	command := exec.Command("java", "-Xss1024k", "-jar", jar, "--format", "json", "--skip-non-html", folder)
+	command := exec.Command("java", append([]string{"-Xss1024k", "-jar", jar, "--format", "json",
+		"--skip-non-html"}, folders...)...)
 	command.Stderr = &out
 	runErr := command.Run() // the exit status only repeats whether there are errors
 	var report struct {
@@ -79,7 +80,15 @@ console.log(JSON.stringify(found));`
 }
 
 // CheckAccessibility runs axe-core on the page that is open and fails for each violation.
-func (b *Browser) CheckAccessibility(what string) {
+func (b *Browser) CheckAccessibility(what string) { b.t.Helper(); b.checkAxe(what, "") }
+
+// CheckContrast is the part of CheckAccessibility that is about colours.
+func (b *Browser) CheckContrast(what string) {
+	b.t.Helper()
+	b.checkAxe(what, "runOnly: ['color-contrast'],")
+}
+
+func (b *Browser) checkAxe(what, options string) {
 	b.t.Helper()
 	source, err := os.ReadFile(filepath.Join(tools(b.t), "axe-core", "axe.min.js"))
 	if err != nil {
@@ -89,7 +98,7 @@ func (b *Browser) CheckAccessibility(what string) {
 		ID, Help string
 		Nodes    []string
 	}](b, string(source)+`;
-axe.run(document, { resultTypes: ['violations'], iframes: false }).then((r) => r.violations.map((v) =>
+axe.run(document, { `+options+` resultTypes: ['violations'], iframes: false }).then((r) => r.violations.map((v) =>
 	({ id: v.id, help: v.help, nodes: v.nodes.slice(0, 4).map((n) => n.html.slice(0, 160) + ' ' + (n.any[0]?.message ?? '')) })))`)
 	for _, v := range found {
 		b.t.Errorf("%s: %s: %s:\n\t%s", what, v.ID, v.Help, strings.Join(v.Nodes, "\n\t"))

@@ -3,6 +3,7 @@ package web_test
 import (
 	"encoding/json"
 	"net/http"
+	"strconv"
 	"testing"
 
 	"rubrel/testkit"
@@ -38,8 +39,13 @@ func TestEachMendClearsItsMark(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		if status, body := post(t, app.URL+benchPath+"/edit", edit("act", "cells", "cells", string(text)),
-			nil); status != http.StatusOK {
+		form := edit("act", "cells", "cells", string(text))
+		l, err := app.Store.Load(t.Context(), "fennmoor")
+		if err != nil {
+			t.Fatal(err)
+		}
+		form.Set("version", strconv.FormatInt(l.Version, 10)) // mends before this one may have changed the same cell
+		if status, body := post(t, app.URL+benchPath+"/edit", form, nil); status != http.StatusOK {
 			t.Fatalf("%s: %d %s", c.check, status, body)
 		}
 		b.Open(app.URL + benchPath + "/")
