@@ -1,6 +1,7 @@
 package dresses_test
 
 import (
+	"slices"
 	"testing"
 	"time"
 
@@ -84,10 +85,10 @@ func TestEveryFormIsReadable(t *testing.T) {
 	for name := range registry {
 		site.House.Dress, site.House.Scheme = name, document.AutoScheme
 		for _, k := range all {
+			block := &site.Blocks[slices.IndexFunc(site.Blocks,
+				func(b document.Block) bool { return site.SetOf(&b).Kind == k })]
 			for _, form := range k.Forms {
-				block := site.Blocks[0]
 				block.Form, block.Look = form.Name, nil
-				site.Blocks[0] = block
 				subject, err := render.Subject(site, registry, block.ID, time.Time{})
 				if err != nil {
 					t.Fatal(err)

@@ -8,8 +8,8 @@ import (
 	"rubrel/core/typeset"
 )
 
-// beyond is the characters of a script that the dresses' own fonts lack. They are set in one family for all dresses, which takes the
-// name of the family around it: so a text in two scripts stays one text.
+// beyond is the characters of a script that the dresses' own fonts lack. They are set in one family for all dresses,
+// which takes the name of the family around it: so a text in two scripts stays one text.
 type beyond struct {
 	script       string // ISO 15924
 	file         string // family and subset, as Fontsource names them

@@ -14,7 +14,8 @@ import (
 )
 
 // How texts are set without a browser is how Chromium sets them: for every form of both demo sites in every dress, at
-// every width, the room of each text within a pixel (five beside figures), its size within a tenth, and as many lines in 99 of 100 cases.
+// every width, the room of each text within a pixel (five beside figures), its size within a tenth, and as many lines
+// in 99 of 100 cases.
 func TestFitIsWhatChromiumSets(t *testing.T) {
 	registry := loadDresses(t)
 	b := testkit.Launch(t, 1200, 900)

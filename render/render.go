@@ -162,7 +162,8 @@ func Snippet(site *document.Site, registry dresses.Registry, blockID string, wit
 		HTML   template.HTML
 		Script template.JS
 		Data   template.JS
-	}{template.CSS(fmt.Sprintf(snippetNote, d.rootClass()) + css), template.HTML(html), template.JS(scripts([]piece{p})), data})
+	}{template.CSS(fmt.Sprintf(snippetNote, d.rootClass()) + css), template.HTML(html),
+		template.JS(scripts([]piece{p})), data})
 	if err != nil {
 		return nil, fmt.Errorf("render snippet of %s: %w", blockID, err)
 	}

@@ -180,8 +180,8 @@ type entry struct {
 }
 
 // stackSQL finds the edit that undo or redo would take next for an author, by the state of such edits. What is undone
-// last is the oldest that is undone: redo goes back up the way undo came down. The state stands in the text of the query,
-// since PostgreSQL uses the index of part of the table only where it sees that state.
+// last is the oldest that is undone: redo goes back up the way undo came down. The state stands in the text of the
+// query, since PostgreSQL uses the index of part of the table only where it sees that state.
 func stackSQL(columns, state string) string {
 	order := map[string]string{"done": "desc", "undone": "asc"}[state]
 	return "select " + columns + " from change where site = $1 and actor = $2 and scope = $3 and act = 'edit' and state = '" +

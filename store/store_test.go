@@ -139,7 +139,8 @@ func TestClash(t *testing.T) {
 	if l, err = s.Settle(ctx, "fennmoor", ben, waiting[0].ID, false); err != nil || shown(t, l, "dusk") != "8" {
 		t.Errorf("settled for theirs: %v", err)
 	}
-	// Ann's undo finds that Ben has changed her place, takes nothing from him, says so in words, and is not stuck there.
+	// Ann's undo finds that Ben has changed her place, takes nothing from him, says so in words, and is not stuck
+	// there.
 	var stands *document.Stands
 	l, _, err = s.Undo(ctx, "fennmoor", ann)
 	if !errors.As(err, &stands) || shown(t, l, "dusk") != "8" || !strings.Contains(stands.Error(),

@@ -39,8 +39,8 @@ func withSkills(t testing.TB, n int) any {
 	return tree
 }
 
-// A ledger of 300 records draws what is in sight, and is worked in as one of three: by keys to its far end, by scrolling,
-// over rectangles that are not in sight, and from the proof.
+// A ledger of 300 records draws what is in sight, and is worked in as one of three: by keys to its far end, by
+// scrolling, over rectangles that are not in sight, and from the proof.
 func TestLargeLedger(t *testing.T) {
 	app := many(t, 300)
 	b := testkit.Launch(t, 1280, 800)

@@ -12,9 +12,9 @@ import (
 // maxRemembered bounds what a memo keeps.
 const maxRemembered = 128
 
-// memo remembers what was made of a site's last two versions, by what was asked for: pages ask for the same files one by one, and many
-// pages show one bench. What is remembered is of a version of the site and of one minute, since offers end. Several
-// that ask at once wait for one.
+// memo remembers what was made of a site's last two versions, by what was asked for: pages ask for the same files one
+// by one, and many pages show one bench. What is remembered is of a version of the site and of one minute, since
+// offers end. Several that ask at once wait for one.
 type memo[V any] struct {
 	entries *lru.Cache[string, *memoEntry[V]]
 	mu      sync.Mutex

@@ -16,8 +16,8 @@ import (
 	"rubrel/web"
 )
 
-// The editor offers what a cell can be: icons as they are drawn, words, places of the site. Typing narrows it, arrows walk
-// it, Enter and a click take one; what is typed in full is kept as it is.
+// The editor offers what a cell can be: icons as they are drawn, words, places of the site. Typing narrows it, arrows
+// walk it, Enter and a click take one; what is typed in full is kept as it is.
 func TestEditorsOffer(t *testing.T) {
 	app := shared.Start(t)
 	b := testkit.Launch(t, 1280, 800)

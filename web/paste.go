@@ -24,7 +24,8 @@ type pasteView struct {
 	Reading *kind.Reading
 	Options kind.IntakeOptions
 	Decimal string
-	// Shows is the language that the list shows, where it is another than the site's; Takes says that the site takes it.
+	// Shows is the language that the list shows, where it is another than the site's; Takes says that the site takes
+	// it.
 	Shows string
 	Takes bool
 }

@@ -8,8 +8,8 @@ import (
 	"github.com/chromedp/chromedp/kb"
 )
 
-// A part is moved by saying where it stands: it is read there, at another width it stands elsewhere, a place that is none
-// is refused in words, and a form with an order of its own says so.
+// A part is moved by saying where it stands: it is read there, at another width it stands elsewhere, a place that is
+// none is refused in words, and a form with an order of its own says so.
 func TestPartsAreMoved(t *testing.T) {
 	app, b := openBench(t)
 	b.Click("button[data-part=button]")

@@ -43,8 +43,8 @@ func TestStatesAndLifting(t *testing.T) {
 	b.Click("button[data-part=option]")
 	b.Await("document.querySelector('button[data-state=selected]')")
 
-	// A value that a block says for all is lifted to its kind: every block of the kind follows it until it says another,
-	// and the house style lists it.
+	// A value that a block says for all is lifted to its kind: every block of the kind follows it until it says
+	// another, and the house style lists it.
 	b.Click("button[data-part=card]")
 	b.Await("document.querySelector('[data-at=\"look/card.border-radius\"]')")
 	b.Click(cell("look/card.border-radius"))

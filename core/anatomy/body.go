@@ -34,8 +34,8 @@ func (b Body) Form(f kind.Form) kind.Form {
 	return f
 }
 
-// Plain writes a form that is a row of records on a ground and no more: the HTML of Form where a kind needs nothing of its
-// own around its slots.
+// Plain writes a form that is a row of records on a ground and no more: the HTML of Form where a kind needs nothing
+// of its own around its slots.
 func (b Body) Plain(ground string) func(kind.View) (template.HTML, error) {
 	return func(v kind.View) (template.HTML, error) {
 		class := strings.TrimSpace(Class(ground) + " " + b.Class(v))

@@ -9,8 +9,8 @@ import (
 	"rubrel/core/look"
 )
 
-// Layout is how records stand side by side and slots below each other in a record. Its CSS, the columns, the rows and the
-// room of each text all come from it.
+// Layout is how records stand side by side and slots below each other in a record. Its CSS, the columns, the rows and
+// the room of each text all come from it.
 type Layout struct {
 	// Row and Record are the parts that stand for the row of records, and for one record in it.
 	Row, Record string
@@ -38,8 +38,8 @@ const recordClass = look.ClassPrefix + "record"
 // besideClass is on an element around the records where a slot stands beside the others.
 const besideClass = look.ClassPrefix + "beside"
 
-// css is the layout of the row and of a record. Rows are shared by subgrid; since a subgrid takes its gaps from the grid
-// around it, the gap between rows of records is a margin.
+// css is the layout of the row and of a record. Rows are shared by subgrid; since a subgrid takes its gaps from the
+// grid around it, the gap between rows of records is a margin.
 func (b Body) css() string {
 	row, record := "."+Class(b.Layout.Row), "."+recordClass
 	var css strings.Builder

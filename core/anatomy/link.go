@@ -80,7 +80,8 @@ func Button(fields LinkFields, part kind.Part, whole func(kind.Set) bool) Slot {
 		part.Properties = slices.Concat(TextProperties, BoxProperties, MoveProperties, EnterProperties)
 	}
 	run := func(at At) kind.Run {
-		return kind.Run{Record: at.Record.ID, Part: part.Name, Text: saidOf(fields.Text)(at), Key: fields.Text.Name, MostLines: 2}
+		return kind.Run{Record: at.Record.ID, Part: part.Name, Text: saidOf(fields.Text)(at), Key: fields.Text.Name,
+			MostLines: 2}
 	}
 	return Slot{
 		Fields: fields.all(),
@@ -113,5 +114,5 @@ const wholeClass = "rb-whole-record"
 
 // wholeCSS lays such a link over its record, and the other links of it above that.
 const wholeCSS = "." + recordClass + " { position: relative; }\n." + wholeClass + "::after { content: \"\"; " +
-	"position: absolute; inset: 0; }\n." + recordClass + " :is(a, button):not(." + wholeClass + ") { position: relative; " +
-	"z-index: 1; }\n"
+	"position: absolute; inset: 0; }\n." + recordClass + " :is(a, button):not(." + wholeClass + ") { " +
+	"position: relative; z-index: 1; }\n"

@@ -55,7 +55,8 @@ func List(field kind.Field, part, item kind.Part) Slot {
 	}
 }
 
-// Rich is text with paragraphs, emphasis, links and lists: a field of kind.RichType. Its words are measured as one text.
+// Rich is text with paragraphs, emphasis, links and lists: a field of kind.RichType. Its words are measured as one
+// text.
 func Rich(field kind.Field, part kind.Part) Slot {
 	part = named(part, field)
 	part.Text = true

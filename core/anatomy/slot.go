@@ -125,8 +125,8 @@ func Heading(field kind.Field, part kind.Part) Slot {
 	return words(named(part, field), []kind.Field{field}, tag, saidOf(field), kind.Run{Key: field.Name, Even: true})
 }
 
-// Badge is a few words that mark a record, at one of nine places of it: on its upper edge where nothing else is said. They
-// keep to one line.
+// Badge is a few words that mark a record, at one of nine places of it: on its upper edge where nothing else is said.
+// They keep to one line.
 func Badge(field kind.Field, part kind.Part) Slot {
 	part = named(part, field)
 	if part.Properties == nil {

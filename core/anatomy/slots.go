@@ -18,8 +18,8 @@ func Fields(slots []Slot) []kind.Field {
 	return fields
 }
 
-// Parts are those of a list of slots. A slot's own part stands in the record's part, and can be moved there where it has
-// a row; within says of forms that it stands in another.
+// Parts are those of a list of slots. A slot's own part stands in the record's part, and can be moved there where it
+// has a row; within says of forms that it stands in another.
 func Parts(record string, within map[string]string, slots []Slot) []kind.Part {
 	var parts []kind.Part
 	for _, s := range slots {
@@ -38,8 +38,8 @@ func Parts(record string, within map[string]string, slots []Slot) []kind.Part {
 	return parts
 }
 
-// Deal deals slots to cells that name some of them. A slot that no cell names goes to the cell of the one declared before
-// it, after that.
+// Deal deals slots to cells that name some of them. A slot that no cell names goes to the cell of the one declared
+// before it, after that.
 func Deal(slots []Slot, cells ...[]string) [][]Slot {
 	dealt := make([][]Slot, len(cells))
 	for i, names := range cells {

@@ -1,5 +1,5 @@
-// Package hyphen finds where a word may be hyphenated: by the patterns that TeX has for its language, with the algorithm
-// of F. M. Liang, Word Hy-phen-a-tion by Com-put-er, Stanford 1983.
+// Package hyphen finds where a word may be hyphenated: by the patterns that TeX has for its language, with the
+// algorithm of F. M. Liang, Word Hy-phen-a-tion by Com-put-er, Stanford 1983.
 package hyphen
 
 import (
@@ -186,8 +186,8 @@ func (p *Patterns) Places(word string) []int {
 	return places
 }
 
-// Text is a text with a soft hyphen at every place where one of its words may be hyphenated. A word that has soft hyphens
-// already keeps its own.
+// Text is a text with a soft hyphen at every place where one of its words may be hyphenated. A word that has soft
+// hyphens already keeps its own.
 func (p *Patterns) Text(text string) string { return p.LongWords(text, leastWord) }
 
 // LongWords is what Text is, but for words of fewer letters than are asked for.

@@ -92,8 +92,8 @@ type Axis struct {
 	AsRows bool
 	// Heading is the field that makes an item a heading over those after it; "" where the axis has none.
 	Heading string
-	// Complete makes the facts of a new item of what a designer types: "GBP", "year", for a site in a language (BCP 47).
-	// Nil where the text is the label.
+	// Complete makes the facts of a new item of what a designer types: "GBP", "year", for a site in a language (BCP
+	// 47). Nil where the text is the label.
 	Complete func(text, language string) (map[string]string, error)
 	// Offers are texts for Complete that the interface offers.
 	Offers []string
@@ -108,13 +108,14 @@ type Form struct {
 	Help  string
 	// HTML writes the inside of the block's root element. It must be well formed on its own.
 	HTML func(View) (template.HTML, error)
-	// CSS is the form's layout: what is not a matter of look, as style sheets of which forms may share some. It reaches no
-	// block of another kind.
+	// CSS is the form's layout: what is not a matter of look, as style sheets of which forms may share some. It
+	// reaches no block of another kind.
 	CSS []string
 	// Script is what the form needs to do in the visitor's browser beyond HTML and CSS: one text for all blocks of
 	// the form, "" where this view needs none. Nil for a form without script.
 	Script func(View) string
-	// Entrances are scripts for ways to come in at first sight that need more than CSS, by the keyword of animation-name.
+	// Entrances are scripts for ways to come in at first sight that need more than CSS, by the keyword of
+	// animation-name.
 	Entrances map[string]string
 	// Variables are custom properties of the block, by width, that the layout needs.
 	Variables func(View) []Variable
@@ -166,7 +167,8 @@ type Part struct {
 	Behind func(set Set, form string) [][]string
 	// InsteadOf is the part in whose place it stands on some records: what is within that one is within it too.
 	InsteadOf string
-	// InkFollows says that where a level says its ground and not its ink, the ink is the colour role that stands out most.
+	// InkFollows says that where a level says its ground and not its ink, the ink is the colour role that stands out
+	// most.
 	InkFollows bool
 	Properties []string // CSS names
 	Defaults   map[string]string
@@ -224,8 +226,8 @@ type View struct {
 	Name string
 	// Now is when the view is made.
 	Now time.Time
-	// Measure measures the block's look at the frame of each width, and Tight where each width is narrowest; nil where its
-	// fonts are not known.
+	// Measure measures the block's look at the frame of each width, and Tight where each width is narrowest; nil where
+	// its fonts are not known.
 	Measure, Tight Measure
 	// Hyphenate puts soft hyphens into the words of a run that have no room; nil where nothing is hyphenated.
 	Hyphenate func(Run) string

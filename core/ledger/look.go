@@ -30,7 +30,8 @@ func (l layer) look(declared kind.Part, state look.State, width string) Section 
 // lookRow is one property of a part, in a state and at a width.
 func (l layer) lookRow(declared kind.Part, property look.Property, key look.Key, at int) Row {
 	name := property.Name
-	row := Row{Label: name, Property: name, Help: property.Hint, Steps: look.StepsOf(name), Idle: l.idle(declared, name, look.Target{Width: at})}
+	row := Row{Label: name, Property: name, Help: property.Hint, Steps: look.StepsOf(name),
+		Idle: l.idle(declared, name, look.Target{Width: at})}
 	row.Cells = append(row.Cells, l.lookCell(key, look.Target{State: key.State, Width: at}, declared))
 	if declared.Place == look.BlockItself {
 		for range len(l.records) + 1 {
@@ -59,8 +60,8 @@ func (l layer) lookRow(declared kind.Part, property look.Property, key look.Key,
 	return row
 }
 
-// idle says why a property of a part has no effect in general; "" where it has one. A record's own values are not looked
-// at: what one of them says may have an effect.
+// idle says why a property of a part has no effect in general; "" where it has one. A record's own values are not
+// looked at: what one of them says may have an effect.
 func (l layer) idle(part kind.Part, property string, t look.Target) string {
 	css := func(name string, t look.Target) string {
 		said, ok := l.cascade.Resolve(t, part.Name, name)

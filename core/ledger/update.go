@@ -88,7 +88,8 @@ func (r *Row) sameRow(other *Row) bool {
 }
 
 func (s *Section) sameHeading(other *Section) bool {
-	return other != nil && s.Title == other.Title && s.Fold == other.Fold && s.Shut == other.Shut && s.Said == other.Said &&
+	return other != nil && s.Title == other.Title && s.Fold == other.Fold && s.Shut == other.Shut &&
+		s.Said == other.Said &&
 		len(s.Adds) == len(other.Adds) && s.Empty() == other.Empty()
 }
 

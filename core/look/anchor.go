@@ -16,8 +16,8 @@ var (
 	anchorEdges  = []string{"inside", "on", "over"}
 )
 
-// Anchor is a place in a record: one of nine, inside its box, with its middle on the edge, or outside; and an offset from
-// there, towards the end of the line and down.
+// Anchor is a place in a record: one of nine, inside its box, with its middle on the edge, or outside; and an offset
+// from there, towards the end of the line and down.
 type Anchor struct {
 	Down, Across, Edge string
 	Along, Below       Length
@@ -84,8 +84,9 @@ func anchored(v Value) (css string, besides []Declaration) {
 	return a.CSS(), besides
 }
 
-// besides are the custom properties that the layout of a record takes: the edges at which the part lies, between which it
-// lies along them (the text's, but at the sides), how it lies there, and how far it is moved. What goes along the line goes the other way where text runs from the right.
+// besides are the custom properties that the layout of a record takes: the edges at which the part lies, between
+// which it lies along them (the text's, but at the sides), how it lies there, and how far it is moved. What goes
+// along the line goes the other way where text runs from the right.
 func (a Anchor) besides() []Declaration {
 	block, inline, column, along, below := "auto", "auto", "1/-1", 0, 0
 	share := edgeShares[a.Edge]

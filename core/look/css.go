@@ -60,8 +60,8 @@ func (r Rule) selector(blockClass string) string {
 	return ":where(" + around + ") ." + ClassPrefix + r.Part.Name + own + r.State.selector()
 }
 
-// selector is what CSS knows a state by, without specificity. What is seen under the pointer is seen with the focus of the
-// keyboard, too.
+// selector is what CSS knows a state by, without specificity. What is seen under the pointer is seen with the focus
+// of the keyboard, too.
 func (s State) selector() string {
 	switch s {
 	case Hover:
@@ -76,8 +76,8 @@ func (s State) selector() string {
 	return ""
 }
 
-// Held are the selectors by which the rules for a state know it, as the CSSOM writes them, the weaker first: a page that
-// shows the state takes them away.
+// Held are the selectors by which the rules for a state know it, as the CSSOM writes them, the weaker first: a page
+// that shows the state takes them away.
 func (s State) Held() []string {
 	var held []string
 	for _, state := range s.follows() {

@@ -2,8 +2,9 @@ package look
 
 import "strconv"
 
-// RemPx is how many CSS px a rem is where the visitor's browser has the size of text that it began with: what a length in
-// px is taken to mean when sizes of type are written in rem, so that they follow a visitor who wants larger text.
+// RemPx is how many CSS px a rem is where the visitor's browser has the size of text that it began with: what a
+// length in px is taken to mean when sizes of type are written in rem, so that they follow a visitor who wants larger
+// text.
 const RemPx = 16
 
 // Rem writes a length in rem where it is one in px.

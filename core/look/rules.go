@@ -55,8 +55,8 @@ func (c Cascade) Rules(parts []PartSpec, records []RecordRef) []Rule {
 	for _, part := range parts {
 		rules = append(rules, byPart[part.Name].partRules(part, records)...)
 	}
-	// Each part's rules are in order of width already; gathering them lets one container query hold a width. Variants come
-	// after all others, whose narrower widths would else take over their values.
+	// Each part's rules are in order of width already; gathering them lets one container query hold a width. Variants
+	// come after all others, whose narrower widths would else take over their values.
 	sort.SliceStable(rules, func(i, j int) bool {
 		a, b := rules[i], rules[j]
 		if a.Part.Variant != b.Part.Variant {

@@ -47,8 +47,8 @@ func (s Subject) fits(set kind.Set) []Mark {
 	return f.found
 }
 
-// narrower looks at a block that is as narrow as each width goes. What fits at the widths of the proof and no more there
-// has a mark of its own; the mend of what does not fit at either is one for both.
+// narrower looks at a block that is as narrow as each width goes. What fits at the widths of the proof and no more
+// there has a mark of its own; the mend of what does not fit at either is one for both.
 func (f *fitter) narrower() {
 	tight, ok := f.View.Tight.(measure)
 	if !ok {
@@ -282,14 +282,24 @@ func (f *fitter) lines(run kind.Run, width int) *setText {
 		text = &setText{}
 		if st, ok := f.setting(run, width); ok {
 			text.setting = st
-			text.lines, text.known = f.Book.Lines(st.style, st.text, st.room)
 			if run.Pieces != nil {
 				text.lines, text.known = f.line(run, st)
+			} else {
+				text.lines, text.known = f.broken(st)
 			}
 		}
 		f.p.known.texts[key] = text
 	}
 	return text
+}
+
+// broken are the lines of a text; most texts have room on one.
+func (f *fitter) broken(st setting) ([]typeset.Line, bool) {
+	if wide, known := f.Book.Width(st.style, st.text); known && wide <= st.room &&
+		!strings.ContainsAny(st.text, "\n"+typeset.SoftHyphen) {
+		return []typeset.Line{{Text: st.text, Width: wide}}, true
+	}
+	return f.Book.Lines(st.style, st.text, st.room)
 }
 
 // line is a line of several parts, which is never broken, and shrinks as a whole.
@@ -312,9 +322,9 @@ func (f *fitter) run(run kind.Run, width int) int {
 	if !text.known || len(lines) == 0 {
 		return 0
 	}
-	word, wide, _ := f.Book.Longest(st.style, st.text)
-	if run.Pieces != nil {
-		word, wide = run.Text, lines[0].Width
+	word, wide := st.text, lines[0].Width
+	if run.Pieces == nil && (len(lines) > 1 || wide > st.room) {
+		word, wide, _ = f.Book.Longest(st.style, st.text)
 	}
 	switch {
 	case wide > st.room+toleratedRun:

@@ -10,8 +10,8 @@ import (
 // leastSize is the least size of type that everybody reads, in CSS px (common practice).
 const leastSize = 12.0
 
-// smallTexts finds texts that are set smaller than leastSize where a block is as narrow as each of its widths goes: said
-// so small, or shrunk to fit.
+// smallTexts finds texts that are set smaller than leastSize where a block is as narrow as each of its widths goes:
+// said so small, or shrunk to fit.
 func (s Subject) smallTexts(set kind.Set) []Mark {
 	tight, ok := s.View.Tight.(measure)
 	if !ok {

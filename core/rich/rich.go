@@ -15,8 +15,8 @@ import (
 // reader reads CommonMark. Markup in HTML stays text.
 var reader = goldmark.New()
 
-// policy is what may be in a text: paragraphs, breaks, emphasis, code, links and lists. What else CommonMark has, such as
-// headings and pictures, is a block's own to show.
+// policy is what may be in a text: paragraphs, breaks, emphasis, code, links and lists. What else CommonMark has,
+// such as headings and pictures, is a block's own to show.
 var policy = sync.OnceValue(func() *bluemonday.Policy {
 	p := bluemonday.NewPolicy()
 	p.AllowElements("p", "br", "em", "strong", "code", "ul", "ol", "li")

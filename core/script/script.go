@@ -23,7 +23,8 @@ func Of(tag string) string {
 // letters).
 var fromRight = []string{"Adlm", "Arab", "Aran", "Gara", "Hebr", "Mand", "Nkoo", "Rohg", "Samr", "Syrc", "Thaa", "Yezi"}
 
-// Direction is "rtl" for a language that is written from right to left, else "ltr", as the attribute dir of HTML has it.
+// Direction is "rtl" for a language that is written from right to left, else "ltr", as the attribute dir of HTML has
+// it.
 func Direction(tag string) string {
 	if slices.Contains(fromRight, Of(tag)) {
 		return "rtl"
@@ -43,7 +44,8 @@ func Find[T any](table map[string]T, tag string) (entry T, found string, ok bool
 	return entry, "", false
 }
 
-// chain is a tag and what stands in for it, the nearest first. A language alone is the last: it may be in another script.
+// chain is a tag and what stands in for it, the nearest first. A language alone is the last: it may be in another
+// script.
 func chain(tag string) []string {
 	names := []string{tag}
 	base, rest, _ := strings.Cut(tag, "-")

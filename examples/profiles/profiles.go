@@ -1,5 +1,5 @@
-// Package profiles is a small kind of block made of the shared parts that the kinds which ship do without: a picture, text
-// with emphasis and links, a list, a divider, and a link that a whole record may answer to.
+// Package profiles is a small kind of block made of the shared parts that the kinds which ship do without: a picture,
+// text with emphasis and links, a list, a divider, and a link that a whole record may answer to.
 package profiles
 
 import (

@@ -11,15 +11,15 @@ import (
 // savingEms is the gap between what a side says and what it saves, in ems.
 const savingEms = 0.5
 
-// switchLay is how a switch stands: its sides in a row where the block is at least so wide, in CSS px, else as a list of
-// so many columns.
+// switchLay is how a switch stands: its sides in a row where the block is at least so wide, in CSS px, else as a list
+// of so many columns.
 type switchLay struct {
 	row     float64
 	columns int
 }
 
-// listed reports whether a switch of the shape becomes a list where its sides have no room in a row: chips are a list as
-// they are, and a lever has two sides.
+// listed reports whether a switch of the shape becomes a list where its sides have no room in a row: chips are a list
+// as they are, and a lever has two sides.
 func (v switchView) listed() bool { return v.Shape == "bar" || v.Shape == "rail" }
 
 // layOf measures a switch at a width.

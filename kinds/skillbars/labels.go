@@ -236,7 +236,9 @@ func variablesOf(form string) func(kind.View) []kind.Variable {
 			say(width, "", "--rb-columns", strconv.Itoa(l.columns))
 			b.sayGrid(l, func(name, value string) { say(width, "", name, value) })
 			for _, x := range b.plain {
-				b.sayPlaces(x, b.places(x, b.narrowest(width).bar, width), l, width, func(name, value string) { say(width, x.ID, name, value) })
+				b.sayPlaces(x, b.places(x, l.bar, width), l, width, func(name, value string) {
+					say(width, x.ID, name, value)
+				})
 			}
 		}
 		return variables

@@ -52,8 +52,8 @@ func (b *board) narrowest(width int) lay {
 	return b.layAt(b.v.Tight.Ruler("", width), width)
 }
 
-// layAt lays the board out as a ruler has it, which is nil where nothing can be measured. How many stand side by side is
-// decided where the width is narrowest.
+// layAt lays the board out as a ruler has it, which is nil where nothing can be measured. How many stand side by side
+// is decided where the width is narrowest.
 func (b *board) layAt(r kind.Ruler, width int) lay {
 	inner, gap, groupsGap, edges := float64(b.v.Widths[width].Frame)-2*usualPadding, 0.0, 0.0, 0.0
 	if r != nil {
@@ -161,7 +161,8 @@ func (b *board) widest(part string, width int, of func(bar) string) float64 {
 // iconGap is between an icon and the name beside it, in CSS px.
 const iconGap = 8.0
 
-// iconRoom is what an icon and its gap take beside a name; 0 where no skill has one, or where they stand below each other.
+// iconRoom is what an icon and its gap take beside a name; 0 where no skill has one, or where they stand below each
+// other.
 func (b *board) iconRoom(r kind.Ruler) float64 {
 	if r == nil || b.form == columnForm || !slices.ContainsFunc(b.plain, func(x bar) bool { return x.Icon != "" }) {
 		return 0
