@@ -54,9 +54,6 @@ type totalsRow struct {
 
 type totalView struct{ Class, Text string }
 
-// The cells of a plan's line in the calculator.
-var lineCells = [][]string{{"title", "badge", "text"}, {"note"}, {"price"}, {"button", "assurance"}}
-
 // calculator writes the seat calculator.
 func calculator(v kind.View) (template.HTML, error) {
 	s := seated(v)
@@ -70,10 +67,6 @@ func calculator(v kind.View) (template.HTML, error) {
 		plans = append(plans, s.plan(record, inside...))
 	}
 	return s.seatedForm("calculator.html", plans)
-}
-
-func calculatorVariables(v kind.View) []kind.Variable {
-	return seated(v).variables()
 }
 
 func calculatorRuns(v kind.View) []kind.Run { return runsOf(v, seated(v), slotsOf("calculator")) }

@@ -256,7 +256,14 @@ func (c *contract) all(v variant) string {
 			}
 		}
 		if form.Variables != nil {
-			fmt.Fprint(&out, form.Variables(view))
+			variables := form.Variables(view)
+			fmt.Fprint(&out, variables)
+			for _, variable := range variables {
+				token := strings.TrimPrefix(variable.Name, look.Token("").CustomProperty())
+				if _, taken := look.CategoryOf(token); taken {
+					c.wrong("form %s: the variable %s is that of a token of the house style", form.Name, variable.Name)
+				}
+			}
 		}
 	}
 	if c.kind.Data != nil {
