@@ -30,7 +30,7 @@ func (b Body) Form(f kind.Form) kind.Form {
 		}
 		return variables
 	}
-	f.Runs, f.Columns, f.Room, f.MovesParts = b.Runs, b.Columns, b.Room, true
+	f.Runs, f.Columns, f.Room, f.MovesParts, f.Order = b.Runs, b.Columns, b.Room, true, b.Layout.Order
 	return f
 }
 

@@ -119,8 +119,10 @@ type Form struct {
 	Entrances map[string]string
 	// Variables are custom properties of the block, by width, that the layout needs.
 	Variables func(View) []Variable
-	// MovesParts says that the parts of a record stand where its look says.
+	// MovesParts says that the parts of a record stand where its look says, and Order names those that its layout puts
+	// in order.
 	MovesParts bool
+	Order      []string
 	// LiftsFeatured says that the layout itself makes a featured record stand out, by its place or size.
 	LiftsFeatured bool
 	// Runs are the texts whose fit is measured, and Room is how wide the text of a part may be at the ruler's width; of

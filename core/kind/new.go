@@ -137,6 +137,11 @@ func (c *declaration) form(f Form) {
 	if f.Columns != nil && !ok {
 		c.wrong(at+": Columns", "no part says grid-template-columns")
 	}
+	for _, name := range f.Order {
+		if _, ok := c.PartNamed(name); !ok {
+			c.wrong(at+": Order", "there is no part %q", name)
+		}
+	}
 	if !slices.ContainsFunc(c.PartsOf(f.Name), func(p Part) bool { return p.Place == look.RecordItem }) {
 		c.wrong(at, "no part stands for a record")
 	}

@@ -55,6 +55,7 @@ func TestNew(t *testing.T) {
 		{`axis days: Label: there is no field "label"`, func(k *kind.Kind) { k.Axes[0].Label = "label" }},
 		{`axis days: Heading: there is no field "group"`, func(k *kind.Kind) { k.Axes[0].Heading = "group" }},
 		{"axis days: needs One", func(k *kind.Kind) { k.Axes[0].Most = 0 }},
+		{"form list: Order: there is no part \"nobody\"", func(k *kind.Kind) { k.Forms[0].Order = []string{"note", "nobody"} }},
 		{"axis days: Offers: come with Complete", func(k *kind.Kind) { k.Axes[0].Offers = []string{"Monday"} }},
 		{"form list: needs HTML", func(k *kind.Kind) { k.Forms[0].HTML = nil }},
 		{"form list: needs Runs and Room", func(k *kind.Kind) { k.Forms[0].Room = nil }},
