@@ -22,10 +22,11 @@ func (s Subject) smallTexts(set kind.Set) []Mark {
 	seen := map[string]bool{} // parts that have their mark: narrower widths follow
 	for width := range s.Cascade.Widths {
 		for _, run := range s.runs {
-			st, ok := f.setting(run, width)
-			if !ok {
+			text := f.lines(run, width)
+			if !text.known {
 				continue
 			}
+			st := text.setting
 			pieces := run.Pieces
 			if pieces == nil {
 				pieces = []kind.Piece{{Part: run.Part}}
