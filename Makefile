@@ -14,7 +14,6 @@ demo:
 test: lint
 	scripts/install.sh test
 	go test -timeout 25m ./...
-	scripts/fuzz.sh 1000x
 
 lint:
 	scripts/install.sh lint

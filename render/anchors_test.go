@@ -19,6 +19,7 @@ type boxes struct{ Badge, Card, Inner [4]float64 } // left, top, right, bottom
 
 // A badge stands at the place and the edge that are said, so far from there, also where text runs from the right.
 func TestBadgesStandAtTheirAnchors(t *testing.T) {
+	t.Parallel()
 	registry := loadDresses(t)
 	folder := t.TempDir()
 	b := testkit.Launch(t, 1200, 900)

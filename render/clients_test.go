@@ -17,6 +17,7 @@ const clientsTried = 13
 // without a hyphen, no text leaves its record or lies on another, nothing is set below 12 px, buttons have two lines at
 // most, a switch is a row or a list, and the price is the largest text of its card.
 func TestTextFitsOnAnyClient(t *testing.T) {
+	t.Parallel()
 	tried := clientsTried
 	if said := os.Getenv("RUBREL_FIT"); said != "" {
 		var err error

@@ -75,6 +75,7 @@ func randomLook(t *testing.T, random *rand.Rand) *document.Site {
 // width, as it is and while it is pointed at. The resolved value is set on the element itself, and its computed style
 // must stay as it was.
 func TestResolvedIsComputed(t *testing.T) {
+	t.Parallel()
 	random := rand.New(rand.NewPCG(31, 32))
 	b := testkit.Launch(t, 1200, 900)
 	compared := 0

@@ -47,12 +47,14 @@ func dirOf(name string) string { return strings.ReplaceAll(name, " ", "-") + "-"
 
 // The Nu HTML checker: no errors and no warnings on every exported page.
 func TestExportsPassTheHTMLChecker(t *testing.T) {
+	t.Parallel()
 	folder, _ := published(t)
 	testkit.CheckHTML(t, folder)
 }
 
 // A CSS syntax validator from npm: no errors.
 func TestExportsPassTheCSSValidator(t *testing.T) {
+	t.Parallel()
 	registry := loadDresses(t)
 	var sheets []string
 	for name, site := range samples(t) {
@@ -71,6 +73,7 @@ func TestExportsPassTheCSSValidator(t *testing.T) {
 
 // axe-core in Chromium: no violations; and no page can be scrolled sideways at the widths of the journey.
 func TestExportsInChromium(t *testing.T) {
+	t.Parallel()
 	_, address := published(t)
 	b := testkit.Launch(t, 1200, 900)
 	// In the dark, samples differ from each other by nothing but their dress and their forms.
@@ -159,6 +162,7 @@ func TestRowsLineUp(t *testing.T) {
 
 // A snippet in a page with hostile CSS looks as it does on its own page: every computed style is the same.
 func TestSnippetSurvivesHostileCSS(t *testing.T) {
+	t.Parallel()
 	registry := loadDresses(t)
 	hostile := `* { margin: 11px !important; padding: 7px; color: red !important; font: italic 700 9px/3 cursive !important; letter-spacing: 4px !important;
 		text-transform: uppercase !important; float: left; border: 3px dotted lime; box-sizing: content-box; background: yellow !important; text-align: right }

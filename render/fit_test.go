@@ -17,6 +17,7 @@ import (
 // every width, the room of each text within a pixel (five beside figures), its size within a tenth, and as many lines
 // in 99 of 100 cases.
 func TestFitIsWhatChromiumSets(t *testing.T) {
+	t.Parallel()
 	registry := loadDresses(t)
 	b := testkit.Launch(t, 1200, 900)
 	compared, wrong := 0, 0

@@ -24,6 +24,7 @@ const (
 // On a phone whose fonts come late, the page stands still: what stands in for them takes as much room. And what is
 // asked for ahead is what the page uses.
 func TestFontsComeLate(t *testing.T) {
+	t.Parallel()
 	registry := loadDresses(t)
 	b := testkit.Launch(t, 390, 844)
 	pages, moved := 0, 0

@@ -256,6 +256,7 @@ func TestDeadlineInPagesAlreadyPublished(t *testing.T) {
 
 // What a page says to machines is schema.org, and its amounts are those it shows.
 func TestStructuredData(t *testing.T) {
+	t.Parallel()
 	var all []string
 	for name, site := range samples(t) {
 		files, err := render.Release(site, loadDresses(t), now)

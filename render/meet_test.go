@@ -12,6 +12,7 @@ import (
 
 // Blocks of different kinds on one page look as each does alone: what kinds call by one name does not meet.
 func TestKindsDoNotMeet(t *testing.T) {
+	t.Parallel()
 	site := parse(t, demo.Fennmoor)
 	ids := []string{"memberships", "training", "nights", "levels", "visitors"}
 	site.Pages = []document.Page{{ID: "all", Title: "All", Bands: []document.Band{{Blocks: ids}}}}

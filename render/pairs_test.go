@@ -26,6 +26,7 @@ type pasted struct{ name, html string }
 // Whatever stands beside a block, it looks and works as alone: the same snippet again, one of another dress, one of
 // another kind, one that an earlier Rubrel wrote.
 func TestPairsOfSnippets(t *testing.T) {
+	t.Parallel()
 	registry := loadDresses(t)
 	snippet := func(dress, block string) pasted {
 		site := parse(t, demo.Fennmoor)

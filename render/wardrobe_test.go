@@ -76,6 +76,7 @@ func wardrobe(t *testing.T, dress string, scheme document.Scheme) *document.Site
 // Every dress × kind × form × switch × place of labels × scheme: nothing that the marks or axe-core find about colour,
 // on the screen, with forced colours and on paper.
 func TestEveryDressIsSeen(t *testing.T) {
+	t.Parallel()
 	registry := loadDresses(t)
 	folder := t.TempDir()
 	b := testkit.Launch(t, 1200, 900)
