@@ -12,7 +12,7 @@ need() { # program package
 need go golang-go
 if [ "$what" != lint ] && ! compgen -G '/usr/lib/postgresql/*/bin/initdb' >/dev/null; then packages+=(postgresql); fi
 if [ "$what" = test ]; then
-  need chromium chromium
+  need chromium-headless-shell chromium-headless-shell
   need pdftoppm poppler-utils
   need java default-jre-headless
   need node nodejs

@@ -53,7 +53,7 @@ func startChromium() error {
 		return fmt.Errorf("testkit: %w", err)
 	}
 	options := append(chromedp.DefaultExecAllocatorOptions[:], chromedp.NoSandbox, chromedp.DisableGPU,
-		chromedp.UserDataDir(profile),
+		chromedp.UserDataDir(profile), chromedp.ExecPath("chromium-headless-shell"),
 		chromedp.Flag("disable-quic", true), chromedp.Flag("disable-component-update", true),
 		chromedp.Flag("hide-scrollbars", true),
 		// Nothing of the window around the page is needed: its own pages are renderers, too.

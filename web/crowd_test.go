@@ -61,6 +61,7 @@ func listen(ctx context.Context, address string, hear func(change)) error {
 
 // One stream tells of several sites: where each is at first, and then each change.
 func TestEvents(t *testing.T) {
+	t.Parallel()
 	app := shared.Start(t)
 	post(t, app.URL+"/sites", url.Values{"name": {"Other"}}, nil)
 	ctx, cancel := context.WithCancel(t.Context())
@@ -99,6 +100,7 @@ func TestEvents(t *testing.T) {
 // Eight tabs of one browser show one block: each still saves, and all hear of it. HTTP/1.1 allows a browser six
 // connections to a server.
 func TestEightTabsOfOneBrowser(t *testing.T) {
+	t.Parallel()
 	app := shared.Start(t)
 	first := testkit.Launch(t, 1280, 800)
 	tabs := []*testkit.Browser{first}
@@ -122,6 +124,7 @@ func TestEightTabsOfOneBrowser(t *testing.T) {
 
 // With the server away the bench says that an edit is not saved, and keeps what was typed; when it is back, it is sent.
 func TestServerAway(t *testing.T) {
+	t.Parallel()
 	app := shared.Start(t)
 	target, err := url.Parse(app.URL)
 	if err != nil {
@@ -248,6 +251,7 @@ func BenchmarkTwoHundredTabs(b *testing.B) {
 
 // Publishing belongs to the server: a page that is closed right after it asked does not stop it.
 func TestPublishingOutlivesThePage(t *testing.T) {
+	t.Parallel()
 	app := shared.Start(t)
 	for range 5 {
 		ctx, cancel := context.WithCancel(t.Context())
@@ -272,6 +276,7 @@ func TestPublishingOutlivesThePage(t *testing.T) {
 
 // A body that stops coming ends its request; one that comes slowly does not.
 func TestBodyThatDoesNotCome(t *testing.T) {
+	t.Parallel()
 	app := shared.Start(t)
 	reader, writer := io.Pipe()
 	go func() {

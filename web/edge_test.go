@@ -28,6 +28,7 @@ func (b *slowBody) Read(p []byte) (int, error) {
 
 // What comes slowly over a slow network does not use up the time that the database has to answer.
 func TestSlowBody(t *testing.T) {
+	t.Parallel()
 	synctest.Test(t, func(t *testing.T) {
 		s := &Server{}
 		reached := false

@@ -13,6 +13,7 @@ import (
 // Kinds whose picture is a number live on the bench as every other: their parts, exceptions, lifting and evening out,
 // their forms and marks come from their declaration.
 func TestFiguresOnTheBench(t *testing.T) {
+	t.Parallel()
 	app := shared.Start(t)
 	b := testkit.Launch(t, 1280, 900)
 	training := app.URL + "/sites/fennmoor/blocks/training/"

@@ -40,6 +40,7 @@ func focused(b *testkit.Browser, at string) {
 }
 
 func TestGridByKeyboard(t *testing.T) {
+	t.Parallel()
 	_, b := openBench(t)
 	b.Click(cell("fact/dusk/title"))
 	focused(b, "fact/dusk/title")
@@ -129,6 +130,7 @@ func TestGridByKeyboard(t *testing.T) {
 }
 
 func TestGridByMouse(t *testing.T) {
+	t.Parallel()
 	_, b := openBench(t)
 	// Drag a plan's head two places to the right, and a feature down.
 	b.Drag("#col-dusk", 250, 0)
@@ -180,6 +182,7 @@ func TestGridByMouse(t *testing.T) {
 // One price list, everything else derived: a price changes and the year follows; a rule for all years; a currency in
 // one act, with a rate and a rounding; what is said is an exception from it.
 func TestDerivedPrices(t *testing.T) {
+	t.Parallel()
 	_, b := openBench(t)
 	derived := func(at, text string) {
 		t.Helper()
@@ -227,6 +230,7 @@ func TestDerivedPrices(t *testing.T) {
 
 // A mark comes with the edit that causes it, names what is wrong, and is mended with one key; undo brings it back.
 func TestMarks(t *testing.T) {
+	t.Parallel()
 	_, b := openBench(t)
 	b.Await("document.getElementById('marks').hidden && document.querySelector('.mark-count').textContent.includes('no " +
 		"marks')")
@@ -246,6 +250,7 @@ func TestMarks(t *testing.T) {
 
 // Changing form keeps everything: the same set and look as a table, and back.
 func TestChangeOfForm(t *testing.T) {
+	t.Parallel()
 	_, b := openBench(t)
 	b.Click("[data-part=price]")
 	b.Click(cell("look/price.font-size"))
@@ -270,6 +275,7 @@ func TestChangeOfForm(t *testing.T) {
 
 // A rectangle goes out as tab-separated text and comes in as such.
 func TestClipboard(t *testing.T) {
+	t.Parallel()
 	_, b := openBench(t)
 	b.Click(cell("fact/dusk/price:month:eur"))
 	b.Chord(kb.ArrowDown, "Shift")
@@ -292,6 +298,7 @@ func TestClipboard(t *testing.T) {
 // The look: a value for all, for the featured, an exception, at a width; lifted and evened out; part and proof
 // select each other.
 func TestLookInTheLedger(t *testing.T) {
+	t.Parallel()
 	_, b := openBench(t)
 	size := func(width, record string) string {
 		return inProof(width, fmt.Sprintf("getComputedStyle(page.querySelector('[data-record=%s] .rb-price')).fontSize",
@@ -341,6 +348,7 @@ func TestLookInTheLedger(t *testing.T) {
 
 // A column's look is copied and given to another column; without a copy, the bench says what to do.
 func TestLookIsCopiedAndPasted(t *testing.T) {
+	t.Parallel()
 	_, b := openBench(t)
 	b.Click("thead [data-record=dusk]")
 	b.Press("v")
@@ -367,6 +375,7 @@ func TestLookIsCopiedAndPasted(t *testing.T) {
 
 // What is typed goes into every cell of a rectangle with one key, and comes back with one undo.
 func TestSeveralAreSetAtOnce(t *testing.T) {
+	t.Parallel()
 	_, b := openBench(t)
 	exceptions := func(count int) string {
 		return fmt.Sprintf("document.querySelectorAll('[data-property=\"font-size\"] .exception').length === %d", count)
@@ -385,6 +394,7 @@ func TestSeveralAreSetAtOnce(t *testing.T) {
 
 // An edit swaps in what changed: the frames are not loaded again and keep their scroll.
 func TestProofKeepsItsScroll(t *testing.T) {
+	t.Parallel()
 	_, b := openBench(t)
 	b.Text("(() => { for (const f of document.querySelectorAll('iframe')) { f.contentWindow.scrollTo(0, 120); " +
 		"f.contentWindow.kept = true; } })()")
@@ -407,6 +417,7 @@ func TestProofKeepsItsScroll(t *testing.T) {
 
 // Two tabs on one block: each sees the other's edits, and a clash on one place shows both values.
 func TestTwoTabs(t *testing.T) {
+	t.Parallel()
 	app, one := openBench(t)
 	two := one.Tab(1280, 800)
 	two.Open(app.URL + "/sites/fennmoor/blocks/memberships/")
@@ -434,6 +445,7 @@ func TestTwoTabs(t *testing.T) {
 
 // Rubrel's own screens, in both themes: axe-core has nothing to report.
 func TestScreensAreAccessible(t *testing.T) {
+	t.Parallel()
 	app, b := openBench(t)
 	for _, theme := range []string{"light", "dark"} {
 		b.Text("fetch('/theme', { method: 'POST', body: new URLSearchParams({ theme: " + testkit.Quote(theme) + " }) })")

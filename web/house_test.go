@@ -25,6 +25,7 @@ func ground(colour string) string {
 // A dress is tried on before it is worn, and re-dressing is one change that can be undone. A palette from one brand
 // colour is seen before it is taken, every pair of it is readable, and every block follows.
 func TestHouseStyle(t *testing.T) {
+	t.Parallel()
 	app := shared.Start(t)
 	b := testkit.Launch(t, 1280, 800)
 	b.Open(app.URL + "/sites/fennmoor/house")
@@ -105,6 +106,7 @@ func TestHouseStyle(t *testing.T) {
 
 // A site's own widths: one is renamed with what was said for it, one is added, and the bench shows them all.
 func TestOwnWidths(t *testing.T) {
+	t.Parallel()
 	app, b := openBench(t)
 	b.Click("[data-part=price]")
 	b.Click("[data-width=narrow] .width-name")
@@ -138,6 +140,7 @@ func TestOwnWidths(t *testing.T) {
 // The site's list of marks has every block's, can be narrowed to one check, mends in one act that can be undone, and
 // keeps quiet about what is meant so.
 func TestSiteMarks(t *testing.T) {
+	t.Parallel()
 	app := shared.Start(t)
 	b := testkit.Launch(t, 1280, 800)
 	b.Open(app.URL + benchPath + "/")
@@ -165,6 +168,7 @@ func TestSiteMarks(t *testing.T) {
 // A client's style sheet is read, its colours are counted, and one of them becomes a role; the house style goes out as
 // a token file and comes in again.
 func TestTokensInAndOut(t *testing.T) {
+	t.Parallel()
 	app := shared.Start(t)
 	b := testkit.Launch(t, 1280, 800)
 	b.Open(app.URL + "/sites/fennmoor/house")

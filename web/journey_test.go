@@ -44,6 +44,7 @@ func everyFrame(b *testkit.Browser, expression string) {
 
 // TestJourney goes from a pasted list to a published page as a designer does.
 func TestJourney(t *testing.T) {
+	t.Parallel()
 	app := shared.Start(t)
 	b := testkit.Launch(t, 1280, 800)
 

@@ -42,6 +42,7 @@ func withSkills(t testing.TB, n int) any {
 // A ledger of 300 records draws what is in sight, and is worked in as one of three: by keys to its far end, by
 // scrolling, over rectangles that are not in sight, and from the proof.
 func TestLargeLedger(t *testing.T) {
+	t.Parallel()
 	app := many(t, 300)
 	b := testkit.Launch(t, 1280, 800)
 	b.Open(app.URL + "/sites/large/blocks/many/")
@@ -101,6 +102,7 @@ func TestLargeLedger(t *testing.T) {
 
 // The answer to an edit holds what has changed in sight: at most 12 KB, whatever the number of records.
 func TestAnswersAreSmall(t *testing.T) {
+	t.Parallel()
 	app := many(t, 300)
 	bench := app.URL + "/sites/large/blocks/many"
 	version := 0

@@ -16,6 +16,7 @@ func look(b *testkit.Browser, lens, expression string) {
 
 // Each lens shows the same block as somebody else meets it, follows an edit, and leaves no trace when it is taken off.
 func TestLenses(t *testing.T) {
+	t.Parallel()
 	_, b := openBench(t)
 	everyFrame(b, "page.querySelectorAll('.rb-card').length === 3")
 	b.Await(inProof("wide", "page.fonts.status === 'loaded'"))

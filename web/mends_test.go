@@ -11,6 +11,7 @@ import (
 
 // Whatever a check finds and can mend is mended by its button in the list of marks, and is gone from it.
 func TestEachMendClearsItsMark(t *testing.T) {
+	t.Parallel()
 	app := shared.Start(t)
 	b := testkit.Launch(t, 1280, 800)
 	for _, c := range []struct {

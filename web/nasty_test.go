@@ -124,6 +124,7 @@ const sampled = 1500
 // Whatever is sent to whatever route: no answer of 5xx, none that takes over two seconds, and the list of sites still
 // opens.
 func TestNastyValues(t *testing.T) {
+	t.Parallel()
 	app := shared.Start(t)
 	all := probes(t, app)
 	rand.New(rand.NewPCG(21, 22)).Shuffle(len(all), func(i, j int) { all[i], all[j] = all[j], all[i] })
@@ -166,6 +167,7 @@ func TestNastyValues(t *testing.T) {
 
 // A NUL in a name, in whatever disguise, breaks no list; names are kept without it.
 func TestControlCharacters(t *testing.T) {
+	t.Parallel()
 	app := shared.Start(t)
 	for _, name := range []string{"Tide\x00line", "Tide\u0085line", "\x1bTideline"} {
 		if status, body := post(t, app.URL+"/sites", url.Values{"name": {name}}, nil); status != http.StatusOK ||
@@ -208,6 +210,7 @@ func TestControlCharacters(t *testing.T) {
 
 // A browser asks whether a file has changed by its tag, and is told that it has not.
 func TestUnchangedFilesAreNotSentAgain(t *testing.T) {
+	t.Parallel()
 	app := shared.Start(t)
 	for _, path := range []string{"/static/rubrel.css", "/static/vendor/bulma.min.css", benchPath + "/proof/index.html"} {
 		response, err := http.Get(app.URL + path)
@@ -226,6 +229,7 @@ func TestUnchangedFilesAreNotSentAgain(t *testing.T) {
 // What an address says was done is never text from outside: it names one of Rubrel's own sentences, or an entry of the
 // log.
 func TestNoticesAreRubrels(t *testing.T) {
+	t.Parallel()
 	app := shared.Start(t)
 	for _, query := range []string{"?notice=Call+0900", "?did=Call+0900", "?saved=Call+0900", "?saved=999"} {
 		if _, body := fetch(t, app.URL+"/sites/fennmoor/"+query); strings.Contains(body, "0900") ||
@@ -241,6 +245,7 @@ func TestNoticesAreRubrels(t *testing.T) {
 
 // Cookies that say who somebody is go over TLS alone where there is TLS.
 func TestCookies(t *testing.T) {
+	t.Parallel()
 	app := shared.Start(t)
 	for forwarded, secure := range map[string]bool{"": false, "https": true} {
 		request, err := http.NewRequestWithContext(t.Context(), http.MethodGet, app.URL+"/sites/fennmoor/", nil)
@@ -264,6 +269,7 @@ func TestCookies(t *testing.T) {
 // Two people fill in the same page: what one of them has said is not overwritten by the other's page, which never
 // changed it; and where both said something, both values are there to choose from.
 func TestPagesSayTheirVersion(t *testing.T) {
+	t.Parallel()
 	app := shared.Start(t)
 	tokens := func(tab string, values ...string) (int, string) {
 		form := edit(values...)
@@ -302,6 +308,7 @@ func TestPagesSayTheirVersion(t *testing.T) {
 
 // The site's own page undoes a dress after a block was made and edited, and says in words what it did.
 func TestSiteUndoAfterOtherEdits(t *testing.T) {
+	t.Parallel()
 	app := shared.Start(t)
 	jar, err := cookiejar.New(nil)
 	if err != nil {
@@ -361,6 +368,7 @@ func TestSiteUndoAfterOtherEdits(t *testing.T) {
 
 // A site has a name and a language, goes away and comes back; so does a block.
 func TestSiteIsSettled(t *testing.T) {
+	t.Parallel()
 	app := shared.Start(t)
 	status, body := post(t, app.URL+"/sites", url.Values{"name": {"Nordlicht"}, "language": {"de"}}, nil)
 	if status != http.StatusOK || !strings.Contains(body, `value="de"`) {
@@ -415,6 +423,7 @@ func TestSiteIsSettled(t *testing.T) {
 
 // A German list on a fresh site is proposed as German, and is when it is made so.
 func TestLanguageOfAList(t *testing.T) {
+	t.Parallel()
 	app := shared.Start(t)
 	post(t, app.URL+"/sites", url.Values{"name": {"Fresh"}}, nil)
 	list := "\tBasis\tPlus\nPreis pro Monat\t1.129,50 €\t2.000,00 €\nMit Wartung\tnein\tja\nFür Vereine ohne " +
@@ -450,6 +459,7 @@ func TestLanguageOfAList(t *testing.T) {
 
 // From an empty set of every kind, a record is added by one act.
 func TestFirstRecordOfEveryKind(t *testing.T) {
+	t.Parallel()
 	app := shared.Start(t)
 	for _, k := range kinds.All() {
 		kind := k.Name

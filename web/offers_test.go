@@ -19,6 +19,7 @@ import (
 // The editor offers what a cell can be: icons as they are drawn, words, places of the site. Typing narrows it, arrows
 // walk it, Enter and a click take one; what is typed in full is kept as it is.
 func TestEditorsOffer(t *testing.T) {
+	t.Parallel()
 	app := shared.Start(t)
 	b := testkit.Launch(t, 1280, 800)
 	b.Open(app.URL + "/sites/fennmoor/blocks/training/")
@@ -57,6 +58,7 @@ func TestEditorsOffer(t *testing.T) {
 
 // A text of several lines is edited with its lines, and keys write the marks of emphasis and links.
 func TestTextOfSeveralLines(t *testing.T) {
+	t.Parallel()
 	k, err := notes.Declaration()
 	if err != nil {
 		t.Fatal(err)

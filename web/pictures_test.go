@@ -46,6 +46,7 @@ func bands(t *testing.T) string {
 // A picture is added, shown as the ground of the cards at every width, found wanting, veiled in one act, and goes out
 // with a release, a snippet and the document; while it is shown it cannot be removed.
 func TestPictureAsGround(t *testing.T) {
+	t.Parallel()
 	app := shared.Start(t)
 	b := testkit.Launch(t, 1280, 800)
 	b.Open(app.URL + "/sites/fennmoor/house")

@@ -24,6 +24,7 @@ func openEvenings(t *testing.T) (*testkit.Application, *testkit.Browser) {
 // The curve view draws every plan, names crossovers and cliffs, is read by pointer and by keys, follows an edit, and
 // has the same numbers in a table.
 func TestCurves(t *testing.T) {
+	t.Parallel()
 	_, b := openEvenings(t)
 	b.Click("button[data-chart=curves]")
 	b.Await("document.querySelectorAll('.chart .line').length === 3 && document.querySelector('.frames').hidden")
@@ -67,6 +68,7 @@ func TestCurves(t *testing.T) {
 
 // Rates are refreshed in one act that shows old and new first, and that can be undone.
 func TestRefreshRates(t *testing.T) {
+	t.Parallel()
 	_, b := openEvenings(t)
 	b.Click("[data-source=rates]")
 	b.Await("document.getElementById('proposal').open")
@@ -96,6 +98,7 @@ func TestRefreshRates(t *testing.T) {
 
 // A mark can be said to be meant so: it is quiet until it is heard again.
 func TestMarkIsMeantSo(t *testing.T) {
+	t.Parallel()
 	_, b := openEvenings(t)
 	b.Await("document.querySelector('.mark-count b')?.textContent === '1'")
 	b.Click("[data-quieten]")
@@ -109,6 +112,7 @@ func TestMarkIsMeantSo(t *testing.T) {
 
 // A feature's help, and whether it is a heading, are said where the cursor stands on it; sections fold and open.
 func TestDetailsAndFolds(t *testing.T) {
+	t.Parallel()
 	_, b := openEvenings(t)
 	b.Click("tr[data-item=camera] th")
 	b.Type("#origin [name=help]", "On a mount that follows the sky")
@@ -138,6 +142,7 @@ func TestDetailsAndFolds(t *testing.T) {
 
 // A published button takes the visitor's choice to the checkout, which comes to the same total.
 func TestCheckoutCountsTheSame(t *testing.T) {
+	t.Parallel()
 	app, b := openEvenings(t)
 	b.Click("#publish")
 	b.Await("location.pathname.endsWith('/releases')")

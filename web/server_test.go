@@ -62,6 +62,7 @@ func edit(values ...string) url.Values {
 }
 
 func TestHealth(t *testing.T) {
+	t.Parallel()
 	app := shared.Start(t)
 	if status, body := fetch(t, app.URL+"/healthz"); status != http.StatusOK || body != "ok\n" {
 		t.Errorf("healthy: %d %s", status, body)
@@ -71,6 +72,7 @@ func TestHealth(t *testing.T) {
 // Every page has a policy that lets nothing but Rubrel's own files in, and no page breaks it (the console of the
 // browser tests shows none).
 func TestPolicy(t *testing.T) {
+	t.Parallel()
 	app := shared.Start(t)
 	for _, path := range []string{"/", "/sites/fennmoor/", benchPath + "/", "/nowhere", benchPath + "/proof/index.html"} {
 		response, err := http.Get(app.URL + path)
@@ -92,6 +94,7 @@ func TestPolicy(t *testing.T) {
 
 // A page of another origin can change nothing, and cannot reach Rubrel under a name of its own.
 func TestOtherOrigins(t *testing.T) {
+	t.Parallel()
 	app := shared.Start(t)
 	form := edit("act", "feature", "record", "dusk", "on", "yes")
 	for _, header := range []http.Header{{"Origin": {"https://elsewhere.test"}}, {"Sec-Fetch-Site": {"cross-site"}},
@@ -120,6 +123,7 @@ func TestOtherOrigins(t *testing.T) {
 
 // Bad input is answered with what is wrong, and changes nothing.
 func TestBadInput(t *testing.T) {
+	t.Parallel()
 	app := shared.Start(t)
 	for _, c := range []struct {
 		path   string
@@ -172,6 +176,7 @@ func TestBadInput(t *testing.T) {
 
 // What a designer types comes back as text on every screen.
 func TestTypedMarkupStaysText(t *testing.T) {
+	t.Parallel()
 	app := shared.Start(t)
 	evil := `<img src=x onerror=alert(1)>"'</textarea><script>alert(2)</script>`
 	for _, c := range []struct {
@@ -200,6 +205,7 @@ func TestTypedMarkupStaysText(t *testing.T) {
 
 // Releases: numbered, kept as they were, gone back to; as a zip; and a host that refuses is told.
 func TestReleases(t *testing.T) {
+	t.Parallel()
 	app := shared.Start(t)
 	publish := func(path string) (store.Publication, string) {
 		t.Helper()
@@ -271,6 +277,7 @@ func TestReleases(t *testing.T) {
 
 // A password goes to no server but the one it was given for, and never back to a page.
 func TestPasswordStaysWithItsServer(t *testing.T) {
+	t.Parallel()
 	app := shared.Start(t)
 	path := app.URL + "/sites/fennmoor/host"
 	form := func(address, password string) url.Values {
@@ -309,6 +316,7 @@ func TestPasswordStaysWithItsServer(t *testing.T) {
 
 // A CSV file is uploaded as a browser does it, and made into a block; a file too large says so.
 func TestUpload(t *testing.T) {
+	t.Parallel()
 	app := shared.Start(t)
 	upload := func(path, content string) (int, string) {
 		t.Helper()

@@ -11,6 +11,7 @@ import (
 // A part is moved by saying where it stands: it is read there, at another width it stands elsewhere, a place that is
 // none is refused in words, and a form with an order of its own says so.
 func TestPartsAreMoved(t *testing.T) {
+	t.Parallel()
 	app, b := openBench(t)
 	b.Click("button[data-part=button]")
 	b.Click(cell("look/button.stands"))

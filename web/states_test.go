@@ -10,6 +10,7 @@ import (
 // What a part looks like under a visitor's hand is said in the ledger like everything else, and the proof holds it so
 // while it is worked on.
 func TestStatesAndLifting(t *testing.T) {
+	t.Parallel()
 	app, b := openBench(t)
 	b.Click("button[data-part=button]")
 	b.Await("document.querySelectorAll('button[data-state]').length === 4")

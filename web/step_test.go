@@ -17,6 +17,7 @@ func undoIs(b *testkit.Browser, enabled bool) {
 // A size is scrubbed by dragging its name, and three frames follow; stepped by keys, and in the editor; each go is one
 // entry of the log, and what comes back to where it began is none.
 func TestSteppingAndScrubbing(t *testing.T) {
+	t.Parallel()
 	_, b := openBench(t)
 	b.Click("button[data-part=title]")
 	b.Click(cell("look/title.font-size"))

@@ -35,6 +35,7 @@ func undone(b *testkit.Browser, at string) {
 
 // A number or a colour is slid and three frames follow while it is held; the go is one entry of the log.
 func TestTraySlides(t *testing.T) {
+	t.Parallel()
 	_, b := openBench(t)
 	const at = "look/title.font-size"
 	adjust(b, "title", at, "number")
@@ -72,6 +73,7 @@ func TestTraySlides(t *testing.T) {
 
 // A gradient's stops are dragged, added, moved by keys and taken away; layers come and go.
 func TestTrayGround(t *testing.T) {
+	t.Parallel()
 	_, b := openBench(t)
 	const at = "look/card.background-image"
 	adjust(b, "card", at, "ground")
