@@ -60,7 +60,7 @@ func pass(ctx context.Context, changes <-chan struct{}, told chan<- string, site
 	}
 }
 
-// stream writes an event for each site that is told of, until the page or the program goes.
+// stream writes an event for each new version of the sites that are told of, until the page or the program goes.
 func (s *Server) stream(w http.ResponseWriter, r *http.Request, told <-chan string) {
 	control := http.NewResponseController(w)
 	send := func(line string) bool {
@@ -73,6 +73,7 @@ func (s *Server) stream(w http.ResponseWriter, r *http.Request, told <-chan stri
 	}
 	beat := time.NewTicker(25 * time.Second) // keeps the connection through proxies
 	defer beat.Stop()
+	sent := map[string]int64{}
 	for {
 		select {
 		case <-r.Context().Done():
@@ -89,6 +90,10 @@ func (s *Server) stream(w http.ResponseWriter, r *http.Request, told <-chan stri
 			if err != nil {
 				continue // it was removed, or the database will be heard of again
 			}
+			if last, ok := sent[site]; ok && last == version {
+				continue // what it was told of came late, and was sent with the change before
+			}
+			sent[site] = version
 			wait := min(time.Duration(listeners)*spread, maxSpread)
 			wait = time.Duration(rand.Int64N(int64(wait) + 1))
 			if !send(fmt.Sprintf("event: version\ndata: {\"site\":%q,\"version\":%d,\"wait\":%d}\n\n", site, version,

@@ -39,11 +39,11 @@ func withSkills(t testing.TB, n int) any {
 	return tree
 }
 
-// A ledger of 300 records draws what is in sight, and is worked in as one of three: by keys to its far end, by
+// A ledger of 160 records draws what is in sight, and is worked in as one of three: by keys to its far end, by
 // scrolling, over rectangles that are not in sight, and from the proof.
 func TestLargeLedger(t *testing.T) {
 	t.Parallel()
-	app := many(t, 300)
+	app := many(t, 160)
 	b := testkit.Launch(t, 1280, 800)
 	b.Open(app.URL + "/sites/large/blocks/many/")
 	b.Await("document.querySelector('.cur')")
@@ -55,21 +55,21 @@ func TestLargeLedger(t *testing.T) {
 		}
 	}
 	few()
-	last := "fact/skill-299/value"
+	last := "fact/skill-159/value"
 	b.Click(cell("fact/skill-0/value"))
 	b.Chord(kb.ArrowRight, "Control")
 	focused(b, last)
 	b.Press("77", kb.Enter)
 	shown(b, last, "77")
-	everyFrame(b, "page.querySelector('[data-record=skill-299]').textContent.includes('77')")
+	everyFrame(b, "page.querySelector('[data-record=skill-159]').textContent.includes('77')")
 	few()
 	// One step left, and the record is carried over its neighbour; undone, it is back.
 	heads := "[...document.querySelectorAll('thead .record')].slice(-2).map((e) => e.dataset.record).join(' ')"
-	b.Click("thead [data-record=skill-299]")
+	b.Click("thead [data-record=skill-159]")
 	b.Chord(kb.ArrowLeft, "Alt")
-	b.Await(heads + " === 'skill-299 skill-298'")
+	b.Await(heads + " === 'skill-159 skill-158'")
 	b.Chord("z", "Control")
-	b.Await(heads + " === 'skill-298 skill-299'")
+	b.Await(heads + " === 'skill-158 skill-159'")
 	// A row of all records is copied and cleared, though few of them are drawn.
 	b.Click(cell(last))
 	b.Chord(kb.Home, "Control")
@@ -80,17 +80,17 @@ func TestLargeLedger(t *testing.T) {
 	if got := testkit.Eval[string](b, `(async () => { let text = ''; navigator.clipboard.writeText = async (t) => { text = t; };
 		document.activeElement.dispatchEvent(new ClipboardEvent('copy', { clipboardData: new DataTransfer(), bubbles: true, cancelable: true }));
 		while (!text) await new Promise((done) => requestAnimationFrame(done));
-		return text; })()`); strings.Count(got, "\t") != 299 {
+		return text; })()`); strings.Count(got, "\t") != 159 {
 		t.Errorf("%d texts are copied", strings.Count(got, "\t")+1)
 	}
 	b.Press(kb.Delete)
-	b.Await("document.querySelector('#steps [data-act=undo]').title.includes('clear 300 cells')")
-	shown(b, "fact/skill-299/note", "")
+	b.Await("document.querySelector('#steps [data-act=undo]').title.includes('clear 160 cells')")
+	shown(b, "fact/skill-159/note", "")
 	b.Chord("z", "Control")
-	shown(b, "fact/skill-299/note", "as it was counted")
+	shown(b, "fact/skill-159/note", "as it was counted")
 	// Scrolled to the middle, what is there is drawn, and the keys go on from the cursor.
-	testkit.Eval[bool](b, "(document.getElementById('ledger-scroll').scrollLeft = 150 * 94) > 0")
-	b.Await("document.querySelector('" + cell("fact/skill-150/value") + "')")
+	testkit.Eval[bool](b, "(document.getElementById('ledger-scroll').scrollLeft = 75 * 94) > 0")
+	b.Await("document.querySelector('" + cell("fact/skill-75/value") + "')")
 	few()
 	// A click on a record in the proof leads to its column and to the rows of its part.
 	testkit.Eval[bool](b, `(() => { const page = document.querySelector('[data-width=wide] iframe').contentDocument;
