@@ -83,6 +83,15 @@ func (f Fallback) CSS() string {
 	for _, name := range f.Locals {
 		sources = append(sources, fmt.Sprintf("local(%q)", name))
 	}
-	return fmt.Sprintf("@font-face{font-family:%q;font-weight:%d;src:%s;size-adjust:%.2f%%;ascent-override:%.2f%%;descent-override:%.2f%%;line-gap-override:%.2f%%}",
-		f.Family, f.Weight, strings.Join(sources, ","), f.SizeAdjust, f.Ascent, f.Descent, f.LineGap)
+	return fmt.Sprintf(
+		"@font-face{font-family:%q;font-weight:%d;src:%s;size-adjust:%.2f%%;"+
+			"ascent-override:%.2f%%;descent-override:%.2f%%;line-gap-override:%.2f%%}",
+		f.Family,
+		f.Weight,
+		strings.Join(sources, ","),
+		f.SizeAdjust,
+		f.Ascent,
+		f.Descent,
+		f.LineGap,
+	)
 }

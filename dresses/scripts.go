@@ -18,7 +18,12 @@ type beyond struct {
 
 var scripts = []beyond{
 	{"Hebr", "heebo-hebrew", "U+0307-0308,U+0590-05FF,U+200C-2010,U+20AA,U+25CC,U+FB1D-FB4F"},
-	{"Arab", "vazirmatn-arabic", "U+0600-06FF,U+0750-077F,U+0870-088E,U+0890-0891,U+0897-08E1,U+08E3-08FF,U+200C-200E,U+2010-2011,U+204F,U+2E41,U+FB50-FDFF,U+FE70-FE74,U+FE76-FEFC"},
+	{
+		"Arab",
+		"vazirmatn-arabic",
+		"U+0600-06FF,U+0750-077F,U+0870-088E,U+0890-0891,U+0897-08E1,U+08E3-08FF,U+200C-200E,U+2010-2011," +
+			"U+204F,U+2E41,U+FB50-FDFF,U+FE70-FE74,U+FE76-FEFC",
+	},
 }
 
 // scriptWeights are those that the families come in.

@@ -51,9 +51,12 @@ func TestBadgesStandAtTheirAnchors(t *testing.T) {
 				b.Open("file://" + filepath.Join(folder, "index.html"))
 				for record, at := range across {
 					is := testkit.Eval[boxes](b, fmt.Sprintf(`(() => {
-						const card = document.querySelector('[data-record=%s]'), box = (e) => { const r = e.getBoundingClientRect(); return [r.left, r.top, r.right, r.bottom]; };
-						const c = box(card), s = getComputedStyle(card), px = (side) => parseFloat(s['padding' + side]) + parseFloat(s['border' + side + 'Width']);
-						return { Badge: box(card.querySelector('.rb-badge')), Card: c, Inner: [c[0] + px('Left'), c[1], c[2] - px('Right'), c[3]] };
+						const card = document.querySelector('[data-record=%s]'), box = (e) => { const r = e.getBoundingClientRect();
+							return [r.left, r.top, r.right, r.bottom]; };
+						const c = box(card), s = getComputedStyle(card), px = (side) =>
+							parseFloat(s['padding' + side]) + parseFloat(s['border' + side + 'Width']);
+						return { Badge: box(card.querySelector('.rb-badge')), Card: c, Inner: [c[0] + px('Left'), c[1],
+							c[2] - px('Right'), c[3]] };
 					})()`, record))
 					checkAnchor(t, fmt.Sprintf("%s %s %s, %s", down, at, edge, language), is, down, at, edge, language == "ar")
 				}
@@ -94,7 +97,8 @@ func checkAnchor(t *testing.T, what string, is boxes, down, across, edge string,
 		x = innerEnd - toward*wide/2
 	}
 	x, y = x+toward*6, y+4
-	if gotX, gotY := (is.Badge[0]+is.Badge[2])/2, (is.Badge[1]+is.Badge[3])/2; math.Abs(gotX-x) > 2.6 || math.Abs(gotY-y) > 2.6 {
+	if gotX, gotY := (is.Badge[0]+is.Badge[2])/2, (is.Badge[1]+is.Badge[3])/2; math.Abs(gotX-x) > 2.6 ||
+		math.Abs(gotY-y) > 2.6 {
 		t.Errorf("%s: the badge is at %.1f, %.1f, want %.1f, %.1f in %v", what, gotX, gotY, x, y, is.Card)
 	}
 }

@@ -65,15 +65,18 @@ func TestTextFitsOnAnyClient(t *testing.T) {
 // fitFaults lists what does not fit on a page, a line each, the first of each sort and element.
 const fitFaults = `(() => {
 	const faults = new Map();
-	const fault = (what, e, text) => { const key = what + ' ' + e.className; if (!faults.has(key)) faults.set(key, what + ': ' + e.className + ' “' + text.slice(0, 60) + '”'); };
+	const fault = (what, e, text) => { const key = what + ' ' + e.className;
+		if (!faults.has(key)) faults.set(key, what + ': ' + e.className + ' “' + text.slice(0, 60) + '”'); };
 	const root = document.querySelector('[data-rb]');
-	if (document.documentElement.scrollWidth > innerWidth) fault('overflow', document.body, document.documentElement.scrollWidth + ' px');
+	if (document.documentElement.scrollWidth > innerWidth) fault('overflow', document.body,
+		document.documentElement.scrollWidth + ' px');
 	const walker = document.createTreeWalker(root, NodeFilter.SHOW_TEXT);
 	const placed = new Map();
 	let node;
 	while ((node = walker.nextNode())) {
 		const e = node.parentElement;
-		if (!node.data.trim() || e.closest('.rb-spoken, script, noscript') || !e.checkVisibility({ visibilityProperty: true, opacityProperty: true })) continue;
+		if (!node.data.trim() || e.closest('.rb-spoken, script, noscript') || !e.checkVisibility({
+			visibilityProperty: true, opacityProperty: true })) continue;
 		const style = getComputedStyle(e), range = document.createRange();
 		if (parseFloat(style.fontSize) < 12 - 0.01) fault('small', e, style.fontSize + ' ' + node.data);
 		for (const { 0: word, index } of node.data.matchAll(/[\p{L}\p{M}\u00ad]{2,}/gu)) {
@@ -91,9 +94,13 @@ const fitFaults = `(() => {
 		for (const box of range.getClientRects()) {
 			if (box.width < 1) continue;
 			const scrolls = e.closest('[tabindex="0"]');
-			if (within && !scrolls && !e.closest('.rb-badge, .rb-riding') && (box.left < within.left - 1 || box.right > within.right + 1)) fault('outside', e, node.data);
-			for (const [other, boxes] of placed) if (other !== e && !other.contains(e) && !e.contains(other) && other.closest('[data-record]') === record)
-				for (const o of boxes) if (Math.min(o.right, box.right) - Math.max(o.left, box.left) > 2 && Math.min(o.bottom - o.height / 5, box.bottom - box.height / 5) - Math.max(o.top + o.height / 5, box.top + box.height / 5) > 2) fault('overlap', e, node.data + ' / ' + other.textContent);
+			if (within && !scrolls && !e.closest('.rb-badge, .rb-riding') && (box.left < within.left - 1 ||
+				box.right > within.right + 1)) fault('outside', e, node.data);
+			for (const [other, boxes] of placed) if (other !== e && !other.contains(e) && !e.contains(other) &&
+				other.closest('[data-record]') === record)
+				for (const o of boxes) if (Math.min(o.right, box.right) - Math.max(o.left, box.left) > 2 &&
+					Math.min(o.bottom - o.height / 5, box.bottom - box.height / 5) - Math.max(o.top + o.height / 5,
+					box.top + box.height / 5) > 2) fault('overlap', e, node.data + ' / ' + other.textContent);
 			(placed.get(e) ?? placed.set(e, []).get(e)).push(box);
 		}
 		if (e.closest('.rb-button') === e) {
@@ -103,12 +110,15 @@ const fitFaults = `(() => {
 	}
 	for (const sides of root.querySelectorAll('.rb-switch')) {
 		const tops = new Set([...sides.querySelectorAll('.rb-option')].map((e) => Math.round(e.getBoundingClientRect().top)));
-		if (tops.size > 1 && getComputedStyle(sides).display === 'flex' && !sides.matches('.rb-is-chips')) fault('switch', sides, tops.size + ' lines');
+		if (tops.size > 1 && getComputedStyle(sides).display === 'flex' && !sides.matches('.rb-is-chips')) fault('switch',
+			sides, tops.size + ' lines');
 	}
 	for (const card of root.querySelectorAll('.rb-card')) {
-		const largest = (selector) => Math.max(0, ...[...card.querySelectorAll(selector)].filter((e) => e.checkVisibility({ visibilityProperty: true })).map((e) => parseFloat(getComputedStyle(e).fontSize)));
+		const largest = (selector) => Math.max(0, ...[...card.querySelectorAll(selector)].filter((e) => e.checkVisibility({
+			visibilityProperty: true })).map((e) => parseFloat(getComputedStyle(e).fontSize)));
 		const whole = largest('.rb-whole');
-		if (whole && largest('.rb-title, .rb-text, .rb-badge, .rb-button') > whole) fault('price', card, whole + 'px is not the largest');
+		if (whole && largest('.rb-title, .rb-text, .rb-badge, .rb-button') > whole) fault('price', card,
+			whole + 'px is not the largest');
 	}
 	return [...faults.values()];
 })()`

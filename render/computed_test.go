@@ -111,7 +111,8 @@ func TestResolvedIsComputed(t *testing.T) {
 					e.style.setProperty(Property, CSS, 'important');
 					e.getAnimations().forEach((a) => a.finish());
 					const after = style.getPropertyValue(Property);
-					if (before !== after) wrong.push(Selector + (Hover ? ':hover' : '') + ' ' + Property + ' is ' + before + ', resolved ' + CSS + ' is ' + after);
+					if (before !== after) wrong.push(Selector + (Hover ? ':hover'
+						: '') + ' ' + Property + ' is ' + before + ', resolved ' + CSS + ' is ' + after);
 					e.classList.remove('at-hover');
 					old === null ? e.removeAttribute('style') : e.setAttribute('style', old);
 				}
@@ -194,7 +195,9 @@ func TestGradientIsWhatChromiumPaints(t *testing.T) {
 		from, to := parseColour(t, c[0]), parseColour(t, c[1])
 		// Painted by the same engine on a canvas 256 px wide over white, with the stops of the CSS.
 		pixels := testkit.Eval[[][]int](b, fmt.Sprintf(`(async () => {
-			const svg = '<svg xmlns="http://www.w3.org/2000/svg" width="256" height="4"><foreignObject width="256" height="4"><div xmlns="http://www.w3.org/1999/xhtml" style="height:4px;background:%s, #fff"></div></foreignObject></svg>';
+			const svg = '<svg xmlns="http://www.w3.org/2000/svg" width="256" height="4">' +
+				'<foreignObject width="256" height="4"><div xmlns="http://www.w3.org/1999/xhtml" ' +
+				'style="height:4px;background:%s, #fff"></div></foreignObject></svg>';
 			const image = new Image();
 			image.src = 'data:image/svg+xml,' + encodeURIComponent(svg);
 			await image.decode();

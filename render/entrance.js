@@ -27,13 +27,21 @@
     clearTimeout(entrance.ends);
     come(element, entrance.name);
   };
-  const watch = new IntersectionObserver((entries) => {
-    for (const { target, isIntersecting, intersectionRatio, intersectionRect } of entries) {
-      const entrance = waiting.get(target);
-      if (entrance && isIntersecting && (intersectionRatio >= entrance.share || intersectionRect.height > innerHeight * 0.8)) show(target);
-      else if (entrance?.again && !isIntersecting) hide(target);
-    }
-  }, { threshold: thresholds });
+  const watch = new IntersectionObserver(
+    (entries) => {
+      for (const { target, isIntersecting, intersectionRatio, intersectionRect } of entries) {
+        const entrance = waiting.get(target);
+        if (
+          entrance &&
+          isIntersecting &&
+          (intersectionRatio >= entrance.share || intersectionRect.height > innerHeight * 0.8)
+        )
+          show(target);
+        else if (entrance?.again && !isIntersecting) hide(target);
+      }
+    },
+    { threshold: thresholds },
+  );
 
   // Everything is read before anything is written, so that the page is laid out once.
   const found = [];
@@ -46,9 +54,21 @@
     const box = element.getBoundingClientRect();
     const delay = said('-delay');
     const item = element.closest('[data-record]') ?? element;
-    const place = /each/.test(delay) ? [...item.parentElement.children].filter((e) => e.className === item.className || e.matches('[data-record]')).indexOf(item) : 1;
+    const place = /each/.test(delay)
+      ? [...item.parentElement.children]
+          .filter((e) => e.className === item.className || e.matches('[data-record]'))
+          .indexOf(item)
+      : 1;
     const wait = milliseconds(delay) * Math.max(0, place);
-    found.push({ element, again: element.closest('[data-again]') != null, name, seen: painted && box.top < innerHeight && box.bottom > 0, wait, takes: wait + (milliseconds(said('-duration')) || 400), share: parseFloat(said('-at').replace('entry', '')) / 100 || 0 });
+    found.push({
+      element,
+      again: element.closest('[data-again]') != null,
+      name,
+      seen: painted && box.top < innerHeight && box.bottom > 0,
+      wait,
+      takes: wait + (milliseconds(said('-duration')) || 400),
+      share: parseFloat(said('-at').replace('entry', '')) / 100 || 0,
+    });
   }
   for (const entrance of found) {
     const { element, name, seen, wait } = entrance;
@@ -58,8 +78,11 @@
     waiting.set(element, entrance);
     watch.observe(element);
   }
-  // A page that waits for its fonts styles everything before it begins to render; browsers start no transition from a style
-  // of that time. One change in a frame that is rendered makes it a style of now.
+  // A page that waits for its fonts styles everything before it begins to render; browsers start no transition from
+  // a style of that time. One change in a frame that is rendered makes it a style of now.
   requestAnimationFrame(() => roots.forEach((root) => root.style.setProperty('--rb-begun', 1)));
-  for (const root of roots) root.addEventListener('focusin', ({ target }) => { for (let e = target; e; e = e.parentElement) show(e); });
-}
+  for (const root of roots)
+    root.addEventListener('focusin', ({ target }) => {
+      for (let e = target; e; e = e.parentElement) show(e);
+    });
+};

@@ -40,8 +40,10 @@ func TestEntrance(t *testing.T) {
 	}
 	testkit.Eval[bool](b, `(() => {
 		window.shift = 0; window.order = [];
-		new PerformanceObserver((list) => list.getEntries().forEach((e) => { if (!e.hadRecentInput) window.shift += e.value; })).observe({ type: 'layout-shift' });
-		document.addEventListener('transitionend', (e) => { if (e.propertyName === 'opacity' && e.target.matches('.rb-card')) window.order.push(e.target.dataset.record); });
+		new PerformanceObserver((list) => list.getEntries().forEach((e) => { if (!e.hadRecentInput) window.shift += e.value;
+			})).observe({ type: 'layout-shift' });
+		document.addEventListener('transitionend', (e) => { if (e.propertyName === 'opacity' &&
+			e.target.matches('.rb-card')) window.order.push(e.target.dataset.record); });
 		document.querySelector('.rb-card').scrollIntoView({ block: 'center' });
 		return true;
 	})()`)

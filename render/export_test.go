@@ -151,7 +151,8 @@ func TestRowsLineUp(t *testing.T) {
 			tops := testkit.Eval[[]float64](b, fmt.Sprintf(`(() => {
 				const columns = getComputedStyle(document.querySelector('.rb-cards')).gridTemplateColumns.split(' ').length;
 				const first = [...document.querySelectorAll('.rb-card')].slice(0, columns);
-				return [...new Set(first.map((card) => [...card.querySelectorAll('.rb-%s')].find((e) => getComputedStyle(e).visibility !== 'hidden')).map((e) => Math.round(e.getBoundingClientRect().%s * 4) / 4))];
+				return [...new Set(first.map((card) => [...card.querySelectorAll('.rb-%s')].find((e) =>
+					getComputedStyle(e).visibility !== 'hidden')).map((e) => Math.round(e.getBoundingClientRect().%s * 4) / 4))];
 			})()`, part, edge))
 			if len(tops) != 1 {
 				t.Errorf("%s: the %s of %s is at %v", sample, edge, part, tops)
@@ -164,11 +165,16 @@ func TestRowsLineUp(t *testing.T) {
 func TestSnippetSurvivesHostileCSS(t *testing.T) {
 	t.Parallel()
 	registry := loadDresses(t)
-	hostile := `* { margin: 11px !important; padding: 7px; color: red !important; font: italic 700 9px/3 cursive !important; letter-spacing: 4px !important;
-		text-transform: uppercase !important; float: left; border: 3px dotted lime; box-sizing: content-box; background: yellow !important; text-align: right }
-		*::before, *::after { content: "!" !important; position: fixed } #host a, #host #inner a:hover { display: none !important }
-		#host h2, #host h3 { font-size: 80px !important } #host ul li { list-style: square inside; display: inline !important }
-		section, article, div { width: 40px !important; max-height: 20px !important; overflow: hidden !important; display: inline !important } .rb-card { order: 3 }`
+	hostile := `* { margin: 11px !important; padding: 7px; color: red !important;
+		font: italic 700 9px/3 cursive !important; letter-spacing: 4px !important;
+		text-transform: uppercase !important; float: left; border: 3px dotted lime; box-sizing: content-box;
+			background: yellow !important; text-align: right }
+		*::before, *::after { content: "!" !important; position: fixed } #host a, #host #inner a:hover {
+			display: none !important }
+		#host h2, #host h3 { font-size: 80px !important } #host ul li { list-style: square inside;
+			display: inline !important }
+		section, article, div { width: 40px !important; max-height: 20px !important; overflow: hidden !important;
+			display: inline !important } .rb-card { order: 3 }`
 	for _, c := range []struct{ dress, block string }{{"almanac", "memberships"}, {"slipway", "memberships"},
 		{"slipway", "training"}, {"almanac", "levels"}, {"almanac", "nights"}, {"slipway", "visitors"}} {
 		site := parse(t, demo.Fennmoor)
@@ -179,7 +185,10 @@ func TestSnippetSurvivesHostileCSS(t *testing.T) {
 			t.Fatal(err)
 		}
 		page := func(css string) string {
-			return `<!doctype html><html lang="en" style="float:none!important;margin:0!important;padding:0!important;border:0!important"><title>x</title><style>` + css + `</style><body style="margin:0!important;padding:0!important;display:block!important;float:none;border:0"><main id="host" style="width:100%!important;max-height:none!important;display:block!important;margin:0!important;padding:0!important;float:none;border:0">` + string(snippet) + `</main>`
+			const bare = "margin:0!important;padding:0!important;display:block!important;float:none;border:0"
+			return `<!doctype html><html lang="en" style="` + bare + `!important"><title>x</title><style>` + css +
+				`</style><body style="` + bare + `"><main id="host" style="width:100%!important;` +
+				`max-height:none!important;` + bare + `">` + string(snippet) + `</main>`
 		}
 		server := httptest.NewServer(http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 			css := ""
@@ -219,7 +228,10 @@ func TestSnippetIsAdjusted(t *testing.T) {
 	example = strings.Replace(example, "accent", "quiet", 1) // which more of the block is set in
 	folder, pages := t.TempDir(), []render.File{}
 	for name, own := range map[string]string{"plain": "", "adjusted": example} {
-		pages = append(pages, render.File{Path: name + ".html", Bytes: []byte("<!doctype html><style>" + own + "</style>" + snippet)})
+		pages = append(
+			pages,
+			render.File{Path: name + ".html", Bytes: []byte("<!doctype html><style>" + own + "</style>" + snippet)},
+		)
 	}
 	write(t, folder, pages)
 	b := testkit.Launch(t, 1200, 900)

@@ -83,7 +83,8 @@ func compareFit(t *testing.T, b *testkit.Browser, site *document.Site, registry 
 	answers := testkit.Eval[[]measured](b, fmt.Sprintf(`%s.map(({ Record, Part, Text, Width }) => {
 		if (Width !== %d) return { Found: false };
 		const all = [...document.querySelectorAll('#%s [data-record="' + Record + '"] .rb-' + Part)];
-		const e = all.find((e) => getComputedStyle(e).visibility !== 'hidden' && e.getClientRects().length && e.textContent.includes(Text)) ?? all.find((e) => e.getClientRects().length && e.textContent.includes(Text));
+		const e = all.find((e) => getComputedStyle(e).visibility !== 'hidden' && e.getClientRects().length &&
+			e.textContent.includes(Text)) ?? all.find((e) => e.getClientRects().length && e.textContent.includes(Text));
 		if (!e) return { Found: false };
 		const walker = document.createTreeWalker(e, NodeFilter.SHOW_TEXT);
 		let node;
@@ -91,8 +92,10 @@ func compareFit(t *testing.T, b *testkit.Browser, site *document.Site, registry 
 		const range = document.createRange();
 		range.selectNodeContents(node ?? e);
 		const tops = new Set([...range.getClientRects()].filter((r) => r.width > 0).map((r) => Math.round(r.top)));
-		const own = node?.parentElement.clientWidth && getComputedStyle(node.parentElement).display !== 'inline' ? node.parentElement : e, box = getComputedStyle(own);
-		return { Found: true, Room: own.clientWidth - parseFloat(box.paddingLeft) - parseFloat(box.paddingRight), Size: parseFloat(getComputedStyle(node?.parentElement ?? e).fontSize), Lines: tops.size };
+		const own = node?.parentElement.clientWidth && getComputedStyle(node.parentElement).display !== 'inline'
+			? node.parentElement : e, box = getComputedStyle(own);
+		return { Found: true, Room: own.clientWidth - parseFloat(box.paddingLeft) - parseFloat(box.paddingRight),
+			Size: parseFloat(getComputedStyle(node?.parentElement ?? e).fontSize), Lines: tops.size };
 	})`, question, width, id))
 	for i, text := range texts {
 		got := answers[i]

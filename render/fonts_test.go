@@ -56,7 +56,8 @@ func TestFontsComeLate(t *testing.T) {
 			b.Open(path)
 			shift := testkit.Eval[float64](b, `new Promise((done) => {
 				let shift = 0;
-				new PerformanceObserver((list) => { for (const e of list.getEntries()) shift += e.value; }).observe({ type: 'layout-shift', buffered: true });
+				new PerformanceObserver((list) => { for (const e of list.getEntries()) shift += e.value;
+					}).observe({ type: 'layout-shift', buffered: true });
 				document.fonts.ready.then(() => setTimeout(() => done(shift), 150));
 			})`)
 			pages++
@@ -68,11 +69,15 @@ func TestFontsComeLate(t *testing.T) {
 				t.Errorf("%s, %s: the layout shifts by %.3f", dress, page.ID, shift)
 			}
 			unused := testkit.Eval[[]string](b, `(() => {
-				const used = new Set([...document.fonts].filter((f) => f.status === 'loaded').map((f) => f.family.replaceAll('"', '') + f.weight + f.unicodeRange));
-				const rules = [...document.styleSheets].flatMap((sheet) => [...sheet.cssRules]).filter((rule) => rule instanceof CSSFontFaceRule);
-				return [...document.querySelectorAll('link[rel=preload]')].map((link) => link.getAttribute('href')).filter((href) => {
+				const used = new Set([...document.fonts].filter((f) => f.status === 'loaded')
+					.map((f) => f.family.replaceAll('"', '') + f.weight + f.unicodeRange));
+				const rules = [...document.styleSheets].flatMap((sheet) => [...sheet.cssRules])
+					.filter((rule) => rule instanceof CSSFontFaceRule);
+				return [...document.querySelectorAll('link[rel=preload]')].map((link) => link.getAttribute('href'))
+					.filter((href) => {
 					const { style } = rules.find((rule) => rule.style.getPropertyValue('src').includes(href));
-					return !used.has(style.getPropertyValue('font-family').replaceAll('"', '') + style.getPropertyValue('font-weight') + style.getPropertyValue('unicode-range'));
+					return !used.has(style.getPropertyValue('font-family').replaceAll('"',
+						'') + style.getPropertyValue('font-weight') + style.getPropertyValue('unicode-range'));
 				});
 			})()`)
 			if len(unused) > 0 {

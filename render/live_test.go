@@ -18,9 +18,16 @@ import (
 
 // totals is an expression for what the block's plans show: the visible price of each, joined.
 func totals(block string) string {
-	return fmt.Sprintf(`[...document.querySelectorAll('#%s .rb-price')].filter((e) => getComputedStyle(e).visibility !== 'hidden' || e.closest('.rb-card:not(.rb-featured)'))
-		.filter((e) => !e.closest('[data-record]').querySelector('.rb-price') || [...e.classList].filter((c) => /^rb-of-/.test(c)).every((c) => document.querySelector('#%s .' + c.replace('of-', ''))?.checked ?? true))
-		.map((e) => e.querySelector('.rb-spoken').textContent).join('; ')`, block, block)
+	return fmt.Sprintf(
+		`[...document.querySelectorAll('#%s .rb-price')].filter((e) => getComputedStyle(e).visibility !== 'hidden' ||
+			e.closest('.rb-card:not(.rb-featured)'))
+		.filter((e) => !e.closest('[data-record]').querySelector('.rb-price') ||
+			[...e.classList].filter((c) => /^rb-of-/.test(c)).every((c) => document.querySelector('#%s .' + c.replace('of-',
+			''))?.checked ?? true))
+		.map((e) => e.querySelector('.rb-spoken').textContent).join('; ')`,
+		block,
+		block,
+	)
 }
 
 // expected is what the core says that a set's plans cost, as the page writes it.
@@ -193,7 +200,9 @@ func TestSeatsWithoutScript(t *testing.T) {
 func TestNothingMoves(t *testing.T) {
 	_, address := published(t)
 	b := testkit.Launch(t, 1200, 1400)
-	const watch = `(() => { window.moved = []; new PerformanceObserver((list) => { for (const e of list.getEntries()) moved.push(e.value + ' ' + e.sources.map((s) => (s.node?.className ?? s.node?.parentElement?.className))); }).observe({ type: 'layout-shift' }); return true; })()`
+	const watch = `(() => { window.moved = []; new PerformanceObserver((list) => {
+		for (const e of list.getEntries()) moved.push(e.value + ' ' + e.sources.map((s) =>
+		(s.node?.className ?? s.node?.parentElement?.className))); }).observe({ type: 'layout-shift' }); return true; })()`
 	settled := func() string {
 		return testkit.Eval[string](b, "new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(() => "+
 			"done(window.moved.join('; ')))))")

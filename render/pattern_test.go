@@ -33,7 +33,9 @@ func TestPatternIsWhatChromiumPaints(t *testing.T) {
 		}
 		css := "background-image:" + value.CSS() + ";background-size:" + value.(look.Layers).Sizes()
 		ink := testkit.Eval[float64](b, fmt.Sprintf(`(async () => {
-			const svg = '<svg xmlns="http://www.w3.org/2000/svg" width="240" height="240"><foreignObject width="240" height="240"><div xmlns="http://www.w3.org/1999/xhtml" style="height:240px;background-color:#fff;%s"></div></foreignObject></svg>';
+			const svg = '<svg xmlns="http://www.w3.org/2000/svg" width="240" height="240">' +
+				'<foreignObject width="240" height="240"><div xmlns="http://www.w3.org/1999/xhtml" ' +
+				'style="height:240px;background-color:#fff;%s"></div></foreignObject></svg>';
 			const image = new Image();
 			image.src = 'data:image/svg+xml,' + encodeURIComponent(svg);
 			await image.decode();

@@ -28,7 +28,7 @@ import (
 //go:embed page.html snippet.html
 var templates embed.FS
 
-var pages = template.Must(template.ParseFS(templates, "page.html", "snippet.html"))
+var pages = kind.Templates(templates, "page.html", "snippet.html")
 
 // File is one file of a release, by its path in it.
 type File struct {
@@ -172,8 +172,8 @@ func Snippet(site *document.Site, registry dresses.Registry, blockID string, wit
 
 // snippetNote tells a client's developer how a block is adjusted; a template would leave it out. The accent stands for
 // every token.
-const snippetNote = `/* Made with Rubrel. The colours, sizes and spaces of this block are custom properties: to change one, say it in
-   your own style sheet, as .%s { --rb-accent: #0b5fff }
+const snippetNote = `/* Made with Rubrel. The colours, sizes and spaces of this block are custom properties: to
+   change one, say it in your own style sheet, as .%s { --rb-accent: #0b5fff }
    The rules below are important so that none of the page's own reaches into the block. */
 `
 
@@ -353,7 +353,8 @@ func (d *dressed) block(id string, level int, language string) (piece, error) {
 	err = pages.ExecuteTemplate(&html, "block", struct {
 		Class, ID, Name, Language, Direction string
 		Inside                               template.HTML
-	}{strings.Join(append(p.classes(d.rootClass()), class), " "), own, b.Name, language, script.Direction(language), inside})
+	}{strings.Join(append(p.classes(d.rootClass()), class), " "), own, b.Name, language, script.Direction(language),
+		inside})
 	if err != nil {
 		return piece{}, fmt.Errorf("block %s: %w", id, err)
 	}

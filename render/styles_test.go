@@ -16,7 +16,8 @@ func computedStyles(b *testkit.Browser, selector string) []string {
 		const values = (style) => names.map((name) => name + ':' + style.getPropertyValue(name)).join(';');
 		return [...document.querySelectorAll(%s)].flatMap((e) => [e.className + ' ' + values(getComputedStyle(e)),
 			...['::before', '::after'].map((pseudo) => [pseudo, getComputedStyle(e, pseudo)])
-				.map(([pseudo, style]) => e.className + pseudo + ' ' + (style.content === 'none' || style.content === 'normal' ? 'none' : values(style)))]);
+				.map(([pseudo, style]) => e.className + pseudo + ' ' + (style.content === 'none' ||
+					style.content === 'normal' ? 'none' : values(style)))]);
 	})`, testkit.Quote(selector)))
 }
 

@@ -127,14 +127,18 @@ func TestEveryDressIsSeen(t *testing.T) {
 // track.
 const forcedFaults = `(() => {
 	const faults = [];
-	const look = (e, pseudo) => { const s = getComputedStyle(e, pseudo); return [s.color, s.backgroundColor, s.borderBottomColor, s.visibility].join(); };
+	const look = (e, pseudo) => { const s = getComputedStyle(e, pseudo); return [s.color, s.backgroundColor,
+		s.borderBottomColor, s.visibility].join(); };
 	for (const bar of document.querySelectorAll('.rb-switch')) {
-		const chosen = bar.querySelector('.rb-option:has(:checked)'), other = bar.querySelector('.rb-option:not(:has(:checked))');
-		if (look(chosen) === look(other)) faults.push(bar.closest('[data-rb]').id + ' ' + bar.className + ': ' + look(chosen));
+		const chosen = bar.querySelector('.rb-option:has(:checked)'),
+			other = bar.querySelector('.rb-option:not(:has(:checked))');
+		if (look(chosen) === look(other))
+			faults.push(bar.closest('[data-rb]').id + ' ' + bar.className + ': ' + look(chosen));
 	}
 	for (const fill of document.querySelectorAll('.rb-fill')) {
 		const track = fill.closest('.rb-bar').querySelector('.rb-track');
-		if (getComputedStyle(fill).backgroundColor === getComputedStyle(track).backgroundColor) faults.push(fill.closest('[data-rb]').id + ': a fill is as its track');
+		if (getComputedStyle(fill).backgroundColor === getComputedStyle(track).backgroundColor)
+			faults.push(fill.closest('[data-rb]').id + ': a fill is as its track');
 	}
 	return faults;
 })()`
@@ -143,7 +147,8 @@ const forcedFaults = `(() => {
 // each in CSS px.
 const drawnColours = `(() => {
 	const areas = {};
-	for (const e of document.querySelectorAll('.rb-as-line .rb-fill, .rb-as-line .rb-aim, .rb-as-column .rb-fill, .rb-as-steps .rb-fill, .rb-is-bar .rb-option:has(:checked)')) {
+	for (const e of document.querySelectorAll('.rb-as-line .rb-fill, .rb-as-line .rb-aim, .rb-as-column .rb-fill, ' +
+		'.rb-as-steps .rb-fill, .rb-is-bar .rb-option:has(:checked)')) {
 		const { width, height } = e.getBoundingClientRect(), colour = getComputedStyle(e).backgroundColor;
 		if (colour.startsWith('rgb(')) areas[colour] = (areas[colour] ?? 0) + width * height;
 	}

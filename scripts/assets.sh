@@ -81,9 +81,11 @@ node scripts/currencies.mjs "$modules" > core/money/iso4217.csv
   echo '|---|---|---|'
   for package in "${packages[@]}"; do
     name=${package%@*}
-    node -p "const p=require('$modules/$name/package.json'); '| '+p.name+' | '+p.version+' | '+(p.license||'see package')+' |'"
+    node -p "const p=require('$modules/$name/package.json');
+      '| '+p.name+' | '+p.version+' | '+(p.license||'see package')+' |'"
   done
   echo
-  echo 'The hyphenation patterns in hyphen are those of TeX (hyph-utf8), each by its own authors under a free licence: LPPL,'
+  echo 'The hyphenation patterns in hyphen are those of TeX (hyph-utf8), each by its own authors under a free licence:'
+  echo 'LPPL,'
   echo 'MIT, BSD, LGPL or MPL, as tug.org/tex-hyphen lists them.'
 } > docs/third-party.md

@@ -1,6 +1,7 @@
 #!/usr/bin/env bash
 # Runs every fuzz test on so many inputs, or for so long. Usage: fuzz.sh 1000x | 60s
-# A number of inputs, not a time, is what make test asks for: on a slow machine the end of a time can fall into an input.
+# A number of inputs, not a time, is what make test asks for: on a slow machine a time can end
+# within an input.
 set -euo pipefail
 cd "$(dirname "$0")/.."
 for_=${1:-1000x}

@@ -24,11 +24,13 @@ if [ ${#packages[@]} -gt 0 ]; then
   [ "$(id -u)" = 0 ] || sudo=sudo
   # Debian would start a cluster of its own on installation; Rubrel's is private.
   $sudo mkdir -p /etc/postgresql-common
-  [ -e /etc/postgresql-common/createcluster.conf ] || echo 'create_main_cluster = false' | $sudo tee /etc/postgresql-common/createcluster.conf >/dev/null
+  conf=/etc/postgresql-common/createcluster.conf
+  [ -e $conf ] || echo 'create_main_cluster = false' | $sudo tee $conf >/dev/null
   $sudo apt-get update -qq
   DEBIAN_FRONTEND=noninteractive $sudo apt-get install -y -qq --no-install-recommends "${packages[@]}" >/dev/null
 fi
-if [ "$what" = test ] && [ ! -e tools/check/node_modules/.installed-"$(cksum <tools/check/package-lock.json | cut -d' ' -f1)" ]; then
+installed=tools/check/node_modules/.installed-$(cksum <tools/check/package-lock.json | cut -d' ' -f1)
+if [ "$what" = test ] && [ ! -e "$installed" ]; then
   npm ci --prefix tools/check --ignore-scripts --no-audit --no-fund --silent
-  touch tools/check/node_modules/.installed-"$(cksum <tools/check/package-lock.json | cut -d' ' -f1)"
+  touch "$installed"
 fi

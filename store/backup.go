@@ -19,7 +19,18 @@ import (
 // sealed.
 
 // backupTables are what a backup holds, each after those it refers to.
-var backupTables = []string{"site", "entity", "blob", "picture_use", "change", "clash", "release", "release_file", "host", "publication"}
+var backupTables = []string{
+	"site",
+	"entity",
+	"blob",
+	"picture_use",
+	"change",
+	"clash",
+	"release",
+	"release_file",
+	"host",
+	"publication",
+}
 
 // identities are the tables whose rows are numbered by the database.
 var identities = []string{"change", "clash", "publication"}

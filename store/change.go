@@ -184,8 +184,8 @@ type entry struct {
 // query, since PostgreSQL uses the index of part of the table only where it sees that state.
 func stackSQL(columns, state string) string {
 	order := map[string]string{"done": "desc", "undone": "asc"}[state]
-	return "select " + columns + " from change where site = $1 and actor = $2 and scope = $3 and act = 'edit' and state = '" +
-		state + "' order by id " + order + " limit 1"
+	return "select " + columns + " from change where site = $1 and actor = $2 and scope = $3 and act = 'edit'" +
+		" and state = '" + state + "' order by id " + order + " limit 1"
 }
 
 // stack finds the edit that undo or redo would take next for an author.
@@ -360,7 +360,12 @@ func (s *Store) History(ctx context.Context, site string, by Author) (History, e
 
 // Standing is where an author stands in a scope: what undo and redo would do next, the first few edits that wait for a
 // decision there, and how many those are in all.
-func (s *Store) Standing(ctx context.Context, site string, by Author, most int) (h History, clashes []Clash, waiting int,
+func (s *Store) Standing(
+	ctx context.Context,
+	site string,
+	by Author,
+	most int,
+) (h History, clashes []Clash, waiting int,
 	err error) {
 	batch := &pgx.Batch{}
 	for state, label := range map[string]*string{"done": &h.Undo, "undone": &h.Redo} {

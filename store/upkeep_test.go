@@ -214,7 +214,8 @@ func TestPasswordsAreSealed(t *testing.T) {
 	if err := other.SetHost(ctx, "fennmoor", same); !errors.Is(err, store.ErrOtherKey) {
 		t.Errorf("a password that does not open is kept or lost: %v", err)
 	}
-	if kept, err := again.Credentials(ctx, "fennmoor"); err != nil || kept.Password != "from before" || kept.Username != "u" {
+	if kept, err := again.Credentials(ctx, "fennmoor"); err != nil || kept.Password != "from before" ||
+		kept.Username != "u" {
 		t.Errorf("a host that was refused is kept as %+v (%v)", kept, err)
 	}
 	if _, err := store.Open(ctx, address, kinds.All(), store.Options{Key: []byte("short")}); err == nil {
@@ -344,7 +345,8 @@ func BenchmarkLongLog(b *testing.B) {
 	}
 	short := median()
 	execute(b, address, `insert into change (site, version, actor, tab, scope, label, act, state, patch, inverse)
-		select 'fennmoor', $1 + n, 'ann', 'a', 'memberships', 'x', 'edit', case n % 3 when 0 then 'done' when 1 then 'undone' else 'forgotten' end, '[]', '[]'
+		select 'fennmoor', $1 + n, 'ann', 'a', 'memberships', 'x', 'edit',
+			case n % 3 when 0 then 'done' when 1 then 'undone' else 'forgotten' end, '[]', '[]'
 		from generate_series(1, 200000) n`, version)
 	execute(b, address, "update site set version = version + 200000")
 	execute(b, address, "update change set state = 'forgotten' where state = 'undone'")

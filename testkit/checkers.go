@@ -58,7 +58,8 @@ func CheckCSS(t testing.TB, css ...string) {
 const { validate } = await import(process.argv[1]);
 const chunks = [];
 for await (const chunk of process.stdin) chunks.push(chunk);
-const found = JSON.parse(Buffer.concat(chunks)).flatMap((css) => validate(css).map((e) => e.message + ' at ' + css.slice(Math.max(0, (e.offset ?? 0) - 40), (e.offset ?? 0) + 60)));
+const found = JSON.parse(Buffer.concat(chunks)).flatMap((css) => validate(css)
+	.map((e) => e.message + ' at ' + css.slice(Math.max(0, (e.offset ?? 0) - 40), (e.offset ?? 0) + 60)));
 console.log(JSON.stringify(found));`
 	command := exec.Command("node", "--input-type=module", "-e", script, filepath.Join(tools(t), "csstree-validator",
 		"lib", "index.js"))
@@ -100,7 +101,8 @@ func (b *Browser) checkAxe(what, options string) {
 		Nodes    []string
 	}](b, string(source)+`;
 axe.run(document, { `+options+` resultTypes: ['violations'], iframes: false }).then((r) => r.violations.map((v) =>
-	({ id: v.id, help: v.help, nodes: v.nodes.slice(0, 4).map((n) => n.html.slice(0, 160) + ' ' + (n.any[0]?.message ?? '')) })))`)
+	({ id: v.id, help: v.help, nodes: v.nodes.slice(0, 4).map((n) => n.html.slice(0,
+		160) + ' ' + (n.any[0]?.message ?? '')) })))`)
 	for _, v := range found {
 		b.t.Errorf("%s: %s: %s:\n\t%s", what, v.ID, v.Help, strings.Join(v.Nodes, "\n\t"))
 	}
@@ -132,20 +134,28 @@ const need = createRequire(modules + '/');
 const jsonld = need('jsonld'), ts = need('typescript');
 const texts = JSON.parse(readFileSync(0));
 const said = [];
-const documentLoader = async (url) => ({ documentUrl: url, document: { '@context': { '@vocab': 'http://schema.org/' } } });
+const documentLoader = async (url) => ({ documentUrl: url, document: { '@context': { '@vocab': 'http://schema.org/' } }
+	});
 for (const text of texts) {
   const expanded = await jsonld.expand(JSON.parse(text), { documentLoader, safe: true });
   if (!expanded.length) said.push('nothing is left of ' + text.slice(0, 80));
-  for (const thing of expanded) if (!thing['@type']?.[0].startsWith('http://schema.org/')) said.push('no type: ' + JSON.stringify(thing).slice(0, 120));
+  for (const thing of expanded)
+    if (!thing['@type']?.[0].startsWith('http://schema.org/'))
+      said.push('no type: ' + JSON.stringify(thing).slice(0, 120));
 }
 const file = modules + '/.structured-data-' + process.pid + '.ts';
-const source = "import type { Thing, WithContext } from 'schema-dts';\n" + texts.map((text, i) => 'export const data' + i + ': WithContext<Thing>[] = ' + text + ';').join('\n');
+const source = "import type { Thing, WithContext } from 'schema-dts';\n" + texts.map((text, i) =>
+	'export const data' + i + ': WithContext<Thing>[] = ' + text + ';').join('\n');
 const host = ts.createCompilerHost({});
 const read = host.getSourceFile.bind(host), exists = host.fileExists.bind(host);
-host.getSourceFile = (name, ...rest) => name === file ? ts.createSourceFile(name, source, ts.ScriptTarget.ES2022) : read(name, ...rest);
+host.getSourceFile = (name, ...rest) => name === file ? ts.createSourceFile(name, source, ts.ScriptTarget.ES2022)
+	: read(name, ...rest);
 host.fileExists = (name) => name === file || exists(name);
-const program = ts.createProgram([file], { strict: true, noEmit: true, skipLibCheck: true, types: [], moduleResolution: ts.ModuleResolutionKind.Bundler, module: ts.ModuleKind.ES2022, target: ts.ScriptTarget.ES2022 }, host);
-for (const d of ts.getPreEmitDiagnostics(program)) said.push(ts.flattenDiagnosticMessageText(d.messageText, ' ').slice(0, 600));
+const program = ts.createProgram([file], { strict: true, noEmit: true, skipLibCheck: true, types: [],
+	moduleResolution: ts.ModuleResolutionKind.Bundler, module: ts.ModuleKind.ES2022, target: ts.ScriptTarget.ES2022 },
+	host);
+for (const d of ts.getPreEmitDiagnostics(program)) said.push(ts.flattenDiagnosticMessageText(d.messageText,
+	' ').slice(0, 600));
 console.log(JSON.stringify(said));`
 	command := exec.Command("node", "--input-type=module", "-e", script, tools(t))
 	input, err := json.Marshal(objects)

@@ -29,7 +29,10 @@ var languages = []phrases{
 		[]string{"Antwortzeit des Kundendienstes", "Speicherplatz", "Datenschutzgrundverordnung", "Öffnungszeiten",
 			"Kraftfahrzeughaftpflichtversicherung"},
 		[]string{"8 im Jahr", "500 Gigabyte", "unbegrenzt", "innerhalb eines Werktags"},
-		[]string{"Jährliche Abrechnung, jederzeit kündbar", "zuzüglich Mehrwertsteuer"}, []string{"Meistgewählt", "Empfohlen"},
+		[]string{
+			"Jährliche Abrechnung, jederzeit kündbar",
+			"zuzüglich Mehrwertsteuer",
+		}, []string{"Meistgewählt", "Empfohlen"},
 		"Jetzt {plan} abschließen", "Mitarbeiterinnen", "Preis auf Anfrage"},
 	{"fi", []string{"Perusjäsenyys", "Yhdistysjäsenyys", "Kannatusjäsenyys", "Mini"},
 		[]string{"Asiakaspalvelun vasteaika", "Tallennustila", "Tietosuojavaltuutetun palvelut", "Aukioloajat"},
@@ -42,9 +45,21 @@ var languages = []phrases{
 	{"he", []string{"בסיסי", "מקצועי", "משפחתי ומורחב", "ארגוני"}, []string{"זמן תגובה", "נפח אחסון", "תמיכה מסביב לשעון"},
 		[]string{"8 בשנה", "500 ג׳יגה־בייט", "ללא הגבלה"}, []string{"חיוב שנתי, ביטול בכל עת"}, []string{"הנבחר ביותר"},
 		"להצטרף אל {plan}", "משתתפים", "מחיר לפי בקשה"},
-	{"ar", []string{"أساسي", "احترافي", "العضوية العائلية", "للمؤسسات"}, []string{"زمن الاستجابة", "مساحة التخزين", "دعم على مدار الساعة"},
-		[]string{"8 في السنة", "500 غيغابايت", "غير محدود"}, []string{"تُدفع سنويًا ويمكن الإلغاء في أي وقت"}, []string{"الأكثر اختيارًا"},
-		"اشترك في {plan}", "مشتركين", "السعر عند الطلب"},
+	{
+		"ar",
+		[]string{"أساسي", "احترافي", "العضوية العائلية", "للمؤسسات"},
+		[]string{"زمن الاستجابة", "مساحة التخزين", "دعم على مدار الساعة"},
+		[]string{
+			"8 في السنة",
+			"500 غيغابايت",
+			"غير محدود",
+		},
+		[]string{"تُدفع سنويًا ويمكن الإلغاء في أي وقت"},
+		[]string{"الأكثر اختيارًا"},
+		"اشترك في {plan}",
+		"مشتركين",
+		"السعر عند الطلب",
+	},
 }
 
 // Client is a site that nobody prepared: one block of a kind in a form, with its words, its numbers and its dress by

@@ -77,10 +77,15 @@ func TestLargeLedger(t *testing.T) {
 	b.Click(cell("fact/skill-0/note"))
 	b.Chord(kb.ArrowRight, "Shift", "Control")
 	b.Await("document.querySelector('.cur.sel')")
-	if got := testkit.Eval[string](b, `(async () => { let text = ''; navigator.clipboard.writeText = async (t) => { text = t; };
-		document.activeElement.dispatchEvent(new ClipboardEvent('copy', { clipboardData: new DataTransfer(), bubbles: true, cancelable: true }));
+	if got := testkit.Eval[string](b, `(async () => { let text = ''; navigator.clipboard.writeText = async (t) => {
+		text = t; };
+		document.activeElement.dispatchEvent(new ClipboardEvent('copy', { clipboardData: new DataTransfer(), bubbles: true,
+			cancelable: true }));
 		while (!text) await new Promise((done) => requestAnimationFrame(done));
-		return text; })()`); strings.Count(got, "\t") != 159 {
+		return text; })()`); strings.Count(
+		got,
+		"\t",
+	) != 159 {
 		t.Errorf("%d texts are copied", strings.Count(got, "\t")+1)
 	}
 	b.Press(kb.Delete)
@@ -112,8 +117,10 @@ func TestAnswersAreSmall(t *testing.T) {
 		form url.Values
 	}{
 		{"a fact", url.Values{"act": {"cells"}, "cells": {`[{"At":"fact/skill-3/value","Text":"12"}]`}}},
-		{"a value for all", url.Values{"act": {"cells"}, "cells": {`[{"At":"look/fill.background-color","Text":"#7a2e1d"}]`}}},
-		{"an exception", url.Values{"act": {"cells"}, "cells": {`[{"At":"look/skill-3:fill.background-color","Text":"#1d4e7a"}]`}}},
+		{"a value for all", url.Values{"act": {"cells"},
+			"cells": {`[{"At":"look/fill.background-color","Text":"#7a2e1d"}]`}}},
+		{"an exception", url.Values{"act": {"cells"},
+			"cells": {`[{"At":"look/skill-3:fill.background-color","Text":"#1d4e7a"}]`}}},
 		{"a new record", url.Values{"act": {"add"}, "after": {"skill-2"}}},
 		{"a record moved", url.Values{"act": {"move"}, "record": {"skill-2"}, "after": {"skill-5"}}},
 		{"a record removed", url.Values{"act": {"remove"}, "record": {"skill-6"}}},

@@ -63,7 +63,10 @@ func TestTextOfSeveralLines(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	k.Fields = append(k.Fields, kind.Field{Name: "story", Label: "story", Help: "all of it", Type: kind.RichType{Most: 400}})
+	k.Fields = append(
+		k.Fields,
+		kind.Field{Name: "story", Label: "story", Help: "all of it", Type: kind.RichType{Most: 400}},
+	)
 	if k, err = kind.New(k); err != nil {
 		t.Fatal(err)
 	}
@@ -119,7 +122,8 @@ func TestTextOfSeveralLines(t *testing.T) {
 		t.Fatal(err)
 	}
 	set, _ := l.Site.SetByID("notes")
-	if got := set.Records[0].Facts["story"].(kind.RichText); got.HTML() != "<p>We are <strong>open</strong>\non Fridays</p>" {
+	if got := set.Records[0].Facts["story"].(kind.RichText); got.HTML() !=
+		"<p>We are <strong>open</strong>\non Fridays</p>" {
 		t.Errorf("it is kept as %q", got)
 	}
 }

@@ -78,7 +78,9 @@ func TestPictureAsGround(t *testing.T) {
 		testkit.Eval[bool](b, veils+"[0].querySelector('[data-mend]').click() ?? true")
 		b.Await(veils + "[0]?.textContent !== " + testkit.Quote(before))
 	}
-	b.Await(inProof("wide", "getComputedStyle(page.querySelector('.rb-card')).backgroundImage.startsWith('linear-gradient')"))
+	b.Await(
+		inProof("wide", "getComputedStyle(page.querySelector('.rb-card')).backgroundImage.startsWith('linear-gradient')"),
+	)
 
 	b.Open(app.URL + "/sites/fennmoor/house")
 	b.Click("[aria-label='Remove two-bands']")

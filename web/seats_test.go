@@ -54,7 +54,7 @@ func TestCurves(t *testing.T) {
 	b.Text("document.body.focus()")
 	b.Chord("m", "Alt")
 	b.Await("!document.querySelector('.chart figcaption .cliff') && !document.querySelector('.chart circle.cliff') && " +
-		"document.getElementById('marks').hidden")
+		"!document.querySelector('.mark-line')")
 	// A logarithmic axis, and another currency.
 	b.Text("(() => { const s = document.querySelector('.chart-choices [name=axis]'); s.value = 'log'; " +
 		"s.dispatchEvent(new Event('change', { bubbles: true })); })()")

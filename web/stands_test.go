@@ -16,12 +16,16 @@ func TestPartsAreMoved(t *testing.T) {
 	b.Click("button[data-part=button]")
 	b.Click(cell("look/button.stands"))
 	b.Press("after nowhere", kb.Enter)
-	b.Await("document.getElementById('said').textContent.includes('button cannot stand after nowhere: say one of title, ')")
+	b.Await(
+		"document.getElementById('said').textContent.includes('button cannot stand after nowhere: say one of title, ')",
+	)
 	b.Press(kb.Escape)
 	b.Click(cell("look/button.stands"))
 	b.Press("after features", kb.Enter)
-	below := "[...page.querySelectorAll('.rb-card')].every((card) => card.querySelector('.rb-action').getBoundingClientRect().top" +
-		" >= card.querySelector('.rb-features').getBoundingClientRect().bottom && card.lastElementChild.matches('.rb-action'))"
+	below := "[...page.querySelectorAll('.rb-card')].every((card) => " +
+		"card.querySelector('.rb-action').getBoundingClientRect().top" +
+		" >= card.querySelector('.rb-features').getBoundingClientRect().bottom" +
+		" && card.lastElementChild.matches('.rb-action'))"
 	everyFrame(b, below)
 	b.Click("[data-width=narrow] .width-name")
 	b.Click(cell("look/button.stands@narrow"))

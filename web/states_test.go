@@ -26,7 +26,10 @@ func TestStatesAndLifting(t *testing.T) {
 	_, page := fetch(t, app.URL+benchPath+"/proof/index.html")
 	_, rest, _ := strings.Cut(page, `rel="stylesheet" href="`)
 	sheet, _, _ := strings.Cut(rest, `"`)
-	if _, css := fetch(t, app.URL+benchPath+"/proof/"+sheet); !strings.Contains(css, ".rb-button:where(:hover,:focus-visible){") ||
+	if _, css := fetch(t, app.URL+benchPath+"/proof/"+sheet); !strings.Contains(
+		css,
+		".rb-button:where(:hover,:focus-visible){",
+	) ||
 		!strings.Contains(css, "background-color:#7a2e1d") {
 		t.Error("the release says nothing of it")
 	}

@@ -82,7 +82,11 @@ func TestTrayGround(t *testing.T) {
 	b.Await("document.querySelectorAll('#tray .stop').length === 2")
 	b.Drag("#tray [data-stop='1']", -120, 0)
 	saidIs(b, at, `^linear-gradient\(135deg, accent 0%, ink [5-8]\d(\.5)?%\)$`)
-	everyFrame(b, "getComputedStyle(page.querySelector('[data-record=dusk].rb-card')).backgroundImage.startsWith('linear-gradient(135deg')")
+	everyFrame(
+		b,
+		"getComputedStyle(page.querySelector('[data-record=dusk].rb-card')).backgroundImage"+
+			".startsWith('linear-gradient(135deg')",
+	)
 	b.Click("#tray .stop-band")
 	b.Await("document.querySelectorAll('#tray .stop').length === 3")
 	saidIs(b, at, `^linear-gradient\(135deg, accent 0%, accent (49.5|50|50.5)%, ink`)

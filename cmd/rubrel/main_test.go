@@ -151,10 +151,22 @@ func TestCheck(t *testing.T) {
 	faint := bytes.Replace(demo.Fennmoor, []byte(`"whole.font-size@featured": "1.1em"`),
 		[]byte(`"text.color": "#aaaaaa"`), 1)
 	out, err = check(faint)
-	if !errors.Is(err, errSerious) || !strings.Contains(out, `"check":"contrast","where":"text","measured":"2.32","needed":"4.5","rule":"WCAG 2.2, 1.4.3","mend":"#aaaaaa → `) {
+	if !errors.Is(err, errSerious) ||
+		!strings.Contains(
+			out,
+			`"check":"contrast","where":"text","measured":"2.32","needed":"4.5","rule":"WCAG 2.2, 1.4.3","mend":"#aaaaaa → `,
+		) {
 		t.Errorf("a faint text: %v, %s", err, out)
 	}
-	quiet := bytes.Replace(faint, []byte(`"text.color": "#aaaaaa"}`), []byte(`"text.color": "#aaaaaa"}, "quiet": {"contrast text  false  wide": {"measured": "2.32", "reason": "as the client wants it"}}`), 1)
+	quiet := bytes.Replace(
+		faint,
+		[]byte(`"text.color": "#aaaaaa"}`),
+		[]byte(
+			`"text.color": "#aaaaaa"}, "quiet": {`+
+				`"contrast text  false  wide": {"measured": "2.32", "reason": "as the client wants it"}}`,
+		),
+		1,
+	)
 	if out, err = check(quiet); err != nil || !strings.Contains(out, `"quiet":true,"reason":"as the client wants it"`) {
 		t.Errorf("meant so: %v, %s", err, out)
 	}
@@ -162,7 +174,9 @@ func TestCheck(t *testing.T) {
 
 func TestHeadlessFaults(t *testing.T) {
 	bad := filepath.Join(t.TempDir(), "bad.json")
-	if err := os.WriteFile(bad, []byte(`{"rubrel":1,"name":"x","language":"en","house":{"dress":"almanac"},"sets":{"s":{"kind":"pricing","name":"S","order":"i","records":{"a":{"order":"i","facts":{"title":"A","price:month:eur":"9"}}}}}}`), 0o644); err != nil {
+	if err := os.WriteFile(bad, []byte(`{"rubrel":1,"name":"x","language":"en","house":{"dress":"almanac"},`+
+		`"sets":{"s":{"kind":"pricing","name":"S","order":"i",`+
+		`"records":{"a":{"order":"i","facts":{"title":"A","price:month:eur":"9"}}}}}}`), 0o644); err != nil {
 		t.Fatal(err)
 	}
 	for _, c := range []struct {

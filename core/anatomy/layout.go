@@ -58,8 +58,8 @@ func (b Body) css() string {
 				"inset-block: var(--rb-anchor-block, 0 auto); inset-inline: var(--rb-anchor-inline, auto); "+
 				"inline-size: fit-content; "+
 				"block-size: fit-content; max-inline-size: 100%%; place-self: var(--rb-anchor-self, start var(--rb-align)); "+
-				"translate: var(--rb-anchor-shift, 0 -50%%); --rb-toward: 1; }\n%s > .%s:dir(rtl) { --rb-toward: -1; }\n", record, record,
-				s.class(), record, s.class())
+				"translate: var(--rb-anchor-shift, 0 -50%%); --rb-toward: 1; }\n%s > .%s:dir(rtl) { --rb-toward: -1; }\n",
+				record, record, s.class(), record, s.class())
 			continue
 		}
 		fmt.Fprintf(&css, "%s > .%s { grid-row: var(%s); }\n", record, s.class(), rowVariable(s.Name()))

@@ -22,7 +22,8 @@ func TestLongAgainstIntl(t *testing.T) {
 	b := testkit.Launch(t, 400, 300)
 	answers := testkit.Eval[map[string]string](b, fmt.Sprintf(`(() => {
 		const [locales, days] = %s, out = {};
-		for (const locale of locales) for (const day of days) out[locale + ' ' + day] = new Intl.DateTimeFormat(locale, { dateStyle: 'long', timeZone: 'UTC' }).format(new Date(day));
+		for (const locale of locales) for (const day of days) out[locale + ' ' + day] = new Intl.DateTimeFormat(locale, {
+			dateStyle: 'long', timeZone: 'UTC' }).format(new Date(day));
 		return out;
 	})()`, question))
 	if len(answers) != len(locales)*len(days) {

@@ -14,7 +14,8 @@ import (
 func TestPublishedWords(t *testing.T) {
 	for _, c := range []struct{ language, want string }{
 		{"en-US", "hy-phen-ation"}, {"en-US", "con-cate-na-tion"}, {"en-US", "su-per-cal-ifrag-ilis-tic"},
-		{"en-US", "ta-ble"}, {"en-US", "ref-or-ma-tion"}, {"en-US", "project"}, {"de", "Fa-mi-li-en-mit-glied-schaft"}, {"de", "Kü-che"},
+		{"en-US", "ta-ble"}, {"en-US", "ref-or-ma-tion"}, {"en-US", "project"},
+		{"de", "Fa-mi-li-en-mit-glied-schaft"}, {"de", "Kü-che"},
 		{"de-AT", "Öff-nungs-zei-ten"}, {"fr", "abon-ne-ment"}, {"es", "tem-po-ra-da"}, {"ru", "под-пис-ка"},
 		{"ja", "メンバーシップ"}, {"en", "Gr8ness"}, {"xx-not-a-language", "hyphenation"},
 	} {
@@ -28,7 +29,8 @@ func TestPublishedWords(t *testing.T) {
 // Letters stay as they are; a word that says its hyphens keeps them.
 func TestText(t *testing.T) {
 	p := hyphen.For("de")
-	for _, text := range []string{"", "  ", "Antwortzeit des Kundendienstes, 24 h", "Mit\u00adgliedschaft", "naïve café", "ﬁnden"} {
+	for _, text := range []string{"", "  ", "Antwortzeit des Kundendienstes, 24 h", "Mit\u00adgliedschaft",
+		"naïve café", "ﬁnden"} {
 		if got := strings.ReplaceAll(p.Text(text), hyphen.Soft, ""); got != strings.ReplaceAll(text, hyphen.Soft, "") {
 			t.Errorf("%q became %q", text, got)
 		}

@@ -35,7 +35,10 @@ func SVG(name string) template.HTML {
 	if !ok {
 		return ""
 	}
-	return template.HTML(`<svg viewBox="0 0 24 24" width="1em" height="1em" fill="none" stroke="currentColor" stroke-width="2" stroke-linecap="round" stroke-linejoin="round" aria-hidden="true">` + drawing + `</svg>`)
+	return template.HTML(
+		`<svg viewBox="0 0 24 24" width="1em" height="1em" fill="none" stroke="currentColor" stroke-width="2" ` +
+			`stroke-linecap="round" stroke-linejoin="round" aria-hidden="true">` + drawing + `</svg>`,
+	)
 }
 
 // Type is the name of an icon.

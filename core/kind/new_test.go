@@ -12,7 +12,9 @@ import (
 // sound is a small declaration in which nothing is wrong.
 func sound() *kind.Kind {
 	return &kind.Kind{Name: "notes", Title: "Notes", One: "note", Many: "notes",
-		Fields: []kind.Field{{Name: "title", Label: "title", Help: "what it is", Type: kind.TextType{Most: 40}, Required: true}},
+		Fields: []kind.Field{
+			{Name: "title", Label: "title", Help: "what it is", Type: kind.TextType{Most: 40}, Required: true},
+		},
 		Axes: []kind.Axis{{Name: "days", One: "day", Label: "name", Most: 7, Fields: []kind.Field{
 			{Name: "name", Label: "name", Help: "its name", Type: kind.TextType{Most: 40}}}}},
 		Parts: []kind.Part{
@@ -55,7 +57,9 @@ func TestNew(t *testing.T) {
 		{`axis days: Label: there is no field "label"`, func(k *kind.Kind) { k.Axes[0].Label = "label" }},
 		{`axis days: Heading: there is no field "group"`, func(k *kind.Kind) { k.Axes[0].Heading = "group" }},
 		{"axis days: needs One", func(k *kind.Kind) { k.Axes[0].Most = 0 }},
-		{"form list: Order: there is no part \"nobody\"", func(k *kind.Kind) { k.Forms[0].Order = []string{"note", "nobody"} }},
+		{"form list: Order: there is no part \"nobody\"", func(k *kind.Kind) {
+			k.Forms[0].Order = []string{"note", "nobody"}
+		}},
 		{"axis days: Offers: come with Complete", func(k *kind.Kind) { k.Axes[0].Offers = []string{"Monday"} }},
 		{"form list: needs HTML", func(k *kind.Kind) { k.Forms[0].HTML = nil }},
 		{"form list: needs Runs and Room", func(k *kind.Kind) { k.Forms[0].Room = nil }},

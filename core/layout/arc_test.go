@@ -38,7 +38,8 @@ func TestArcAgainstSVGGeometryElement(t *testing.T) {
 		const path = document.createElementNS('http://www.w3.org/2000/svg', 'path');
 		path.setAttribute('d', d);
 		const length = path.getTotalLength();
-		return { Length: length, Points: [0, 0.07, 0.25, 0.5, 0.83, 1].map((s) => { const p = path.getPointAtLength(s * length); return [p.x, p.y]; }) };
+		return { Length: length, Points: [0, 0.07, 0.25, 0.5, 0.83, 1].map((s) => {
+			const p = path.getPointAtLength(s * length); return [p.x, p.y]; }) };
 	})`, question))
 	for i, a := range arcs {
 		got := answers[i]

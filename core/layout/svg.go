@@ -28,7 +28,14 @@ func (s *Sheet) Line(path, stroke string, width float64, round bool) {
 	if round {
 		ends = "round"
 	}
-	fmt.Fprintf(&s.shapes, `<path d="%s" fill="none" stroke="%s" stroke-width="%s" stroke-linecap="%s" stroke-linejoin="round"/>`, path, html.EscapeString(stroke), Coordinate(width), ends)
+	fmt.Fprintf(
+		&s.shapes,
+		`<path d="%s" fill="none" stroke="%s" stroke-width="%s" stroke-linecap="%s" stroke-linejoin="round"/>`,
+		path,
+		html.EscapeString(stroke),
+		Coordinate(width),
+		ends,
+	)
 }
 
 // Anchor is the side of a text that stands at its place.
@@ -49,14 +56,31 @@ type Font struct {
 
 // Text sets a text on a baseline.
 func (s *Sheet) Text(x, y float64, anchor Anchor, font Font, text string) {
-	fmt.Fprintf(&s.shapes, `<text x="%s" y="%s" text-anchor="%s" font-family="%s" font-weight="%s" font-size="%s" fill="%s">%s</text>`, Coordinate(x), Coordinate(y), anchor,
-		html.EscapeString(font.Family), html.EscapeString(font.Weight), Coordinate(font.Size), html.EscapeString(font.Ink),
-		html.EscapeString(text))
+	fmt.Fprintf(
+		&s.shapes,
+		`<text x="%s" y="%s" text-anchor="%s" font-family="%s" font-weight="%s" font-size="%s" fill="%s">%s</text>`,
+		Coordinate(x),
+		Coordinate(y),
+		anchor,
+		html.EscapeString(font.Family),
+		html.EscapeString(font.Weight),
+		Coordinate(font.Size),
+		html.EscapeString(font.Ink),
+		html.EscapeString(text),
+	)
 }
 
 // Bytes is the file.
 func (s *Sheet) Bytes() []byte {
-	return fmt.Appendf(nil, `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 %s %s" width="%s" height="%s" role="img"><title>%s</title>%s</svg>`,
-		Coordinate(s.Width), Coordinate(s.Height), Coordinate(s.Width), Coordinate(s.Height), html.EscapeString(s.Title),
-		s.shapes.String())
+	return fmt.Appendf(
+		nil,
+		`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 %s %s" width="%s" height="%s" role="img">`+
+			`<title>%s</title>%s</svg>`,
+		Coordinate(s.Width),
+		Coordinate(s.Height),
+		Coordinate(s.Width),
+		Coordinate(s.Height),
+		html.EscapeString(s.Title),
+		s.shapes.String(),
+	)
 }

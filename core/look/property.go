@@ -74,7 +74,8 @@ var properties = []Property{
 	{Name: StandsProperty, Layout: true, Keywords: []string{"auto"},
 		Hint: "where it stands in its record: after title, before button, or auto", parse: parseStand},
 	{Name: AnchorProperty, Keywords: []string{"auto"}, Hint: "at which of nine places of its record it stands, " +
-		"inside, on or over the edge, and how far from there: top start on, bottom end over, top center inside 0 8px; or auto, " +
+		"inside, on or over the edge, and how far from there: top start on, bottom end over, " +
+		"top center inside 0 8px; or auto, " +
 		"on the upper edge where the text begins", parse: parseAnchor},
 	{Name: "order", Span: &Span{"", -9, 9, 1, 0}, Hint: "a whole number: the smaller comes first", parse: parseOrder},
 	{Name: "max-width", Keywords: []string{"none"}, Span: &Span{"ch", 16, 90, 1, 60},

@@ -119,7 +119,8 @@ func TestDriftIsOfTheLightScheme(t *testing.T) {
 func TestOutline(t *testing.T) {
 	d := newDesk(t)
 	for _, c := range []struct{ html, want string }{
-		{`<h3>Dusk</h3><h4>More</h4><h3>Dawn</h3><img src="a.png" alt=""><a href="#"><img src="b.png" alt="Join"></a><button aria-label="Close"><svg></svg></button>`, ""},
+		{`<h3>Dusk</h3><h4>More</h4><h3>Dawn</h3><img src="a.png" alt=""><a href="#">` +
+			`<img src="b.png" alt="Join"></a><button aria-label="Close"><svg></svg></button>`, ""},
 		{`<h5>Dusk</h5>`, "headings: h5 after h2, a level left out"},
 		{`<h3> </h3>`, "alternative: a heading, no words"},
 		{`<img src="sky.png">`, "alternative: the picture sky.png, no alt"},

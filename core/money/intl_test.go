@@ -34,11 +34,13 @@ func TestFormatAgainstIntl(t *testing.T) {
 		if (Intl.NumberFormat.supportedLocalesOf(locales).length !== locales.length) return {};
 		for (const locale of locales) for (const currency of codes) {
 			const digits = { CLF: 4 }[currency]; // ISO 4217; the CLDR agrees on all others used here
-			const format = new Intl.NumberFormat(locale, { style: 'currency', currency, roundingMode: 'halfEven', ...(digits && { minimumFractionDigits: digits }) });
+			const format = new Intl.NumberFormat(locale, { style: 'currency', currency, roundingMode: 'halfEven', ...(digits &&
+				{ minimumFractionDigits: digits }) });
 			for (const amount of amounts) out[locale + ' ' + currency + ' ' + amount] = format.format(amount);
 			if (currency === 'EUR' || currency === 'USD') {
 				const coded = new Intl.NumberFormat(locale, { style: 'currency', currency, currencyDisplay: 'code' });
-				for (const amount of amounts.slice(0, 2)) out[locale + ' ' + currency + ' ' + amount + ' code'] = coded.format(amount);
+				for (const amount of amounts.slice(0,
+					2)) out[locale + ' ' + currency + ' ' + amount + ' code'] = coded.format(amount);
 			}
 		}
 		return out;
@@ -87,7 +89,8 @@ func TestPercentAndDaysAgainstIntl(t *testing.T) {
 	b := testkit.Launch(t, 400, 300)
 	answers := testkit.Eval[map[string][]string](b, fmt.Sprintf(`Object.fromEntries(%s.map((l) => [l, [
 		new Intl.NumberFormat(l, { style: 'percent' }).format(0.16),
-		...[0, 5, 11].map((m) => new Intl.DateTimeFormat(l, { dateStyle: 'long', timeZone: 'UTC' }).format(new Date(Date.UTC(2026, m, 7))))]]))`, question))
+		...[0, 5, 11].map((m) => new Intl.DateTimeFormat(l, { dateStyle: 'long',
+			timeZone: 'UTC' }).format(new Date(Date.UTC(2026, m, 7))))]]))`, question))
 	for _, tag := range locales {
 		got := []string{money.LocaleFor(tag).Percent(16)}
 		for _, month := range []time.Month{time.January, time.June, time.December} {

@@ -34,7 +34,8 @@ func TestEasingAgainstTheWebAnimationsAPI(t *testing.T) {
 		for (const easing of %s) {
 			const animation = document.body.animate([{ opacity: 0 }, { opacity: 1 }], { duration: 4000, easing, fill: 'both' });
 			animation.pause();
-			out[easing] = Array.from({ length: 41 }, (_, i) => { animation.currentTime = i * 100; return animation.effect.getComputedTiming().progress; });
+			out[easing] = Array.from({ length: 41 }, (_, i) => { animation.currentTime = i * 100;
+				return animation.effect.getComputedTiming().progress; });
 			animation.cancel();
 		}
 		return out;

@@ -30,8 +30,15 @@ func testList(t *testing.T, said map[string]string, rounding string) List {
 		t.Fatal(err)
 	}
 	return List{
-		Periods: []PeriodLine{{"month", "a month", "Monthly", Period{1, 'M'}, nil}, {"year", "a year", "Yearly", Period{1, 'Y'},
-			rule("2 free")}, {"quarter", "a quarter", "Quarterly", Period{3, 'M'}, rule("10% off")}, {"once", "once", "Once", Once, nil}},
+		Periods: []PeriodLine{
+			{"month", "a month", "Monthly", Period{1, 'M'}, nil},
+			{"year", "a year", "Yearly", Period{1, 'Y'},
+				rule(
+					"2 free",
+				)},
+			{"quarter", "a quarter", "Quarterly", Period{3, 'M'}, rule("10% off")},
+			{"once", "once", "Once", Once, nil},
+		},
 		Currencies: []CurrencyLine{{ID: "eur", Currency: currency("EUR")}, {ID: "gbp", Currency: currency("GBP"),
 			Rate: &pound, Rounding: r}, {ID: "jpy", Currency: currency("JPY"), Rate: &yen}},
 		Said: func(_, period, currency string) (Price, bool) {

@@ -13,14 +13,14 @@ func TestExamples(t *testing.T) {
 		"*foo bar*\n":                    "<p><em>foo bar</em></p>",                                      // 350
 		"**foo bar**\n":                  "<p><strong>foo bar</strong></p>",                              // 378
 		"`foo`\n":                        "<p><code>foo</code></p>",                                      // 328
-		"[link](/uri \"title\")\n":       `<p><a href="/uri">link</a></p>`,                               // 482, without its title
+		"[link](/uri \"title\")\n":       `<p><a href="/uri">link</a></p>`,                               // 482, no title
 		"<https://foo.bar.baz>\n":        `<p><a href="https://foo.bar.baz">https://foo.bar.baz</a></p>`, // 594
 		"- foo\n- bar\n":                 "<ul>\n<li>foo</li>\n<li>bar</li>\n</ul>",                      // 301, in part
 		"foo\nbaz\n":                     "<p>foo\nbaz</p>",                                              // 648
 		"foo  \nbaz\n":                   "<p>foo<br>\nbaz</p>",                                          // 633
 		"&nbsp; &amp; &copy;\n":          "<p>\u00a0 &amp; ©</p>",                                        // 25, in part
-		"# Foo\n":                        "Foo",                                                          // 62, without the heading
-		"![foo](/url)\n":                 "<p></p>",                                                      // 572, without the picture
+		"# Foo\n":                        "Foo",                                                          // 62, no heading
+		"![foo](/url)\n":                 "<p></p>",                                                      // 572, no picture
 		"<script>alert(1)</script>":      "",
 		"<b onclick=alert(1)>x</b>":      "<p>x</p>",
 		"[x](javascript:alert(1))":       "<p>x</p>",
@@ -62,7 +62,8 @@ func FuzzHTML(f *testing.F) {
 			if !strings.Contains(" p br em strong code ul ol li a ", " "+name+" ") {
 				t.Fatalf("%q makes <%s>", source, tag)
 			}
-			if name == "a" && strings.Contains(tag, "script:") && strings.HasPrefix(strings.TrimPrefix(tag, `a href="`), "javascript") {
+			if name == "a" && strings.Contains(tag, "script:") &&
+				strings.HasPrefix(strings.TrimPrefix(tag, `a href="`), "javascript") {
 				t.Fatalf("%q makes <%s>", source, tag)
 			}
 		}

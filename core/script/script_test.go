@@ -11,7 +11,8 @@ func TestOf(t *testing.T) {
 	for _, c := range []struct{ tag, script, direction string }{
 		{"en", "Latn", "ltr"}, {"ar", "Arab", "rtl"}, {"ckb", "Arab", "rtl"}, {"ku", "Latn", "ltr"}, {"az", "Latn", "ltr"},
 		{"az-Arab", "Arab", "rtl"}, {"az-IR", "Arab", "rtl"}, {"he", "Hebr", "rtl"}, {"yi", "Hebr", "rtl"},
-		{"dv", "Thaa", "rtl"}, {"ps", "Arab", "rtl"}, {"ug", "Arab", "rtl"}, {"pa", "Guru", "ltr"}, {"pa-Arab", "Arab", "rtl"},
+		{"dv", "Thaa", "rtl"}, {"ps", "Arab", "rtl"}, {"ug", "Arab", "rtl"}, {"pa", "Guru", "ltr"},
+		{"pa-Arab", "Arab", "rtl"},
 		{"zh-TW", "Hant", "ltr"}, {"zh-MO", "Hant", "ltr"}, {"zh", "Hans", "ltr"}, {"sr", "Cyrl", "ltr"},
 		{"sr-ME", "Latn", "ltr"}, {"uz-AF", "Arab", "rtl"}, {"not a language", "", "ltr"},
 	} {

@@ -123,7 +123,9 @@ func TestAgainstChromium(t *testing.T) {
 			for (const e of [box, line]) {
 				e.textContent = s.Text;
 				e.dir = s.Direction || 'ltr';
-				Object.assign(e.style, { fontFamily: '"' + s.Family + '"', fontWeight: s.Weight, fontSize: s.Size + 'px', letterSpacing: s.Letter + 'px', wordSpacing: s.Space + 'px', lineHeight: '1', overflowWrap: 'anywhere', fontSynthesis: 'none' });
+				Object.assign(e.style, { fontFamily: '"' + s.Family + '"', fontWeight: s.Weight, fontSize: s.Size + 'px',
+					letterSpacing: s.Letter + 'px', wordSpacing: s.Space + 'px', lineHeight: '1', overflowWrap: 'anywhere',
+					fontSynthesis: 'none' });
 			}
 			box.style.width = s.Room + 'px';
 			return [line.getBoundingClientRect().width, Math.round(box.getBoundingClientRect().height / s.Size)];

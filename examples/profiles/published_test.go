@@ -41,10 +41,16 @@ func site(t *testing.T, answers string) (*document.Site, dresses.Registry) {
 		t.Fatal(err)
 	}
 	sum := sha256.Sum256(file.Bytes())
-	tree := map[string]any{"rubrel": 1.0, "name": "Profiles", "language": "en", "house": map[string]any{"dress": "almanac"},
-		"pictures": map[string]any{"ida": map[string]any{"order": "i", "file": hex.EncodeToString(sum[:]), "type": "image/png",
-			"width": 60.0, "height": 40.0, "cells": base64.StdEncoding.EncodeToString(make([]byte, 1024)),
-			"data": base64.StdEncoding.EncodeToString(file.Bytes())}},
+	tree := map[string]any{
+		"rubrel":   1.0,
+		"name":     "Profiles",
+		"language": "en",
+		"house":    map[string]any{"dress": "almanac"},
+		"pictures": map[string]any{
+			"ida": map[string]any{"order": "i", "file": hex.EncodeToString(sum[:]), "type": "image/png",
+				"width": 60.0, "height": 40.0, "cells": base64.StdEncoding.EncodeToString(make([]byte, 1024)),
+				"data": base64.StdEncoding.EncodeToString(file.Bytes())},
+		},
 		"sets": map[string]any{"people": map[string]any{"kind": "profiles", "name": "People", "order": "i",
 			"facts": map[string]any{"answers": answers}, "records": map[string]any{
 				"ida": map[string]any{"order": "a", "facts": map[string]any{"name": "Ida Marsh", "picture": "ida",
@@ -54,7 +60,8 @@ func site(t *testing.T, answers string) (*document.Site, dresses.Registry) {
 				"sol": map[string]any{"order": "b", "facts": map[string]any{"name": "Sol Reed"}}}}},
 		"blocks": map[string]any{"people": map[string]any{"order": "i", "name": "People", "set": "people", "form": "grid"}},
 		"pages": map[string]any{"index": map[string]any{"order": "i", "title": "People", "bands": map[string]any{
-			"people": map[string]any{"order": "i", "blocks": map[string]any{"people": map[string]any{"order": "i"}}}}}}}
+			"people": map[string]any{"order": "i", "blocks": map[string]any{"people": map[string]any{"order": "i"}}}}}},
+	}
 	made, err := document.Decode(tree, all)
 	if err != nil {
 		t.Fatal(err)
@@ -103,7 +110,8 @@ func TestProfilesShip(t *testing.T) {
 			t.Errorf("%s: under the name lies %q", answers, under)
 		}
 		// A link in the text is above that in both.
-		if got := b.Text("(() => { const r = document.querySelector('[data-record=ida] .rb-about a').getBoundingClientRect(); " +
+		if got := b.Text("(() => { " +
+			"const r = document.querySelector('[data-record=ida] .rb-about a').getBoundingClientRect(); " +
 			"return document.elementFromPoint(r.left + r.width / 2, r.top + r.height / 2).getAttribute('href'); })()"); got !=
 			"notes.html" {
 			t.Errorf("%s: the link in the text leads to %q", answers, got)

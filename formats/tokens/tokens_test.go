@@ -15,10 +15,14 @@ import (
 // objects of its 2025 drafts and the older texts.
 func TestReadDTCG(t *testing.T) {
 	list, err := ReadDTCG([]byte(`{
-		"colors": {"$type": "color", "base": {"$value": "#0b5fff"}, "brand": {"$value": "{colors.base}", "$description": "ours"},
-			"by components": {"$value": {"colorSpace": "srgb", "components": [1, 0.5, 0], "alpha": 1, "hex": "#ff8000"}}, "wide": {"$value": {"colorSpace": "oklch", "components": [0.7, 0.4, 150]}}},
-		"space": {"small": {"$type": "dimension", "$value": {"value": 8, "unit": "px"}}, "old": {"$type": "dimension", "$value": "0.5rem"}},
-		"font": {"body": {"$type": "fontFamily", "$value": ["Figtree", "sans-serif"]}, "heavy": {"$type": "fontWeight", "$value": 700}},
+		"colors": {"$type": "color", "base": {"$value": "#0b5fff"},
+			"brand": {"$value": "{colors.base}", "$description": "ours"},
+			"by components": {"$value": {"colorSpace": "srgb", "components": [1, 0.5, 0], "alpha": 1, "hex": "#ff8000"}},
+			"wide": {"$value": {"colorSpace": "oklch", "components": [0.7, 0.4, 150]}}},
+		"space": {"small": {"$type": "dimension", "$value": {"value": 8, "unit": "px"}},
+			"old": {"$type": "dimension", "$value": "0.5rem"}},
+		"font": {"body": {"$type": "fontFamily", "$value": ["Figtree", "sans-serif"]},
+			"heavy": {"$type": "fontWeight", "$value": 700}},
 		"alias without type": {"$value": "{font.heavy}"}}`))
 	if err != nil {
 		t.Fatal(err)
@@ -76,7 +80,8 @@ func TestLargePublicFile(t *testing.T) {
 func TestReadStyleSheet(t *testing.T) {
 	found, err := ReadStyleSheet([]byte(`:root { --brand: #0B5FFF; --soft: rgb(11 95 255 / 20%); }
 		a { color: #0b5fff; border: 1px solid #ccc; font-family: "Figtree", sans-serif } /* #123456 */
-		h1 { font-size: 32px; color: var(--brand); background: linear-gradient(#0b5fff, hsl(0 0% 100%)) } } broken { color red; }
+		h1 { font-size: 32px; color: var(--brand); background: linear-gradient(#0b5fff, hsl(0 0% 100%)) } }
+		broken { color red; }
 		p { font-family: "Figtree", sans-serif; font-size: calc(1rem + 1vw) } @media print { p { font-size: 32px } }`))
 	if err != nil {
 		t.Fatal(err)

@@ -12,7 +12,7 @@ import (
 //go:embed *.html
 var files embed.FS
 
-var templates = template.Must(template.ParseFS(files, "*.html"))
+var templates = kind.Templates(files, "*.html")
 
 // cards writes the cards form.
 func cards(v kind.View) (template.HTML, error) {

@@ -48,7 +48,10 @@ func intakeRoles() []kind.Role {
 		}
 	}
 	for i := len(periodWords) - 1; i >= 0; i-- {
-		roles = append(roles, kind.Role{Name: "price:" + periodWords[i].id, Label: "price " + wordsFor("en").Periods[periodWords[i].id]})
+		roles = append(
+			roles,
+			kind.Role{Name: "price:" + periodWords[i].id, Label: "price " + wordsFor("en").Periods[periodWords[i].id]},
+		)
 	}
 	return append(roles,
 		kind.Role{Name: "featured", Label: "featured (yes or no)"},
@@ -257,7 +260,10 @@ type builder struct {
 func build(k *kind.Kind, lines []kind.Line, options kind.IntakeOptions) (kind.Set, []kind.Problem) {
 	b := &builder{options: options, decimal: money.Separators{Decimal: options.Decimal}}
 	b.set = kind.Set{Kind: k, Axes: map[string][]kind.Item{},
-		Facts: map[string]kind.Value{"button": kind.TextValue(wordsFor(options.Language).Choose), "link": kind.TextValue("#")}}
+		Facts: map[string]kind.Value{
+			"button": kind.TextValue(wordsFor(options.Language).Choose),
+			"link":   kind.TextValue("#"),
+		}}
 	if options.Decimal == 0 {
 		b.decimal.Decimal = decimalMark(lines)
 	}

@@ -71,7 +71,9 @@ func TestRead(t *testing.T) {
 		{"a heading above and a blank row",
 			"Our prices\t\t\n\t\t\n\tOne\tTwo\nMonthly\t$9\t$19\nFeatures\t\t\nSupport\tyes\tno\n",
 			"One price:month:usd=9 support=yes\nTwo price:month:usd=19 support=no\n"},
-		{"featured, badge, button and link", "Plan\tOne\tTwo\nPrice\t$1\t$2\nFeatured\tno\tyes\nBadge\t\tBest\nButton\tTake\tTake\nLink\t/one\thttps://example.test/two\n",
+		{"featured, badge, button and link",
+			"Plan\tOne\tTwo\nPrice\t$1\t$2\nFeatured\tno\tyes\nBadge\t\tBest\n" +
+				"Button\tTake\tTake\nLink\t/one\thttps://example.test/two\n",
 			"One price:month:usd=1 button=Take link=/one\nTwo* price:month:usd=2 badge=Best button=Take " +
 				"link=https://example.test/two\n"},
 		{"once and for life", "\tOne\nLifetime\t€760\n", "One price:once:eur=760\n"},
@@ -131,7 +133,8 @@ func TestCorrections(t *testing.T) {
 	if reading = read(t, text, kind.IntakeOptions{Roles: map[int]string{2: "price:month"}}); len(reading.Problems) != 2 {
 		t.Errorf("an ambiguous mark is not named: %v", reading.Problems)
 	}
-	if reading = read(t, text, kind.IntakeOptions{Roles: map[int]string{1: "nonsense"}}); reading.Lines[1].Role == "nonsense" {
+	reading = read(t, text, kind.IntakeOptions{Roles: map[int]string{1: "nonsense"}})
+	if reading.Lines[1].Role == "nonsense" {
 		t.Error("a role that is none was taken")
 	}
 }

@@ -34,8 +34,8 @@ var lineArrangements = []lineArrangement{
 var (
 	lineCells  = [][]string{{"title", "badge", "text"}, {"note"}, {"price"}, {"button", "assurance"}}
 	lineShares = []float64{5.0 / 18, 4.0 / 18, 5.0 / 18, 4.0 / 18}
-	// lineLeast is how wide a cell is at least, in CSS px, whatever its words need: in less, lines are too short to read
-	// (common practice).
+	// lineLeast is how wide a cell is at least, in CSS px, whatever its words need: in less, lines are too short to
+	// read (common practice).
 	lineLeast = []float64{190, 170, 150, 150}
 )
 
@@ -97,8 +97,14 @@ func arrangementAt(v kind.View, width int, frame float64) lineArrangement {
 
 // calculatorVariables say how lines stand, by width and by inline size within it.
 func calculatorVariables(v kind.View) []kind.Variable {
-	variables := append(seated(v).variables(),
-		kind.Variable{Name: "--rb-counted-most", Value: px(countedMost)}, kind.Variable{Name: "--rb-line-gap", Value: px(lineGap)})
+	variables := append(
+		seated(v).variables(),
+		kind.Variable{
+			Name:  "--rb-counted-most",
+			Value: px(countedMost),
+		},
+		kind.Variable{Name: "--rb-line-gap", Value: px(lineGap)},
+	)
 	say := func(width, from int, a lineArrangement) {
 		variables = append(variables, kind.Variable{Name: "--rb-line-cells", Width: width, From: from, Value: a.template},
 			kind.Variable{Name: "--rb-line-rows", Width: width, From: from, Value: a.rowGap})
@@ -110,7 +116,8 @@ func calculatorVariables(v kind.View) []kind.Variable {
 		}
 		say(width, 0, arrangementAt(v, width, narrowest))
 		for _, from := range slices.Backward(lineFrom(v, width)) {
-			if below := v.Widths[width].Below; from > narrowest && (below == 0 || from < float64(below)) && !math.IsInf(from, 1) {
+			if below := v.Widths[width].Below; from > narrowest && (below == 0 || from < float64(below)) &&
+				!math.IsInf(from, 1) {
 				say(width, int(math.Ceil(from)), arrangementAt(v, width, math.Ceil(from)))
 			}
 		}

@@ -46,8 +46,9 @@ var parts = []kind.Part{
 			"margin@narrow": "0 0 space-4", "border": "1px solid line", "border-radius": "radius-2",
 			"padding": "space-0", "background-color": "raised"}},
 	{Name: "option", Text: true, Pressed: true, LeastHeight: 32, Help: "one side of the switch", Place: look.BlockItself,
-		Parent: "switch", Paints: sidePaints, Properties: and(append(anatomy.TextProperties, anatomy.BoxProperties...), "accent-color"),
-		As: sideAs,
+		Parent: "switch", Paints: sidePaints,
+		Properties: and(append(anatomy.TextProperties, anatomy.BoxProperties...), "accent-color"),
+		As:         sideAs,
 		Defaults: map[string]string{
 			"background-color": "transparent", "color": "quiet", "font-size": "type-3", "font-weight": "weight-strong",
 			"line-height": "leading-tight", "padding": "space-1 space-3", "padding@narrow": "space-1 space-2",

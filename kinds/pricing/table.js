@@ -7,7 +7,11 @@
   const keep = (name, value) => {
     const address = new URL(location);
     address.searchParams.set(name, value);
-    try { history.replaceState(history.state, '', address); } catch { /* a page without an address of its own */ }
+    try {
+      history.replaceState(history.state, '', address);
+    } catch {
+      /* a page without an address of its own */
+    }
   };
 
   const end = (item) => {
@@ -55,10 +59,17 @@
     take(asked, settled) {
       if (this.field.value === '' && !settled) return;
       const { least, most, step, says, nouns } = this.list;
-      const n = this.clamp(Number.isFinite(asked) ? asked : this.n ?? least);
+      const n = this.clamp(Number.isFinite(asked) ? asked : (this.n ?? least));
       const noun = nouns[n === 1 ? 0 : 1];
       this.n = n;
-      const message = asked < least ? says.least.replace('{n}', least) : asked > most ? says.most.replace('{n}', most) : asked !== n ? says.step.replace('{n}', step) : '';
+      const message =
+        asked < least
+          ? says.least.replace('{n}', least)
+          : asked > most
+            ? says.most.replace('{n}', most)
+            : asked !== n
+              ? says.step.replace('{n}', step)
+              : '';
       if (message || !settled) this.table.querySelector('.rb-says').textContent = message;
       if (settled) this.field.value = n;
       for (const shown of all(this.table, '.rb-count')) shown.textContent = n;
@@ -81,7 +92,10 @@
       const [whole, fraction] = this.number(value, this.list.digits[at.split('.')[1]]);
       const mark = fraction && this.list.number.decimal;
       if (amount.classList.contains('rb-amount')) {
-        const put = (part, text) => { const e = amount.querySelector(`.rb-${part}`); if (e) e.textContent = text; };
+        const put = (part, text) => {
+          const e = amount.querySelector(`.rb-${part}`);
+          if (e) e.textContent = text;
+        };
         put('whole', whole);
         put('separator', mark);
         put('fraction', fraction);
@@ -99,7 +113,8 @@
       let whole = rest;
       if (sizes[0] && rest.length >= sizes[0] + least) {
         whole = rest.slice(-sizes[0]);
-        for (rest = rest.slice(0, -sizes[0]); rest; rest = rest.slice(0, -sizes[1])) whole = rest.slice(-sizes[1]) + group + whole;
+        for (rest = rest.slice(0, -sizes[0]); rest; rest = rest.slice(0, -sizes[1]))
+          whole = rest.slice(-sizes[1]) + group + whole;
       }
       const written = (s) => (local ? s.replace(/\d/g, (d) => [...local][d]) : s);
       return [written(whole), written(fraction)];
@@ -108,7 +123,11 @@
     // fit brings the plan forward that the number of seats picks: by the ranges, or the one that costs least.
     fit(n) {
       const cards = all(this.table, '.rb-sliding [data-record]');
-      const chosen = (param) => Math.max(0, all(this.table, `[data-param=${param}]`).findIndex((radio) => radio.checked));
+      const chosen = (param) =>
+        Math.max(
+          0,
+          all(this.table, `[data-param=${param}]`).findIndex((radio) => radio.checked),
+        );
       const at = `${chosen('period')}.${chosen('currency')}`;
       let best = null;
       let least;
@@ -140,7 +159,9 @@
         counter?.fit(counter.n);
       }
     });
-    table.addEventListener('input', ({ target }) => { if (target === state.counter?.field) state.counter.take(Number(target.value)); });
+    table.addEventListener('input', ({ target }) => {
+      if (target === state.counter?.field) state.counter.take(Number(target.value));
+    });
     table.addEventListener('click', ({ target }) => {
       const { counter } = state;
       const by = target.closest('.rb-more') ? 1 : target.closest('.rb-fewer') ? -1 : 0;
@@ -164,4 +185,4 @@
     state.counter = field && new Counter(table, field);
     if (field) state.counter.take(Number(query.get('seats') ?? n ?? field.value), true);
   }
-}
+};

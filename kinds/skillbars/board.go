@@ -19,7 +19,7 @@ import (
 //go:embed *.html
 var files embed.FS
 
-var templates = template.Must(template.ParseFS(files, "*.html"))
+var templates = kind.Templates(files, "*.html")
 
 // mostPips is how many steps a bar can have.
 const mostPips = 24

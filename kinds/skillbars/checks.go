@@ -26,7 +26,11 @@ func splitValue(text string) map[string]string {
 	return facts
 }
 
-var valuePattern = regexp.MustCompile(`^([-+−]?[0-9][0-9.,'’\s\x{a0}\x{202f}]*)(?:(?:of|out of|von|sur|de|di|van|av|/)\s*([0-9][0-9.,'’\s\x{a0}\x{202f}]*))?\s*([%\p{L}][\p{L}\s.%]*)?$`)
+var valuePattern = regexp.MustCompile(
+	`^([-+−]?[0-9][0-9.,'’\s\x{a0}\x{202f}]*)` +
+		`(?:(?:of|out of|von|sur|de|di|van|av|/)\s*([0-9][0-9.,'’\s\x{a0}\x{202f}]*))?` +
+		`\s*([%\p{L}][\p{L}\s.%]*)?$`,
+)
 
 // check finds what is wrong or doubtful in a set of skills. Needs are common practice.
 func check(set kind.Set, at kind.Scene) []kind.Finding {

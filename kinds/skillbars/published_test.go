@@ -37,7 +37,9 @@ func TestPagesAreSound(t *testing.T) {
 			what := form + fmt.Sprint(facts)
 			read := b.Text(`[...document.querySelectorAll('#` + form + ` .rb-skill')].map((skill) => {
 				const walk = document.createTreeWalker(skill, NodeFilter.SHOW_TEXT), heard = [];
-				while (walk.nextNode()) if (!walk.currentNode.parentElement.closest('[aria-hidden=true], [role=meter]')) heard.push(walk.currentNode.textContent.trim().replaceAll('\u00ad', '')); // a soft hyphen is not heard
+				while (walk.nextNode())
+					if (!walk.currentNode.parentElement.closest('[aria-hidden=true], [role=meter]'))
+						heard.push(walk.currentNode.textContent.trim().replaceAll('\u00ad', '')); // a soft hyphen is not heard
 				return heard.filter(Boolean).join(' ') + ': ' + skill.querySelector('[role=meter]').ariaValueText;
 			}).sort().join(', ')`)
 			if want := "Deep-sky imaging: 45 percent, Guiding on open nights: 92 percent, Reflector: 68 percent, Safety: 100 " +
@@ -65,14 +67,21 @@ func TestLabelsStandWhereTheyFit(t *testing.T) {
 			for _, width := range []int64{1200, 768, 390} {
 				b.Size(width, 900)
 				wrong := b.Text(`[...document.querySelectorAll('.rb-skill')].flatMap((skill) => {
-					const box = (e) => e.getBoundingClientRect(), track = box(skill.querySelector('.rb-track')), fill = box(skill.querySelector('.rb-fill'));
-					return [...skill.querySelectorAll('.rb-inside, .rb-outside, .rb-riding')].filter((e) => getComputedStyle(e).display !== 'none').map((e) => {
+					const box = (e) => e.getBoundingClientRect(), track = box(skill.querySelector('.rb-track')),
+						fill = box(skill.querySelector('.rb-fill'));
+					return [...skill.querySelectorAll('.rb-inside, .rb-outside, .rb-riding')].filter((e) =>
+						getComputedStyle(e).display !== 'none').map((e) => {
 						const at = box(e), within = (outer) => at.left >= outer.left - 0.5 && at.right <= outer.right + 0.5;
-						const right = e.matches('.rb-inside') ? within(fill) : e.matches('.rb-riding') ? within(track) && at.bottom <= track.top : within(track) && (at.left >= fill.right - 0.5 || at.right <= fill.left + 0.5);
+						const right = e.matches('.rb-inside') ? within(fill) : e.matches('.rb-riding') ? within(track) &&
+							at.bottom <= track.top : within(track) && (at.left >= fill.right - 0.5 || at.right <= fill.left + 0.5);
 						return right ? '' : skill.textContent.trim().slice(0, 12) + ' ' + e.className;
 					});
 				}).filter(Boolean).join(', ')`)
-				count := testkit.Eval[int](b, `[...document.querySelectorAll('.rb-inside, .rb-outside, .rb-riding')].filter((e) => getComputedStyle(e).display !== 'none').length`)
+				count := testkit.Eval[int](
+					b,
+					`[...document.querySelectorAll('.rb-inside, .rb-outside, .rb-riding')].filter((e) =>
+						getComputedStyle(e).display !== 'none').length`,
+				)
 				if wrong != "" || count != len(g.Records) {
 					t.Errorf("%s, numbers %s, at %d: %d labels; out of place are %s", locale, numbers, width, count, wrong)
 				}
@@ -123,7 +132,11 @@ func TestRingsArePaintedToTheirValue(t *testing.T) {
 		_, address := testkit.Publish(t, g.Site(t))
 		b.Open(address + g.PageOf(c.form))
 		b.FontsLoaded()
-		boxes := testkit.Eval[[][2]float64](b, `[...document.querySelectorAll('.rb-fill')].map((e) => { const r = e.getBoundingClientRect(); return [r.left + r.width / 2, r.top + r.width / 2]; })`)
+		boxes := testkit.Eval[[][2]float64](
+			b,
+			`[...document.querySelectorAll('.rb-fill')].map((e) => { const r = e.getBoundingClientRect();
+				return [r.left + r.width / 2, r.top + r.width / 2]; })`,
+		)
 		at := pixels(t, b)
 		for i, share := range []float64{0.92, 0.68, 0.45, 0.07, 1, 0} {
 			bright := func(share float64) float64 { // along the middle of the bar
@@ -155,7 +168,11 @@ func TestGroundsOfTheFill(t *testing.T) {
 			"bar.stroke-width": "40px", "skills.grid-template-columns": "1"}
 		_, address := testkit.Publish(t, g.Site(t))
 		b.Open(address)
-		box := testkit.Eval[[4]float64](b, `(() => { const r = document.querySelector('.rb-track').getBoundingClientRect(); return [r.left, r.top, r.width, r.height]; })()`)
+		box := testkit.Eval[[4]float64](
+			b,
+			`(() => { const r = document.querySelector('.rb-track').getBoundingClientRect();
+				return [r.left, r.top, r.width, r.height]; })()`,
+		)
 		got := pixels(t, b)(box[0]+want[0]*0.8*box[2], box[1]+box[3]/2)
 		if math.Abs(got-want[1]) > 4 {
 			t.Errorf("%s: half-way along the fill the brightness is %.0f, want %.0f", ground, got, want[1])
@@ -166,7 +183,11 @@ func TestGroundsOfTheFill(t *testing.T) {
 		"bar.stroke-width": "40px"}
 	_, address := testkit.Publish(t, g.Site(t))
 	b.Open(address + g.PageOf("ring"))
-	box := testkit.Eval[[2]float64](b, `(() => { const r = document.querySelector('.rb-fill').getBoundingClientRect(); return [r.left + r.width / 2, r.top + r.width / 2]; })()`)
+	box := testkit.Eval[[2]float64](
+		b,
+		`(() => { const r = document.querySelector('.rb-fill').getBoundingClientRect();
+			return [r.left + r.width / 2, r.top + r.width / 2]; })()`,
+	)
 	at, dark, all := pixels(t, b), 0.0, 0.0
 	for angle := 0.0; angle < 2*math.Pi; angle += 0.003 {
 		for radius := 38.0; radius < 70; radius += 2 {
@@ -189,7 +210,9 @@ func TestBarsFillWhenTheyAreSeen(t *testing.T) {
 		_, address := testkit.Publish(t, g.Site(t))
 		return address
 	}
-	far := `((fill, track) => (fill.right - track.left) / track.width)(document.querySelector('.rb-fill').getBoundingClientRect(), document.querySelector('.rb-track').getBoundingClientRect())`
+	far := `((fill, track) =>
+		(fill.right - track.left) / track.width)(document.querySelector('.rb-fill').getBoundingClientRect(),
+		document.querySelector('.rb-track').getBoundingClientRect())`
 	full, empty := "Math.abs("+far+" - 0.92) < 0.002", "Math.abs("+far+") < 0.002"
 	b := testkit.Launch(t, 1200, 400)
 	b.Script(false)
@@ -205,7 +228,12 @@ func TestBarsFillWhenTheyAreSeen(t *testing.T) {
 	for _, again := range []string{"once", "each time"} {
 		b.Open(address(again))
 		b.Await(empty)
-		testkit.Eval[bool](b, `(() => { window.shift = 0; new PerformanceObserver((list) => list.getEntries().forEach((e) => { window.shift += e.value; })).observe({ type: 'layout-shift' }); document.querySelector('.rb-skills').scrollIntoView({ block: 'center' }); return true; })()`)
+		testkit.Eval[bool](
+			b,
+			`(() => { window.shift = 0; new PerformanceObserver((list) => list.getEntries().forEach((e) => {
+				window.shift += e.value; })).observe({ type: 'layout-shift' });
+				document.querySelector('.rb-skills').scrollIntoView({ block: 'center' }); return true; })()`,
+		)
 		b.Await(full + " && document.querySelectorAll('[data-sight=done]').length === 6")
 		if shift := testkit.Eval[float64](b, "window.shift"); shift != 0 {
 			t.Errorf("fills %s: the layout has shifted by %v", again, shift)
@@ -262,8 +290,10 @@ func TestAHundredBarsFillSmoothly(t *testing.T) {
 		b.Await("document.querySelectorAll('[data-sight=fill]').length === 100")
 		longest = min(longest, testkit.Eval[float64](b, `new Promise((done) => {
 			let longest = 0, ended = 0;
-			new PerformanceObserver((list) => list.getEntries().forEach((e) => { longest = Math.max(longest, e.duration); })).observe({ type: 'longtask' });
-			document.addEventListener('transitionend', (e) => { if (e.propertyName === 'translate' && e.target.matches('.rb-fill') && ++ended === 100) requestAnimationFrame(() => setTimeout(() => done(longest))); });
+			new PerformanceObserver((list) => list.getEntries().forEach((e) => { longest = Math.max(longest, e.duration);
+				})).observe({ type: 'longtask' });
+			document.addEventListener('transitionend', (e) => { if (e.propertyName === 'translate' &&
+				e.target.matches('.rb-fill') && ++ended === 100) requestAnimationFrame(() => setTimeout(() => done(longest))); });
 			for (const bar of document.querySelectorAll('.rb-bar')) bar.dataset.sight = 'seen';
 		})`))
 		if longest <= 50 {

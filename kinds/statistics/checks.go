@@ -27,7 +27,9 @@ func splitValue(text string) map[string]string {
 	return facts
 }
 
-var valuePattern = regexp.MustCompile(`^([^\d\s+−-]{1,12}\s*)?([-+−]?[0-9](?:[0-9.,'’\s\x{a0}\x{202f}]*[0-9])?)\s*([^\d\s].{0,23})?$`)
+var valuePattern = regexp.MustCompile(
+	`^([^\d\s+−-]{1,12}\s*)?([-+−]?[0-9](?:[0-9.,'’\s\x{a0}\x{202f}]*[0-9])?)\s*([^\d\s].{0,23})?$`,
+)
 
 // check finds what is wrong or doubtful in a set of figures. Needs are common practice.
 func check(set kind.Set, at kind.Scene) []kind.Finding {

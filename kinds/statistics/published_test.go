@@ -73,10 +73,16 @@ const (
 // watch records every number that is shown, how wide and where everything stands, and every shift of the layout.
 const watch = `(() => {
 	window.seen = []; window.shift = 0; window.places = new Set();
-	const place = () => window.places.add([...document.querySelectorAll('.rb-value, .rb-unit, .rb-label, .rb-figure')].map((e) => { const r = e.getBoundingClientRect(); return [r.left, r.width, r.height].join(); }).join(' '));
-	new PerformanceObserver((list) => list.getEntries().forEach((e) => { window.shift += e.value; })).observe({ type: 'layout-shift' });
-	new MutationObserver((list) => { for (const { target } of list) if (target.matches('.rb-digits') && target.dataset.now) window.seen.push(target.dataset.to + ':' + target.dataset.now); place(); }).observe(document.body, { subtree: true, attributes: true, characterData: true, childList: true });
-	new MutationObserver((list) => { window.rewritten = list.length; }).observe(document.querySelector('.rb-figures'), { subtree: true, characterData: true, childList: true });
+	const place = () =>
+		window.places.add([...document.querySelectorAll('.rb-value, .rb-unit, .rb-label, .rb-figure')].map((e) => {
+		const r = e.getBoundingClientRect(); return [r.left, r.width, r.height].join(); }).join(' '));
+	new PerformanceObserver((list) => list.getEntries().forEach((e) => { window.shift += e.value;
+		})).observe({ type: 'layout-shift' });
+	new MutationObserver((list) => { for (const { target } of list) if (target.matches('.rb-digits') &&
+		target.dataset.now) window.seen.push(target.dataset.to + ':' + target.dataset.now); place();
+		}).observe(document.body, { subtree: true, attributes: true, characterData: true, childList: true });
+	new MutationObserver((list) => { window.rewritten = list.length; }).observe(document.querySelector('.rb-figures'), {
+		subtree: true, characterData: true, childList: true });
 	document.querySelector('.rb-figures').scrollIntoView({ block: 'center' });
 	return true;
 })()`
@@ -102,7 +108,11 @@ func TestCounts(t *testing.T) {
 		"document.querySelectorAll('[data-now]').length"); got != "0 1 0 0" {
 		t.Errorf("shift, places, rewritten texts and figures still counting are %s", got)
 	}
-	orders := testkit.Eval[map[string][]float64](b, `window.seen.reduce((all, line) => { const [to, now] = line.split(':'); (all[to] ??= []).push(parseFloat(now.replace(',', ''))); return all; }, {})`)
+	orders := testkit.Eval[map[string][]float64](
+		b,
+		`window.seen.reduce((all, line) => { const [to, now] = line.split(':');
+			(all[to] ??= []).push(parseFloat(now.replace(',', ''))); return all; }, {})`,
+	)
 	for to, numbers := range orders {
 		for i := 1; i < len(numbers); i++ {
 			if rises := to != "-12.5"; rises && numbers[i] < numbers[i-1] || !rises && numbers[i] > numbers[i-1] {

@@ -17,7 +17,7 @@ import (
 //go:embed *.html
 var files embed.FS
 
-var templates = template.Must(template.ParseFS(files, "*.html"))
+var templates = kind.Templates(files, "*.html")
 
 // sheet reads a set as its forms show it.
 type sheet struct {
@@ -225,8 +225,13 @@ type figureView struct {
 func htmlOf(form string) func(kind.View) (template.HTML, error) {
 	return func(v kind.View) (template.HTML, error) {
 		s, body := newSheet(v, form), bodyOf(form)
-		view := sheetView{Class: body.Class(v), Again: s.fact("again") == eachTime, Rules: form == numbersForm, Step: s.fact("step"),
-			Interval: s.fact("interval")}
+		view := sheetView{
+			Class:    body.Class(v),
+			Again:    s.fact("again") == eachTime,
+			Rules:    form == numbersForm,
+			Step:     s.fact("step"),
+			Interval: s.fact("interval"),
+		}
 		for i, r := range v.Set.Records {
 			view.Figures = append(view.Figures, figureView{s.figures()[i], body.Inside(v, s, r)})
 		}

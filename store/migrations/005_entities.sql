@@ -26,7 +26,7 @@ from site, unnest('{blocks,pages,pictures}'::text[]) list, json_each(document->l
 
 alter table site drop column document;
 
--- Which bytes a site's document or its log refers to, and at which version last. Bytes that no site uses any more, and no
+-- Which bytes a site's document or its log refers to, and at which version last. Bytes that no site uses, and no
 -- release, are swept some time after they came.
 create table picture_use (
     site    text not null references site on delete cascade,

@@ -6,7 +6,8 @@ if (document.body.classList.contains('at-house')) await import('./specimen.js');
 const themes = ['light', 'dark'];
 document.addEventListener('click', async (event) => {
   if (event.target.closest('[data-theme-switch]')) {
-    const dark = getComputedStyle(document.documentElement).colorScheme === 'dark' ||
+    const dark =
+      getComputedStyle(document.documentElement).colorScheme === 'dark' ||
       (!document.documentElement.dataset.theme && matchMedia('(prefers-color-scheme: dark)').matches);
     const theme = themes[dark ? 0 : 1];
     document.documentElement.dataset.theme = theme;
@@ -22,7 +23,8 @@ document.addEventListener('click', async (event) => {
 });
 
 document.addEventListener('keydown', (event) => {
-  if (event.ctrlKey || event.metaKey || event.altKey || event.target.closest('input, textarea, select, [role=grid]')) return;
+  if (event.ctrlKey || event.metaKey || event.altKey || event.target.closest('input, textarea, select, [role=grid]'))
+    return;
   const field = document.querySelector(`[data-key="${event.key.toLowerCase()}"]`);
   if (field) {
     event.preventDefault();

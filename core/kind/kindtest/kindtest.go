@@ -27,8 +27,8 @@ var now = time.Date(2026, 11, 24, 12, 0, 0, 0, time.UTC)
 // full, extreme and right-to-left sets, and for each word of each choice, in every form
 //
 //   - the HTML is well formed, and each record's element has its mark;
-//   - every class is that of a part of the form, or one that its style sheets or scripts know; and each part that the set does not
-//     leave out is there;
+//   - every class is that of a part of the form, or one that its style sheets or scripts know; and each part that
+//     the set does not leave out is there;
 //   - every text that a visitor reads in a record is one whose fit is measured;
 //   - every fact shows, in a form or in what is said to machines.
 //
@@ -119,7 +119,11 @@ func (c *contract) form(form kind.Form) {
 			part, ok := c.kind.PartNamed(strings.TrimPrefix(class, look.ClassPrefix))
 			ok = ok && slices.ContainsFunc(c.kind.PartsOf(form.Name), func(p kind.Part) bool { return p.Name == part.Name })
 			if !ok && !known[class] && !shared[class] {
-				c.wrong("form %s: the class %s is that of no part of the form, and no style sheet or script knows it", form.Name, class)
+				c.wrong(
+					"form %s: the class %s is that of no part of the form, and no style sheet or script knows it",
+					form.Name,
+					class,
+				)
 			}
 		}
 		c.measured(at, form, v, doc)

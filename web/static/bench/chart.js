@@ -14,7 +14,9 @@ export class ChartPane {
       this.query = new URLSearchParams(new FormData(form)).toString();
       this.refresh();
     });
-    this.pane.addEventListener('input', (event) => { if (event.target.matches('[type=range]')) this.read(Number(event.target.value)); });
+    this.pane.addEventListener('input', (event) => {
+      if (event.target.matches('[type=range]')) this.read(Number(event.target.value));
+    });
     this.pane.addEventListener('pointermove', (event) => this.point(event));
   }
 
@@ -61,7 +63,9 @@ export class ChartPane {
     const box = svg.getBoundingClientRect();
     const x = ((event.clientX - box.left) / box.width) * svg.viewBox.baseVal.width;
     let best = 0;
-    this.stops.forEach((stop, i) => { if (Math.abs(stop.x - x) < Math.abs(this.stops[best].x - x)) best = i; });
+    this.stops.forEach((stop, i) => {
+      if (Math.abs(stop.x - x) < Math.abs(this.stops[best].x - x)) best = i;
+    });
     this.slider.value = best;
     this.read(best);
   }

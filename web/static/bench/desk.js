@@ -13,24 +13,42 @@ export class Desk {
     this.checked = this.version; // the marks are of this version, or asked for
     this.lost = false; // the last act did not reach the server
     this.listeners = [];
-    addEventListener('beforeunload', (event) => { if (this.lost || this.posting) event.preventDefault(); });
+    addEventListener('beforeunload', (event) => {
+      if (this.lost || this.posting) event.preventDefault();
+    });
   }
 
-  get version() { return Number(document.getElementById('saved').dataset.version); }
-  get part() { return document.getElementById('grid').dataset.part; }
-  get open() { return document.getElementById('grid').dataset.open; }
-  get state() { return document.getElementById('grid').dataset.state; }
+  get version() {
+    return Number(document.getElementById('saved').dataset.version);
+  }
+  get part() {
+    return document.getElementById('grid').dataset.part;
+  }
+  get open() {
+    return document.getElementById('grid').dataset.open;
+  }
+  get state() {
+    return document.getElementById('grid').dataset.state;
+  }
   // held are the selectors by which the page's rules know the state.
-  get held() { return JSON.parse(document.getElementById('grid').dataset.held ?? '[]') ?? []; }
-  get width() { return document.getElementById('grid').dataset.width; }
+  get held() {
+    return JSON.parse(document.getElementById('grid').dataset.held ?? '[]') ?? [];
+  }
+  get width() {
+    return document.getElementById('grid').dataset.width;
+  }
   // shown is what of the ledger is drawn, as requests say it; view names it as the server did.
   get shown() {
     const { part, width, state, open, rows, columns } = document.getElementById('grid').dataset;
     return { part, width, state, open, rows, columns };
   }
-  get view() { return document.getElementById('grid').dataset.view; }
+  get view() {
+    return document.getElementById('grid').dataset.view;
+  }
 
-  onChange(listener) { this.listeners.push(listener); }
+  onChange(listener) {
+    this.listeners.push(listener);
+  }
 
   // send queues an act; it resolves to whether the act was taken.
   send(values) {
@@ -41,8 +59,8 @@ export class Desk {
     return this.#enqueue(async () => this.#post(`${this.url}/settle/${id}`, { value }));
   }
 
-  // choose shows another part, another width, or other sections unfolded in the ledger. What is not chosen stays as it is
-  // when its turn comes, not as it is now: a choice before this one may still be on its way.
+  // choose shows another part, another width, or other sections unfolded in the ledger. What is not chosen stays as
+  // it is when its turn comes, not as it is now: a choice before this one may still be on its way.
   choose(chosen) {
     return this.#enqueue(async () => this.#show(chosen));
   }
@@ -51,7 +69,9 @@ export class Desk {
   fold(name) {
     return this.#enqueue(async () => {
       const open = this.open.split(',').filter(Boolean);
-      return this.#show({ open: (open.includes(name) ? open.filter((other) => other !== name) : [...open, name]).join(',') });
+      return this.#show({
+        open: (open.includes(name) ? open.filter((other) => other !== name) : [...open, name]).join(','),
+      });
     });
   }
 
@@ -61,9 +81,13 @@ export class Desk {
   }
 
   // settled is when everything sent so far has been answered.
-  settled() { return this.queue; }
+  settled() {
+    return this.queue;
+  }
 
-  refresh() { return this.choose({}); }
+  refresh() {
+    return this.choose({});
+  }
 
   #enqueue(task) {
     this.waiting++;
@@ -95,7 +119,9 @@ export class Desk {
 
   async #swap(method, url, values) {
     let live = null;
-    const note = (event) => { live = event.detail; };
+    const note = (event) => {
+      live = event.detail;
+    };
     document.body.addEventListener('rubrel:live', note, { once: true });
     try {
       await htmx.ajax(method, url, { source: this.root, swap: 'none', values });
@@ -110,7 +136,8 @@ export class Desk {
       throw new Error('the server did not answer');
     }
     if (method === 'POST') this.lost = false;
-    if (live.version !== this.checked) document.getElementById('marks').ariaBusy = 'true'; // until they are of this version
+    // The marks are of an older version until they are fetched.
+    if (live.version !== this.checked) document.getElementById('marks').ariaBusy = 'true';
     this.checked = live.version;
     live.drawing = JSON.parse(document.getElementById('drawing').textContent);
     for (const listener of this.listeners) listener(live);
@@ -126,7 +153,9 @@ export class Desk {
     while (this.unchecked) {
       this.unchecked = false;
       ({ version } = this);
-      await htmx.ajax('GET', `${this.url}/marks`, { source: document.getElementById('mark-count'), swap: 'none' }).catch(() => {});
+      await htmx
+        .ajax('GET', `${this.url}/marks`, { source: document.getElementById('mark-count'), swap: 'none' })
+        .catch(() => {});
     }
     this.checking = false;
     if (version === this.version) document.getElementById('marks').ariaBusy = 'false';
@@ -141,7 +170,11 @@ export class Desk {
 
   #lose() {
     this.lost = true;
-    this.say('The server does not answer: the last edit is not saved. It is still in its cell; press Enter there twice to send it again.', true);
+    this.say(
+      'The server does not answer: the last edit is not saved. It is still in its cell; press Enter there twice to ' +
+        'send it again.',
+      true,
+    );
   }
 
   // follow hears of changes made elsewhere and shows them once nobody is typing. A page that nobody sees waits until

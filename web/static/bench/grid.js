@@ -1,6 +1,6 @@
 // The ledger as a grid: a cursor and a rectangle, keys, editing, copying, dragging. Cells are known by their
-// address (data-at), so the cursor stays where it is when the server has drawn them again. Of a large ledger only what is in
-// sight is there (sheet.js): a place may have no cell.
+// address (data-at), so the cursor stays where it is when the server has drawn them again. Of a large ledger only
+// what is in sight is there (sheet.js): a place may have no cell.
 import { parseTSV, writeTSV } from './tsv.js';
 import { startDrag } from './drag.js';
 import { Offers } from './offers.js';
@@ -22,7 +22,14 @@ export class Grid {
     this.listeners = [];
     this.seen = true; // the cursor is in view
     desk.onChange((live) => this.afterChange(live));
-    this.scroll.addEventListener('scroll', () => { this.seen = this.inView(this.cell()); this.look(); }, { passive: true });
+    this.scroll.addEventListener(
+      'scroll',
+      () => {
+        this.seen = this.inView(this.cell());
+        this.look();
+      },
+      { passive: true },
+    );
     new ResizeObserver(() => this.look()).observe(this.scroll);
     this.scroll.addEventListener('keydown', (event) => this.onKey(event));
     this.scroll.addEventListener('pointerdown', (event) => this.onPointer(event));
@@ -33,20 +40,30 @@ export class Grid {
     });
     this.scroll.addEventListener('focusin', (event) => this.onFocus(event));
     document.addEventListener('copy', (event) => this.onCopy(event));
-    document.addEventListener('cut', (event) => { if (this.onCopy(event)) this.clear(); });
+    document.addEventListener('cut', (event) => {
+      if (this.onCopy(event)) this.clear();
+    });
     document.addEventListener('paste', (event) => this.onPaste(event));
     this.editor.addEventListener('keydown', (event) => this.onEditorKey(event));
     this.editor.addEventListener('blur', () => this.commit());
     this.draw(false);
   }
 
-  get table() { return document.getElementById('grid'); }
+  get table() {
+    return document.getElementById('grid');
+  }
 
-  onMove(listener) { this.listeners.push(listener); }
+  onMove(listener) {
+    this.listeners.push(listener);
+  }
 
-  get rows() { return this.sheet.rows; }
+  get rows() {
+    return this.sheet.rows;
+  }
 
-  cell(at = this.cursor) { return this.rows[at.row]?.[at.column]; }
+  cell(at = this.cursor) {
+    return this.rows[at.row]?.[at.column];
+  }
 
   // draw shows the cursor and the rectangle, and says where the value comes from.
   draw(focus = true, reveal = true) {
@@ -98,7 +115,7 @@ export class Grid {
   reveal(cell) {
     const box = this.scroll.getBoundingClientRect();
     const at = cell.getBoundingClientRect();
-    const left = box.left + (cell.matches('th[scope=row]') ? 0 : this.rows[1]?.[0]?.offsetWidth ?? 0);
+    const left = box.left + (cell.matches('th[scope=row]') ? 0 : (this.rows[1]?.[0]?.offsetWidth ?? 0));
     const top = box.top + (cell.closest('thead') ? 0 : 28);
     if (at.top < top) this.scroll.scrollTop -= top - at.top;
     else if (at.bottom > box.bottom) this.scroll.scrollTop += at.bottom - box.bottom;
@@ -128,32 +145,64 @@ export class Grid {
     if (cell.matches('thead .record')) {
       bold.textContent = cell.dataset.name;
       const featured = cell.classList.contains('featured');
-      acts.push([featured ? 'Stop featuring' : 'Feature', () => this.headAct(this.cell(), 'f')], ['Rename', () => this.headAct(this.cell(), 'enter')],
-        ['Duplicate', () => this.headAct(this.cell(), 'd')], ['Add after', () => this.headAct(this.cell(), 'a')], ['Delete', () => this.headAct(this.cell(), 'delete')],
-        ['Copy look', () => this.copyLook(record)], ['Paste look', () => this.pasteLook(record)]);
+      acts.push(
+        [featured ? 'Stop featuring' : 'Feature', () => this.headAct(this.cell(), 'f')],
+        ['Rename', () => this.headAct(this.cell(), 'enter')],
+        ['Duplicate', () => this.headAct(this.cell(), 'd')],
+        ['Add after', () => this.headAct(this.cell(), 'a')],
+        ['Delete', () => this.headAct(this.cell(), 'delete')],
+        ['Copy look', () => this.copyLook(record)],
+        ['Paste look', () => this.pasteLook(record)],
+      );
     } else if (item && cell.matches('th')) {
       bold.textContent = cell.dataset.text;
       details.push(...JSON.parse(cell.parentElement.dataset.more ?? '[]'));
-      acts.push(['Rename', () => this.headAct(this.cell(), 'enter')], ['Duplicate', () => this.headAct(this.cell(), 'd')],
-        ['Add after', () => this.headAct(this.cell(), 'a')], ['Delete', () => this.headAct(this.cell(), 'delete')]);
+      acts.push(
+        ['Rename', () => this.headAct(this.cell(), 'enter')],
+        ['Duplicate', () => this.headAct(this.cell(), 'd')],
+        ['Add after', () => this.headAct(this.cell(), 'a')],
+        ['Delete', () => this.headAct(this.cell(), 'delete')],
+      );
     } else if (cell.matches('th') && cell.parentElement.dataset.of) {
       bold.textContent = cell.textContent.trim();
       acts.push(['Rename', () => this.edit()]);
-      for (const [axis, item] of cell.parentElement.dataset.of.trim().split(' ').map((of) => of.split('/'))) {
+      for (const [axis, item] of cell.parentElement.dataset.of
+        .trim()
+        .split(' ')
+        .map((of) => of.split('/'))) {
         acts.push([`Delete ${item} from the ${axis}`, () => this.desk.send({ act: 'item-remove', axis, item })]);
       }
     } else if (cell.dataset.at) {
       const who = record ? this.rows[0][column].dataset.name : ['', 'All', 'Featured'][column];
-      const what = property ? [this.desk.part, property, ...(this.desk.state ? [this.desk.state] : []), who, this.desk.width] : [cell.parentElement.firstElementChild.textContent.trim(), who];
+      const what = property
+        ? [this.desk.part, property, ...(this.desk.state ? [this.desk.state] : []), who, this.desk.width]
+        : [cell.parentElement.firstElementChild.textContent.trim(), who];
       bold.textContent = what.join(' · ');
-      if (cell.classList.contains('exception') && property) acts.push(['Lift to All', () => this.desk.send({ act: 'lift', key: this.cell().dataset.at.slice(5) }), 'lift']);
-      if (column === 1 && property && cell.classList.contains('said')) acts.push([`Lift to every ${this.desk.root.dataset.kind}`, () => this.desk.send({ act: 'lift', key: this.cell().dataset.at.slice(5) }), 'lift-kind']);
-      if (property && cell.parentElement.dataset.exceptions) acts.push(['Even out', () => this.desk.send({ act: 'even', property }), 'even']);
-      acts.push(['Clear', () => this.clear()], ['Copy', () => this.copy()],
-        ['Paste', async () => this.paste(await navigator.clipboard.readText())]);
+      if (cell.classList.contains('exception') && property)
+        acts.push(['Lift to All', () => this.desk.send({ act: 'lift', key: this.cell().dataset.at.slice(5) }), 'lift']);
+      if (column === 1 && property && cell.classList.contains('said'))
+        acts.push([
+          `Lift to every ${this.desk.root.dataset.kind}`,
+          () => this.desk.send({ act: 'lift', key: this.cell().dataset.at.slice(5) }),
+          'lift-kind',
+        ]);
+      if (property && cell.parentElement.dataset.exceptions)
+        acts.push(['Even out', () => this.desk.send({ act: 'even', property }), 'even']);
+      acts.push(
+        ['Clear', () => this.clear()],
+        ['Copy', () => this.copy()],
+        ['Paste', async () => this.paste(await navigator.clipboard.readText())],
+      );
     }
     // Buttons that stay the same are left alone: a press must not lose its button to an answer that comes meanwhile.
-    const shows = [cell.dataset.at ?? cell.id, bold.textContent, cell.dataset.origin, cell.parentElement.dataset.idle, ...acts.map(([label]) => label), JSON.stringify(details)].join('|');
+    const shows = [
+      cell.dataset.at ?? cell.id,
+      bold.textContent,
+      cell.dataset.origin,
+      cell.parentElement.dataset.idle,
+      ...acts.map(([label]) => label),
+      JSON.stringify(details),
+    ].join('|');
     if (origin.dataset.shows === shows) return;
     origin.dataset.shows = shows;
     const buttons = acts.map(([label, act, name]) => {
@@ -167,7 +216,7 @@ export class Grid {
     });
     const says = document.createElement('span');
     const { idle } = cell.parentElement.dataset;
-    says.textContent = idle ? `${cell.dataset.origin ?? ''} Idle: ${idle}.` : cell.dataset.origin ?? '';
+    says.textContent = idle ? `${cell.dataset.origin ?? ''} Idle: ${idle}.` : (cell.dataset.origin ?? '');
     origin.replaceChildren(bold, says, ...details.map((detail) => this.detail(detail)), ...buttons);
   }
 
@@ -197,13 +246,17 @@ export class Grid {
   selected() {
     const { top, bottom, left, right } = this.edges();
     if (top === bottom && left === right) return [];
-    return this.rows.slice(top, bottom + 1).flatMap((row) => (row ?? []).slice(left, right + 1)).filter(Boolean);
+    return this.rows
+      .slice(top, bottom + 1)
+      .flatMap((row) => (row ?? []).slice(left, right + 1))
+      .filter(Boolean);
   }
 
   // rectangle are the addresses and texts of the rectangle, by rows; null where not all of it is drawn.
   rectangle() {
     const { top, bottom, left, right } = this.edges();
-    const text = (cell) => (cell.matches('.derived') ? cell.textContent.trim() : cell.dataset.text ?? cell.textContent.trim());
+    const text = (cell) =>
+      cell.matches('.derived') ? cell.textContent.trim() : (cell.dataset.text ?? cell.textContent.trim());
     const lines = [];
     for (let row = top; row <= bottom; row++) {
       const cells = [];
@@ -222,12 +275,18 @@ export class Grid {
     const drawn = this.rectangle();
     if (drawn) return drawn;
     const { top, bottom, left, right } = this.edges();
-    const shown = { ...this.desk.shown, rows: `${Math.max(0, top - 1)}-${Math.max(1, bottom)}`, columns: `${Math.max(0, left - 3)}-${Math.max(1, right - 2)}` };
+    const shown = {
+      ...this.desk.shown,
+      rows: `${Math.max(0, top - 1)}-${Math.max(1, bottom)}`,
+      columns: `${Math.max(0, left - 3)}-${Math.max(1, right - 2)}`,
+    };
     const answer = await fetch(`${this.desk.url}/cells?${new URLSearchParams(shown)}`);
     if (!answer.ok) throw new Error(`the cells answer ${answer.status}`);
     const lines = await answer.json(); // the heads of the columns, then the rows
     const skip = Math.max(0, left - 3); // records before those that were asked for
-    return (top === 0 ? lines : lines.slice(1)).map((line) => line.slice(left, 3).concat(line.slice(Math.max(3, left - skip), right - skip + 1)));
+    return (top === 0 ? lines : lines.slice(1)).map((line) =>
+      line.slice(left, 3).concat(line.slice(Math.max(3, left - skip), right - skip + 1)),
+    );
   }
 
   moveTo(row, column, extend = false) {
@@ -245,7 +304,9 @@ export class Grid {
     if (at) this.moveTo(at.row, at.column, extend);
   }
 
-  lastColumn() { this.moveTo(1, this.sheet.columnCount - 1); }
+  lastColumn() {
+    this.moveTo(1, this.sheet.columnCount - 1);
+  }
 
   lastItem(axis) {
     const section = this.sheet.sections.find((other) => other.axis === axis);
@@ -264,31 +325,71 @@ export class Grid {
     const cell = this.cell();
     const step = { ArrowUp: [-1, 0], ArrowDown: [1, 0], ArrowLeft: [0, -1], ArrowRight: [0, 1] }[key];
     const done = () => event.preventDefault();
-    if (!cell && (!step || altKey) && key.length > 1 && !['Tab', 'Home', 'End', 'PageDown', 'PageUp'].includes(key)) return;
-    if (!cell && key.length === 1) { done(); this.bring().catch(() => {}); }
-    else if (step && altKey && step[0] && cell.dataset.step) { done(); this.nudge(cell, -step[0] * (shiftKey ? 10 : 1), event.repeat); }
-    else if (step && altKey) { done(); this.carry(step); }
-    else if (step && control) { done(); this.moveTo(step[0] ? (step[0] < 0 ? 1 : 1e6) : this.cursor.row, step[1] ? (step[1] < 0 ? 1 : 1e6) : this.cursor.column, shiftKey); }
-    else if (step) { done(); this.moveTo(this.cursor.row + step[0], this.cursor.column + step[1], shiftKey); }
-    else if (key === 'Tab') { if (this.tabOn(shiftKey ? -1 : 1)) done(); }
-    else if (key === 'Home') { done(); this.scroll.scrollLeft = 0; this.moveTo(control ? 1 : this.cursor.row, control ? 0 : 1, shiftKey); }
-    else if (key === 'End') { done(); this.moveTo(control ? 1e6 : this.cursor.row, 1e6, shiftKey); }
-    else if (key === 'PageDown' || key === 'PageUp') { done(); this.moveTo(this.cursor.row + (key === 'PageDown' ? 12 : -12), this.cursor.column, shiftKey); }
-    else if (key === 'Escape') { done(); this.leave(); }
-    else if (altKey && key.toLowerCase() === 'u') { done(); document.querySelector('#origin [data-name=lift]')?.click(); }
-    else if (altKey && key.toLowerCase() === 'e') { done(); document.querySelector('#origin [data-name=even]')?.click(); }
-    else if (control || altKey) return;
-    else if (cell.matches('thead .record') || (cell.matches('th') && cell.parentElement.dataset.item)) this.onHeadKey(event, cell);
-    else if ((key === 'Enter' && !altKey) || key === 'F2') { done(); this.edit(); }
-    else if (key === 'Delete' || key === 'Backspace') { done(); this.clear(); }
-    else if (key === ' ' && this.turns(cell)) { done(); this.toggle(cell); }
-    else if (key.length === 1 && cell.dataset.at) { done(); this.edit(key); }
+    if (!cell && (!step || altKey) && key.length > 1 && !['Tab', 'Home', 'End', 'PageDown', 'PageUp'].includes(key))
+      return;
+    if (!cell && key.length === 1) {
+      done();
+      this.bring().catch(() => {});
+    } else if (step && altKey && step[0] && cell.dataset.step) {
+      done();
+      this.nudge(cell, -step[0] * (shiftKey ? 10 : 1), event.repeat);
+    } else if (step && altKey) {
+      done();
+      this.carry(step);
+    } else if (step && control) {
+      done();
+      this.moveTo(
+        step[0] ? (step[0] < 0 ? 1 : 1e6) : this.cursor.row,
+        step[1] ? (step[1] < 0 ? 1 : 1e6) : this.cursor.column,
+        shiftKey,
+      );
+    } else if (step) {
+      done();
+      this.moveTo(this.cursor.row + step[0], this.cursor.column + step[1], shiftKey);
+    } else if (key === 'Tab') {
+      if (this.tabOn(shiftKey ? -1 : 1)) done();
+    } else if (key === 'Home') {
+      done();
+      this.scroll.scrollLeft = 0;
+      this.moveTo(control ? 1 : this.cursor.row, control ? 0 : 1, shiftKey);
+    } else if (key === 'End') {
+      done();
+      this.moveTo(control ? 1e6 : this.cursor.row, 1e6, shiftKey);
+    } else if (key === 'PageDown' || key === 'PageUp') {
+      done();
+      this.moveTo(this.cursor.row + (key === 'PageDown' ? 12 : -12), this.cursor.column, shiftKey);
+    } else if (key === 'Escape') {
+      done();
+      this.leave();
+    } else if (altKey && key.toLowerCase() === 'u') {
+      done();
+      document.querySelector('#origin [data-name=lift]')?.click();
+    } else if (altKey && key.toLowerCase() === 'e') {
+      done();
+      document.querySelector('#origin [data-name=even]')?.click();
+    } else if (control || altKey) return;
+    else if (cell.matches('thead .record') || (cell.matches('th') && cell.parentElement.dataset.item))
+      this.onHeadKey(event, cell);
+    else if ((key === 'Enter' && !altKey) || key === 'F2') {
+      done();
+      this.edit();
+    } else if (key === 'Delete' || key === 'Backspace') {
+      done();
+      this.clear();
+    } else if (key === ' ' && this.turns(cell)) {
+      done();
+      this.toggle(cell);
+    } else if (key.length === 1 && cell.dataset.at) {
+      done();
+      this.edit(key);
+    }
   }
 
   // nudge steps the value of a cell; steps that follow each other quickly are one go.
   nudge(cell, steps, repeat) {
     const now = performance.now();
-    if (!this.trial || this.trial.at !== cell.dataset.at || (!repeat && now - this.nudged > 900)) this.trial = new Trial(this, cell.dataset.at, cell.dataset.text);
+    if (!this.trial || this.trial.at !== cell.dataset.at || (!repeat && now - this.nudged > 900))
+      this.trial = new Trial(this, cell.dataset.at, cell.dataset.text);
     this.nudged = now;
     const text = stepped(this.trial.shown ?? cell.dataset.step, stepsOf(cell), steps);
     if (text === null) return;
@@ -300,8 +401,14 @@ export class Grid {
   tabOn(step) {
     let { row, column } = this.cursor;
     column += step;
-    if (column < 0) { row--; column = 1e6; }
-    if (column >= this.sheet.columnCount) { row++; column = 0; }
+    if (column < 0) {
+      row--;
+      column = 1e6;
+    }
+    if (column >= this.sheet.columnCount) {
+      row++;
+      column = 0;
+    }
     if (row < 0 || row >= this.sheet.rowCount) return false;
     this.moveTo(row, column);
     return true;
@@ -316,10 +423,15 @@ export class Grid {
     }
   }
 
-  // copyLook remembers a record's column, for this block and for others of its site; pasteLook gives it to another record.
+  // copyLook remembers a record's column, for this block and for others of its site; pasteLook gives it to another
+  // record.
   copyLook(record) {
-    localStorage.setItem('rubrel.look', JSON.stringify({ block: this.desk.url.split('/').pop(), site: this.desk.root.dataset.site, record }));
-    this.desk.say(`The look of ${this.cell().dataset.name} is copied: V on another ${this.desk.root.dataset.one} gives it to that one.`);
+    localStorage.setItem(
+      'rubrel.look',
+      JSON.stringify({ block: this.desk.url.split('/').pop(), site: this.desk.root.dataset.site, record }),
+    );
+    const { name } = this.cell().dataset;
+    this.desk.say(`The look of ${name} is copied: V on another ${this.desk.root.dataset.one} gives it to that one.`);
   }
 
   pasteLook(record) {
@@ -337,34 +449,43 @@ export class Grid {
     const { record, item, axis } = this.where(cell);
     const { row, column } = this.cursor;
     const { desk } = this;
-    const acts = cell.matches('thead .record') ? {
-      f: () => desk.send({ act: 'feature', record, on: cell.classList.contains('featured') ? 'no' : 'yes' }),
-      d: () => this.then(desk.send({ act: 'duplicate', record }), () => this.moveTo(0, column + 1)),
-      a: () => this.then(desk.send({ act: 'add', after: record }), () => this.moveTo(1, column + 1)),
-      delete: () => desk.send({ act: 'remove', record }),
-      c: () => this.copyLook(record),
-      v: () => this.pasteLook(record),
-      enter: () => { this.moveTo(1, column); this.edit(); },
-    } : {
-      d: () => this.then(desk.send({ act: 'item-duplicate', axis, item }), () => this.moveTo(row + 1, 0)),
-      a: () => this.then(desk.send({ act: 'item-add', axis, after: item }), () => this.moveTo(row + 1, 0)),
-      delete: () => desk.send({ act: 'item-remove', axis, item }),
-      enter: () => this.edit(),
-    };
+    const acts = cell.matches('thead .record')
+      ? {
+          f: () => desk.send({ act: 'feature', record, on: cell.classList.contains('featured') ? 'no' : 'yes' }),
+          d: () => this.then(desk.send({ act: 'duplicate', record }), () => this.moveTo(0, column + 1)),
+          a: () => this.then(desk.send({ act: 'add', after: record }), () => this.moveTo(1, column + 1)),
+          delete: () => desk.send({ act: 'remove', record }),
+          c: () => this.copyLook(record),
+          v: () => this.pasteLook(record),
+          enter: () => {
+            this.moveTo(1, column);
+            this.edit();
+          },
+        }
+      : {
+          d: () => this.then(desk.send({ act: 'item-duplicate', axis, item }), () => this.moveTo(row + 1, 0)),
+          a: () => this.then(desk.send({ act: 'item-add', axis, after: item }), () => this.moveTo(row + 1, 0)),
+          delete: () => desk.send({ act: 'item-remove', axis, item }),
+          enter: () => this.edit(),
+        };
     acts.backspace = acts.delete;
     acts.f2 = acts.enter;
     acts[key]?.();
     return Boolean(acts[key]);
   }
 
-  // carry moves the record or the item under the cursor by one place. At the edge of what is drawn, more is drawn first.
+  // carry moves the record or the item under the cursor by one place. At the edge of what is drawn, more is drawn
+  // first.
   async carry([down, right], again = true) {
     const cell = this.cell();
     const { record, item, axis } = this.where(cell);
     const across = right && record;
     if (!across && !(down && item)) return;
     const ids = across
-      ? this.rows[0].slice(3).filter(Boolean).map((th) => th.dataset.record)
+      ? this.rows[0]
+          .slice(3)
+          .filter(Boolean)
+          .map((th) => th.dataset.record)
       : [...cell.closest('tbody').querySelectorAll('tr.cells')].map((tr) => tr.dataset.item);
     const id = across ? record : item;
     const to = ids.indexOf(id) + (across ? right : down);
@@ -386,7 +507,10 @@ export class Grid {
 
   // follow keeps the cursor on the same cell while rows or columns move under it.
   follow(task) {
-    const { dataset: { at }, id } = this.cell();
+    const {
+      dataset: { at },
+      id,
+    } = this.cell();
     this.then(task(), () => {
       const again = at ? this.table.querySelector(`[data-at="${CSS.escape(at)}"]`) : id && document.getElementById(id);
       if (again) this.moveToCell(again);
@@ -394,7 +518,9 @@ export class Grid {
   }
 
   // turns tells whether a cell is a plain yes or no.
-  turns(cell) { return Boolean(cell.dataset.mark) || Boolean(cell.dataset.at?.startsWith('featured/')); }
+  turns(cell) {
+    return Boolean(cell.dataset.mark) || Boolean(cell.dataset.at?.startsWith('featured/'));
+  }
 
   toggle(cell) {
     this.write([{ at: cell.dataset.at, text: cell.dataset.text === 'yes' ? 'no' : 'yes' }]);
@@ -421,8 +547,8 @@ export class Grid {
     this.drawPending();
   }
 
-  // drawPending marks the cells whose last text was not taken: editing them again starts from that text. What the server
-  // has never seen is shown in its cell.
+  // drawPending marks the cells whose last text was not taken: editing them again starts from that text. What the
+  // server has never seen is shown in its cell.
   drawPending() {
     for (const cell of this.table.querySelectorAll('.fault')) cell.classList.remove('fault');
     for (const [at, text] of this.pending) {
@@ -444,7 +570,8 @@ export class Grid {
     const text = typed ?? this.pending.get(this.editing) ?? cell.dataset.text;
     const mono = cell.matches('.right, tr[data-property] td');
     const wide = mono ? box.width : Math.max(box.width, Math.min(320, outer.right - box.left - 4));
-    const left = Math.min(box.left - outer.left, outer.width - Math.max(wide, mono ? 150 : wide) - 2) + this.scroll.scrollLeft;
+    const left =
+      Math.min(box.left - outer.left, outer.width - Math.max(wide, mono ? 150 : wide) - 2) + this.scroll.scrollLeft;
     editor.classList.toggle('mono', mono);
     editor.style.left = `${left}px`;
     editor.style.top = `${box.top - outer.top + this.scroll.scrollTop}px`;
@@ -500,15 +627,16 @@ export class Grid {
     event.stopPropagation();
   }
 
-  // writes is what keys write into a text of several lines: a new line, and around what is selected the marks of emphasis and
-  // links (CommonMark). It is false for other keys.
+  // writes is what keys write into a text of several lines: a new line, and around what is selected the marks of
+  // emphasis and links (CommonMark). It is false for other keys.
   writes(event) {
     const { editor } = this;
     if (!editor.classList.contains('lines')) return false;
     const { selectionStart: from, selectionEnd: to } = editor;
     const put = (text, mode) => editor.setRangeText(text, from, to, mode);
     const control = event.ctrlKey || event.metaKey;
-    const mark = this.marks && control && { b: ['**', '**'], i: ['*', '*'], k: ['[', '](https://)'] }[event.key.toLowerCase()];
+    const mark =
+      this.marks && control && { b: ['**', '**'], i: ['*', '*'], k: ['[', '](https://)'] }[event.key.toLowerCase()];
     if (event.key === 'Enter' && event.altKey) put('\n', 'end');
     else if (mark) {
       put(`${mark[0]}${editor.value.slice(from, to)}${mark[1]}`, 'select');
@@ -538,7 +666,8 @@ export class Grid {
     const { tried } = this;
     this.tried = null;
     if (tried) tried.show(this.editor.value);
-    else if (this.editor.value !== cell?.dataset.text || this.pending.has(at)) this.write([{ at, text: this.editor.value }]);
+    else if (this.editor.value !== cell?.dataset.text || this.pending.has(at))
+      this.write([{ at, text: this.editor.value }]);
   }
 
   // fill writes what the editor says into every cell of the rectangle, as one change; the rectangle stays.
@@ -551,9 +680,13 @@ export class Grid {
     if (cells.length) this.write(cells.map(({ at }) => ({ at, text })));
   }
 
-  static copied(lines) { return writeTSV(lines.map((line) => line.map(({ text }) => text))); }
+  static copied(lines) {
+    return writeTSV(lines.map((line) => line.map(({ text }) => text)));
+  }
 
-  async copy() { await navigator.clipboard.writeText(Grid.copied(await this.whole())); }
+  async copy() {
+    await navigator.clipboard.writeText(Grid.copied(await this.whole()));
+  }
 
   onCopy(event) {
     if (!this.scroll.contains(document.activeElement) || this.editing) return false;
@@ -578,7 +711,10 @@ export class Grid {
     const shape = parseTSV(text);
     if (await this.desk.send({ act: 'paste', at, text }).catch(() => false)) {
       this.anchor = { row: top, column: left };
-      this.cursor = { row: Math.min(top + shape.length - 1, this.sheet.rowCount - 1), column: Math.min(left + shape[0].length - 1, this.sheet.columnCount - 1) };
+      this.cursor = {
+        row: Math.min(top + shape.length - 1, this.sheet.rowCount - 1),
+        column: Math.min(left + shape[0].length - 1, this.sheet.columnCount - 1),
+      };
       this.draw();
     }
   }

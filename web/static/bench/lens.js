@@ -3,13 +3,28 @@
 const inLook = (rules) => `@layer rubrel.look{${rules}}`;
 
 const sheets = {
-  still: inLook('[data-rb],[data-rb] *,[data-rb] ::before,[data-rb] ::after{transition:none!important;animation:none!important}'),
-  forced: inLook(`[data-rb],[data-rb] *,[data-rb] ::before,[data-rb] ::after{color:#fff!important;background-color:#000!important;background-image:none!important;border-color:#fff!important;box-shadow:none!important;text-shadow:none!important}
-    [data-rb] a,[data-rb] a *{color:#ff0!important;border-color:#ff0!important}[data-rb] button{color:#fff!important;border-color:#fff!important}`),
+  still: inLook(
+    '[data-rb],[data-rb] *,[data-rb] ::before,[data-rb] ::after{transition:none!important;animation:none!important}',
+  ),
+  forced: inLook(`
+    [data-rb], [data-rb] *, [data-rb] ::before, [data-rb] ::after {
+      color: #fff !important;
+      background-color: #000 !important;
+      background-image: none !important;
+      border-color: #fff !important;
+      box-shadow: none !important;
+      text-shadow: none !important;
+    }
+    [data-rb] a, [data-rb] a * { color: #ff0 !important; border-color: #ff0 !important; }
+    [data-rb] button { color: #fff !important; border-color: #fff !important; }`),
 };
 
 const texts = (page) => {
-  const walker = page.createTreeWalker(page.body, NodeFilter.SHOW_TEXT, (node) => (node.parentElement.closest('script, style, .rb-spoken') || !node.data.trim() ? NodeFilter.FILTER_REJECT : NodeFilter.FILTER_ACCEPT));
+  const walker = page.createTreeWalker(page.body, NodeFilter.SHOW_TEXT, (node) =>
+    node.parentElement.closest('script, style, .rb-spoken') || !node.data.trim()
+      ? NodeFilter.FILTER_REJECT
+      : NodeFilter.FILTER_ACCEPT,
+  );
   const nodes = [];
   while (walker.nextNode()) nodes.push(walker.currentNode);
   return nodes;
@@ -27,7 +42,11 @@ const acts = {
   },
   // Every word two fifths longer, as another language may have it.
   long(page) {
-    for (const node of texts(page)) node.data = node.data.replace(/\p{L}{3,}/gu, (word) => word + word.slice(0, Math.ceil(word.length * 0.4)).toLowerCase());
+    for (const node of texts(page))
+      node.data = node.data.replace(
+        /\p{L}{3,}/gu,
+        (word) => word + word.slice(0, Math.ceil(word.length * 0.4)).toLowerCase(),
+      );
   },
 };
 
@@ -42,7 +61,9 @@ export class Lens {
     });
   }
 
-  get name() { return this.choice.value; }
+  get name() {
+    return this.choice.value;
+  }
 
   // put lays the lens over a frame's document, which shows the exported bytes.
   put(page) {

@@ -20,13 +20,22 @@ function add({ addTo: axis, one, offers }) {
   const dialog = document.getElementById('adder');
   const text = document.getElementById('adder-text');
   document.getElementById('adder-title').textContent = `Add a ${one}`;
-  document.getElementById('adder-offers').replaceChildren(...offers.trim().split(' ').map((offer) => new Option(offer)));
+  document.getElementById('adder-offers').replaceChildren(
+    ...offers
+      .trim()
+      .split(' ')
+      .map((offer) => new Option(offer)),
+  );
   text.value = '';
   text.placeholder = offers.trim().split(' ').slice(0, 4).join(', ');
   dialog.returnValue = '';
-  dialog.addEventListener('close', () => {
-    if (dialog.returnValue === 'add') act('item-add', { axis, text: text.value });
-  }, { once: true });
+  dialog.addEventListener(
+    'close',
+    () => {
+      if (dialog.returnValue === 'add') act('item-add', { axis, text: text.value });
+    },
+    { once: true },
+  );
   dialog.showModal();
 }
 
@@ -37,9 +46,13 @@ function quieten({ quieten: mark, on, measured = '' }) {
   const text = document.getElementById('reason-text');
   text.value = '';
   dialog.returnValue = '';
-  dialog.addEventListener('close', () => {
-    if (dialog.returnValue === 'quiet') act('quieten', { mark, on, measured, reason: text.value });
-  }, { once: true });
+  dialog.addEventListener(
+    'close',
+    () => {
+      if (dialog.returnValue === 'quiet') act('quieten', { mark, on, measured, reason: text.value });
+    },
+    { once: true },
+  );
   dialog.showModal();
   return null;
 }
@@ -58,7 +71,8 @@ document.addEventListener('click', (event) => {
   if ((button = hit('[data-act]'))) act(button.dataset.act);
   else if ((button = hit('[data-form]'))) act('form', { form: button.dataset.form });
   else if ((button = hit('[data-add-record]'))) grid.then(act('add'), () => grid.lastColumn());
-  else if ((button = hit('[data-add-item]'))) grid.then(act('item-add', { axis: button.dataset.addItem }), () => grid.lastItem(button.dataset.addItem));
+  else if ((button = hit('[data-add-item]')))
+    grid.then(act('item-add', { axis: button.dataset.addItem }), () => grid.lastItem(button.dataset.addItem));
   else if ((button = hit('[data-add-to]'))) add(button.dataset);
   else if ((button = hit('button[data-part]'))) desk.choose({ part: button.dataset.part });
   else if ((button = hit('button[data-state]'))) desk.choose({ state: button.dataset.state });

@@ -1,5 +1,6 @@
-// What the editor of a cell offers to choose from: the words that a value can be, or a stock such as the icons or the
-// site's pictures. Typing narrows it, arrows walk it, Enter takes what is walked to (ARIA Authoring Practices: combobox).
+// What the editor of a cell offers to choose from: the words that a value can be, or a stock such as the icons or
+// the site's pictures. Typing narrows it, arrows walk it, Enter takes what is walked to (ARIA Authoring Practices:
+// combobox).
 export class Offers {
   constructor(desk, editor) {
     this.desk = desk;
@@ -20,11 +21,20 @@ export class Offers {
   async open(cell, onTake) {
     this.onTake = onTake;
     this.cell = cell;
-    this.all = (cell.dataset.choices ?? '').split('|').filter(Boolean).map((text) => ({ text }));
+    this.all = (cell.dataset.choices ?? '')
+      .split('|')
+      .filter(Boolean)
+      .map((text) => ({ text }));
     const stock = cell.dataset.offers;
     if (stock) {
       const key = `${stock} ${this.desk.version}`;
-      if (!this.stocks.has(key)) this.stocks.set(key, fetch(`${this.desk.url}/offers/${stock}`).then((answer) => (answer.ok ? answer.json() : [])).catch(() => []));
+      if (!this.stocks.has(key))
+        this.stocks.set(
+          key,
+          fetch(`${this.desk.url}/offers/${stock}`)
+            .then((answer) => (answer.ok ? answer.json() : []))
+            .catch(() => []),
+        );
       const all = await this.stocks.get(key);
       if (this.cell !== cell) return; // it has been left meanwhile
       this.all = all;
@@ -75,24 +85,30 @@ export class Offers {
     this.at = -1;
     this.list.hidden = !offers.length;
     this.editor.removeAttribute('aria-activedescendant');
-    this.list.replaceChildren(...offers.map(({ text, label, html }, i) => {
-      const option = document.createElement('div');
-      option.id = `offer-${i}`;
-      option.setAttribute('role', 'option');
-      option.dataset.text = text;
-      if (html) {
-        const drawing = document.createElement('span');
-        drawing.className = 'drawing';
-        drawing.innerHTML = html;
-        option.append(drawing);
-      }
-      option.append(text);
-      if (label && label !== text) option.append(Object.assign(document.createElement('i'), { textContent: label }));
-      return option;
-    }));
+    this.list.replaceChildren(
+      ...offers.map(({ text, label, html }, i) => {
+        const option = document.createElement('div');
+        option.id = `offer-${i}`;
+        option.setAttribute('role', 'option');
+        option.dataset.text = text;
+        if (html) {
+          const drawing = document.createElement('span');
+          drawing.className = 'drawing';
+          drawing.innerHTML = html;
+          option.append(drawing);
+        }
+        option.append(text);
+        if (label && label !== text) option.append(Object.assign(document.createElement('i'), { textContent: label }));
+        return option;
+      }),
+    );
     if (!offers.length) return;
     const { offsetLeft, offsetTop, offsetHeight, offsetWidth } = this.editor;
-    Object.assign(this.list.style, { left: `${offsetLeft}px`, top: `${offsetTop + offsetHeight}px`, minWidth: `${offsetWidth}px` });
+    Object.assign(this.list.style, {
+      left: `${offsetLeft}px`,
+      top: `${offsetTop + offsetHeight}px`,
+      minWidth: `${offsetWidth}px`,
+    });
   }
 
   #mark(options) {

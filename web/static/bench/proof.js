@@ -12,14 +12,18 @@ export class Proof {
     this.wanted = this.shown;
     this.busy = false;
     this.record = null;
-    this.lens = new Lens(document.querySelector('.frames'), async () => { await this.refresh(); this.draw(); });
+    this.lens = new Lens(document.querySelector('.frames'), async () => {
+      await this.refresh();
+      this.draw();
+    });
     const fit = new ResizeObserver(() => this.fit());
     for (const frame of this.frames) {
       fit.observe(frame.querySelector('.window'));
       frame.querySelector('.width-name').addEventListener('click', () => desk.choose({ width: frame.dataset.width }));
       const view = frame.querySelector('iframe');
       view.addEventListener('load', () => this.enter(frame));
-      if (view.contentDocument?.readyState === 'complete' && view.contentDocument.body?.childElementCount) this.enter(frame);
+      if (view.contentDocument?.readyState === 'complete' && view.contentDocument.body?.childElementCount)
+        this.enter(frame);
     }
     desk.onChange((live) => {
       this.wanted = live.version;
@@ -76,7 +80,12 @@ export class Proof {
     }
     if (!part) return;
     const record = node.closest('[data-record]')?.dataset.record;
-    await this.desk.choose({ part, width: frame.dataset.width, 'shown-look': 'yes', ...(record ? { 'shown-record': record } : {}) });
+    await this.desk.choose({
+      part,
+      width: frame.dataset.width,
+      'shown-look': 'yes',
+      ...(record ? { 'shown-record': record } : {}),
+    });
     const name = this.grid.table.querySelector('tr[data-property] th');
     if (!name) return;
     const column = record ? this.grid.rows[0].findIndex((th) => th?.dataset.record === record) : 1;
@@ -117,7 +126,14 @@ export class Proof {
       fresh.setAttribute('href', href);
       await new Promise((resolve, reject) => {
         fresh.addEventListener('load', resolve, { once: true });
-        fresh.addEventListener('error', () => { fresh.remove(); reject(new Error('the style sheet did not load')); }, { once: true });
+        fresh.addEventListener(
+          'error',
+          () => {
+            fresh.remove();
+            reject(new Error('the style sheet did not load'));
+          },
+          { once: true },
+        );
         old.after(fresh);
       });
     }
@@ -134,8 +150,8 @@ export class Proof {
     for (const frame of this.frames) frame.querySelector('iframe').contentWindow.location.reload();
   }
 
-  // hold shows the chosen part in the state that is being styled, as if a visitor pointed at each. What the release says
-  // for the state is said again for the part as it is.
+  // hold shows the chosen part in the state that is being styled, as if a visitor pointed at each. What the release
+  // says for the state is said again for the part as it is.
   hold(page) {
     const { part, held } = this.desk;
     page.adoptedStyleSheets = page.adoptedStyleSheets.filter((sheet) => sheet !== page.held);
@@ -145,7 +161,13 @@ export class Proof {
       for (const rule of rules) {
         const wanted = rule.selectorText?.includes(`.rb-${part}`) && rule.selectorText.includes(selector);
         if (wanted) said.push(`${before}${rule.cssText.replaceAll(selector, '')}${after}`);
-        else if (rule.cssRules && !rule.selectorText) walk(selector, rule.cssRules, `${before}${rule.cssText.slice(0, rule.cssText.indexOf('{') + 1)}`, `}${after}`);
+        else if (rule.cssRules && !rule.selectorText)
+          walk(
+            selector,
+            rule.cssRules,
+            `${before}${rule.cssText.slice(0, rule.cssText.indexOf('{') + 1)}`,
+            `}${after}`,
+          );
       }
     };
     for (const selector of held) for (const sheet of page.styleSheets) walk(selector, sheet.cssRules, '', '');
@@ -169,7 +191,10 @@ export class Proof {
     const { part, state, width } = this.desk;
     const shown = [part, ...(state ? [state] : []), width].join(', ');
     document.getElementById('part-said').textContent = shown;
-    if (shown !== this.holding) for (const frame of this.frames) if (frame.querySelector('iframe').contentDocument?.body) this.hold(frame.querySelector('iframe').contentDocument);
+    if (shown !== this.holding)
+      for (const frame of this.frames)
+        if (frame.querySelector('iframe').contentDocument?.body)
+          this.hold(frame.querySelector('iframe').contentDocument);
     this.holding = shown;
     const first = this.frames[0].querySelector('iframe').contentDocument;
     document.querySelector('[data-replay]').hidden = !first?.querySelector('[data-sight]');
@@ -177,13 +202,20 @@ export class Proof {
       frame.classList.toggle('on', frame.dataset.width === width);
       const page = frame.querySelector('iframe').contentDocument;
       const scale = Number(frame.dataset.scale);
-      const nodes = [...(page?.querySelectorAll(`.rb-${part}`) ?? [])].filter((node) => node.checkVisibility({ visibilityProperty: true }));
+      const nodes = [...(page?.querySelectorAll(`.rb-${part}`) ?? [])].filter((node) =>
+        node.checkVisibility({ visibilityProperty: true }),
+      );
       const boxes = nodes.slice(0, 80).map((node) => {
         const at = node.getBoundingClientRect();
         const box = document.createElement('div');
         const record = node.closest('[data-record]')?.dataset.record ?? null;
         if (this.record && record && record !== this.record) box.className = 'other';
-        Object.assign(box.style, { left: `${at.left * scale}px`, top: `${at.top * scale}px`, width: `${at.width * scale}px`, height: `${at.height * scale}px` });
+        Object.assign(box.style, {
+          left: `${at.left * scale}px`,
+          top: `${at.top * scale}px`,
+          width: `${at.width * scale}px`,
+          height: `${at.height * scale}px`,
+        });
         return box;
       });
       frame.querySelector('.overlay').replaceChildren(...boxes);

@@ -37,12 +37,18 @@ export class Sheet {
     this.read();
   }
 
-  get table() { return document.getElementById('grid'); }
-  get first() { return Number(this.table.dataset.first); }
-  get columnCount() { return leading + Number(this.table.dataset.count); }
+  get table() {
+    return document.getElementById('grid');
+  }
+  get first() {
+    return Number(this.table.dataset.first);
+  }
+  get columnCount() {
+    return leading + Number(this.table.dataset.count);
+  }
 
-  // read finds the cells, by their places among all rows and columns: the heads of the records first, then every row with
-  // its own head. What is not in sight has no cell.
+  // read finds the cells, by their places among all rows and columns: the heads of the records first, then every
+  // row with its own head. What is not in sight has no cell.
   read() {
     const { table } = this;
     this.rows = [];
@@ -73,12 +79,16 @@ export class Sheet {
     this.#size();
   }
 
-  // size gives the gaps the room of what they stand for. Nothing is measured before they have it, or the place to which the
-  // ledger is scrolled would be lost.
+  // size gives the gaps the room of what they stand for. Nothing is measured before they have it, or the place to
+  // which the ledger is scrolled would be lost.
   #size() {
     const { table } = this;
-    for (const gap of table.querySelectorAll('tr.gap')) gap.firstChild.style.height = `${gap.dataset.n * this.rowHeight}px`;
-    const [before, after] = [this.first, this.columnCount - leading - this.first - table.querySelectorAll('col.col-record').length];
+    for (const gap of table.querySelectorAll('tr.gap'))
+      gap.firstChild.style.height = `${gap.dataset.n * this.rowHeight}px`;
+    const [before, after] = [
+      this.first,
+      this.columnCount - leading - this.first - table.querySelectorAll('col.col-record').length,
+    ];
     const gaps = [...table.querySelectorAll('col.col-gap')];
     if (before) gaps[0].style.width = `${before * this.columnWidth}px`;
     if (after) gaps.at(-1).style.width = `${after * this.columnWidth}px`;
@@ -112,7 +122,9 @@ export class Sheet {
       }
     }
     if (layout) this.#arrange(layout, drawn, before, sections);
-    else for (const [key, html] of Object.entries(sections)) become(drawn.sections.get(key).querySelector('.section'), parse(html));
+    else
+      for (const [key, html] of Object.entries(sections))
+        become(drawn.sections.get(key).querySelector('.section'), parse(html));
     for (const { row, column, html } of cells) {
       const own = [...drawn.rows.get(row).children].filter((cell) => !cell.classList.contains('gap'));
       become(own[column + 1], parse(html));
@@ -132,8 +144,18 @@ export class Sheet {
     const head = table.tHead.rows[0];
     head.replaceChildren(...line([...head.children].slice(0, leading), drawn.columns));
     const col = (name) => Object.assign(document.createElement('col'), { className: name });
-    table.querySelector('colgroup').replaceChildren(...['col-head', 'col-all', 'col-all', ...(gaps[0] ? ['col-gap'] : []),
-      ...columns.map(() => 'col-record'), ...(gaps[1] ? ['col-gap'] : [])].map(col));
+    table
+      .querySelector('colgroup')
+      .replaceChildren(
+        ...[
+          'col-head',
+          'col-all',
+          'col-all',
+          ...(gaps[0] ? ['col-gap'] : []),
+          ...columns.map(() => 'col-record'),
+          ...(gaps[1] ? ['col-gap'] : []),
+        ].map(col),
+      );
     const bodies = sections.map(({ key, axis, before: above, after: below, empty, rows }) => {
       const body = drawn.sections.get(key) ?? document.createElement('tbody');
       const old = body.querySelector('.section');
@@ -145,13 +167,21 @@ export class Sheet {
         const tr = drawn.rows.get(id);
         const cells = [...tr.children].filter((cell) => !cell.classList.contains('gap'));
         const own = [cells[0], cells[1] ?? document.createElement('td'), cells[2] ?? document.createElement('td')];
-        tr.replaceChildren(...line(own, new Map(before.map((record, i) => [record, cells[leading + i]]).filter(([, cell]) => cell))));
+        tr.replaceChildren(
+          ...line(own, new Map(before.map((record, i) => [record, cells[leading + i]]).filter(([, cell]) => cell))),
+        );
         return tr;
       });
       const none = document.createElement('tr');
       none.className = 'none';
       none.append(Object.assign(document.createElement('td'), { textContent: 'Nothing yet.' }));
-      body.replaceChildren(old ?? fresh, ...(above ? [gapRow(above)] : []), ...lines, ...(below ? [gapRow(below)] : []), ...(empty ? [none] : []));
+      body.replaceChildren(
+        old ?? fresh,
+        ...(above ? [gapRow(above)] : []),
+        ...lines,
+        ...(below ? [gapRow(below)] : []),
+        ...(empty ? [none] : []),
+      );
       return body;
     });
     table.replaceChildren(table.querySelector('colgroup'), table.tHead, ...bodies);
@@ -159,22 +189,28 @@ export class Sheet {
 
   // drawnRows and drawnColumns are the places of what is drawn, the end left out.
   get drawnRows() {
-    const places = Object.keys(this.rows).map(Number).filter((row) => row > 0);
+    const places = Object.keys(this.rows)
+      .map(Number)
+      .filter((row) => row > 0);
     return [Math.min(...places) - 1, Math.max(...places)];
   }
 
-  get drawnColumns() { return [this.first, this.first + this.table.querySelectorAll('thead .record').length]; }
+  get drawnColumns() {
+    return [this.first, this.first + this.table.querySelectorAll('thead .record').length];
+  }
 
   // wanted is what should be drawn where something that can be seen is not: windows of rows and columns, or null.
   wanted() {
     const rows = this.#around(this.drawnRows, this.rowCount - 1, this.#rowsSeen(), 80, 10);
     const columns = this.#around(this.drawnColumns, this.columnCount - leading, this.#columnsSeen(), 16, 4);
-    return rows || columns ? { rows: (rows ?? this.drawnRows).join('-'), columns: (columns ?? this.drawnColumns).join('-') } : null;
+    return rows || columns
+      ? { rows: (rows ?? this.drawnRows).join('-'), columns: (columns ?? this.drawnColumns).join('-') }
+      : null;
   }
 
   // around is a window of so many, in steps, with what is seen in its middle; null where what is drawn will do.
   #around([from, to], count, [first, last], size, step) {
-    if (first >= from && last <= to || count === 0) return null;
+    if ((first >= from && last <= to) || count === 0) return null;
     const room = Math.max(size, last - first + 2 * step);
     const begin = Math.max(0, Math.min(Math.floor((first - (room - (last - first)) / 2) / step) * step, count - room));
     return [begin, Math.min(count, begin + room)];
@@ -193,7 +229,8 @@ export class Sheet {
     if (column >= leading) {
       const own = this.rows[0].slice(0, leading).reduce((sum, cell) => sum + cell.offsetWidth, 0);
       const left = own + (column - leading) * this.columnWidth;
-      if (left < scroll.scrollLeft + own || left + this.columnWidth > scroll.scrollLeft + scroll.clientWidth) scroll.scrollLeft = left - scroll.clientWidth / 2;
+      if (left < scroll.scrollLeft + own || left + this.columnWidth > scroll.scrollLeft + scroll.clientWidth)
+        scroll.scrollLeft = left - scroll.clientWidth / 2;
     }
     let from = 1;
     for (const tr of [...this.table.tBodies].flatMap((body) => [...body.rows])) {

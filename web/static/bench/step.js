@@ -1,7 +1,6 @@
-// Stepping a value: by keys, or by dragging a property's name. What is tried while a key or the mouse is held shows in the
-// proof at once and is one entry of the log.
-// stepped is a number with its unit, so many steps on; null for what is no number. The server says what a step is in each
-// unit, and where it ends.
+// Stepping a value: by keys, or by dragging a property's name. What is tried while a key or the mouse is held shows
+// in the proof at once and is one entry of the log. stepped is a number with its unit, so many steps on; null for
+// what is no number. The server says what a step is in each unit, and where it ends.
 export function stepped(text, { bare, by }, steps) {
   const found = /^(-?\d*\.?\d+)([a-z%]*)$/i.exec(text.trim());
   if (!found) return null;
@@ -33,14 +32,18 @@ export class Trial {
   }
 
   // leave takes everything back that was tried.
-  leave() { return this.show(this.began); }
+  leave() {
+    return this.show(this.began);
+  }
 
   async #drain() {
     while (this.next !== null) {
       const text = this.next;
       this.next = null;
       const cells = [{ at: this.at, text }];
-      const taken = await this.grid.desk.send({ act: 'cells', cells: JSON.stringify(cells), hold: this.hold }).catch(() => null);
+      const taken = await this.grid.desk
+        .send({ act: 'cells', cells: JSON.stringify(cells), hold: this.hold })
+        .catch(() => null);
       this.grid.note(cells, taken);
     }
     this.sending = null;

@@ -1,7 +1,9 @@
-// Hears of changes to a site. All pages of a browser share one stream, since HTTP/1.1 allows a browser six connections to a
-// server; where there are no shared workers each page has its own.
+// Hears of changes to a site. All pages of a browser share one stream, since HTTP/1.1 allows a browser six
+// connections to a server; where there are no shared workers each page has its own.
 export function follow(site, heard) {
-  const hear = (event) => { if (event.site === site) heard(event); };
+  const hear = (event) => {
+    if (event.site === site) heard(event);
+  };
   const alone = () => {
     const stream = new EventSource(`/events?sites=${encodeURIComponent(site)}`);
     stream.addEventListener('version', (event) => hear(JSON.parse(event.data)));
@@ -14,8 +16,12 @@ export function follow(site, heard) {
     alive = true;
     if (message.data.site) hear(message.data);
   };
-  worker.onerror = () => { if (!alive) alone(); };
+  worker.onerror = () => {
+    if (!alive) alone();
+  };
   worker.port.postMessage({ follow: site });
   addEventListener('pagehide', () => worker.port.postMessage({ follow: null }));
-  addEventListener('pageshow', (event) => { if (event.persisted) worker.port.postMessage({ follow: site }); });
+  addEventListener('pageshow', (event) => {
+    if (event.persisted) worker.port.postMessage({ follow: site });
+  });
 }

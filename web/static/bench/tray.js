@@ -1,12 +1,14 @@
-// The tray below the ledger: the value under the cursor taken apart into fields. The server says which fields there are and
-// what they make together (data-compose); what is tried while the mouse is held is one entry of the log.
+// The tray below the ledger: the value under the cursor taken apart into fields. The server says which fields there
+// are and what they make together (data-compose); what is tried while the mouse is held is one entry of the log.
 import { stepped, stepsOf, Trial } from './step.js';
 
 const own = (node, inner) => inner.parentElement.closest('[data-compose]') === node;
 
 // compose makes the text of a node: its fields by name, and for {*} what the nodes inside it make.
 export function compose(node) {
-  const inside = [...node.querySelectorAll('[data-compose]')].filter((e) => own(node, e) && !e.dataset.removed).map(compose);
+  const inside = [...node.querySelectorAll('[data-compose]')]
+    .filter((e) => own(node, e) && !e.dataset.removed)
+    .map(compose);
   return node.dataset.compose.replace(/\{(\*|\w+)\}/g, (_, name) => {
     if (name === '*') return inside.join(node.dataset.join ?? ', ');
     return [...node.querySelectorAll(`[name="${name}"]`)].find((e) => own(node, e))?.value ?? '';
@@ -23,7 +25,9 @@ export class Tray {
     this.stops = new Map(); // which stop of a layer is open, by the layer's place
     this.held = false;
     grid.onMove(() => this.follow());
-    desk.onChange(() => { if (!this.held) this.load(); });
+    desk.onChange(() => {
+      if (!this.held) this.load();
+    });
     this.node.addEventListener('input', (event) => this.onInput(event));
     this.node.addEventListener('change', (event) => this.onChange(event));
     this.node.addEventListener('click', (event) => this.onClick(event));
@@ -31,7 +35,9 @@ export class Tray {
     this.node.addEventListener('pointerdown', (event) => this.onPointer(event));
   }
 
-  get open() { return !this.node.hidden; }
+  get open() {
+    return !this.node.hidden;
+  }
 
   toggle(on = !this.open) {
     this.node.hidden = !on;
@@ -57,10 +63,17 @@ export class Tray {
     if (!this.open) return;
     const { at } = this;
     if (!at) {
-      this.node.replaceChildren(Object.assign(document.createElement('p'), { className: 'ghost', textContent: 'Move to a value of the look to adjust it here.' }));
+      this.node.replaceChildren(
+        Object.assign(document.createElement('p'), {
+          className: 'ghost',
+          textContent: 'Move to a value of the look to adjust it here.',
+        }),
+      );
       return;
     }
-    const answer = await fetch(`${this.desk.url}/control?${new URLSearchParams({ at, ...(this.parted ? { parted: 'yes' } : {}) })}`);
+    const answer = await fetch(
+      `${this.desk.url}/control?${new URLSearchParams({ at, ...(this.parted ? { parted: 'yes' } : {}) })}`,
+    );
     const html = await answer.text();
     if (at !== this.at || this.held) return; // the cursor has gone on
     if (!answer.ok) return;
@@ -68,14 +81,17 @@ export class Tray {
     this.paint();
   }
 
-  get body() { return this.node.querySelector('.control-body'); }
+  get body() {
+    return this.node.querySelector('.control-body');
+  }
 
   // show tries a text in the proof. What follows within a moment, or while the mouse is held, is the same go.
   show(text) {
     const cell = this.grid.table.querySelector(`[data-at="${CSS.escape(this.at)}"]`);
     if (!cell) return;
     const now = performance.now();
-    if (!this.trial || (!this.held && now - this.tried > 900)) this.trial = new Trial(this.grid, this.at, cell.dataset.text);
+    if (!this.trial || (!this.held && now - this.tried > 900))
+      this.trial = new Trial(this.grid, this.at, cell.dataset.text);
     this.tried = now;
     this.trial.show(text);
   }
@@ -92,7 +108,8 @@ export class Tray {
     if (target.dataset.ink) {
       const value = (name) => ink.querySelector(`[data-ink=${name}]`).value;
       const alpha = Number(value('a'));
-      ink.querySelector('[name=text]').value = `oklch(${value('l')} ${value('c')} ${value('h')}${alpha < 1 ? ` / ${alpha}` : ''})`;
+      ink.querySelector('[name=text]').value =
+        `oklch(${value('l')} ${value('c')} ${value('h')}${alpha < 1 ? ` / ${alpha}` : ''})`;
     }
     const said = target.parentElement.querySelector('output:not(.ink-said)');
     if (said) said.textContent = target.value + said.textContent.replace(/^-?[\d.]+/, '');
@@ -103,7 +120,8 @@ export class Tray {
   onChange({ target }) {
     if (target.matches('[data-whole]')) this.take(target.value);
     else if (target.matches('.side')) this.take(compose(this.body));
-    else if (target.matches('[data-picture-size]') && target.value === 'repeat') this.take(compose(this.body).replace(', repeat,', ', 240px,'));
+    else if (target.matches('[data-picture-size]') && target.value === 'repeat')
+      this.take(compose(this.body).replace(', repeat,', ', 240px,'));
     else if (target.matches('[data-picture-size]')) {
       target.closest('[data-compose]').dataset.compose = 'picture({picture}, {size}, {x}% {y}%)';
       this.take(compose(this.body));
@@ -140,7 +158,11 @@ export class Tray {
       event.preventDefault();
       this.moveStop(event.target, (place) => place + (event.key === 'ArrowLeft' ? -1 : 1) * (event.shiftKey ? 10 : 1));
     } else if (event.target.matches('[data-step]') && ['ArrowUp', 'ArrowDown'].includes(event.key)) {
-      const text = stepped(event.target.value, stepsOf(this.grid.cell()), (event.key === 'ArrowUp' ? 1 : -1) * (event.shiftKey ? 10 : 1));
+      const text = stepped(
+        event.target.value,
+        stepsOf(this.grid.cell()),
+        (event.key === 'ArrowUp' ? 1 : -1) * (event.shiftKey ? 10 : 1),
+      );
       if (text === null) return;
       event.preventDefault();
       event.target.value = text;
@@ -149,7 +171,9 @@ export class Tray {
   }
 
   // field is what holds a stop's place and colour.
-  field(stop) { return [...stop.closest('.layer').querySelectorAll('.stop-field')][Number(stop.dataset.stop)]; }
+  field(stop) {
+    return [...stop.closest('.layer').querySelectorAll('.stop-field')][Number(stop.dataset.stop)];
+  }
 
   select(stop) {
     const layers = [...this.node.querySelectorAll('.layer')];
@@ -206,7 +230,9 @@ export class Tray {
       this.hold((moved) => {
         const at = new DOMPoint(moved.clientX, moved.clientY).matrixTransform(svg.getScreenCTM().inverse());
         const n = target.dataset.handle;
-        const set = (name, value) => { this.node.querySelector(`[name=${name}${n}]`).value = Math.round(value * 100) / 100; };
+        const set = (name, value) => {
+          this.node.querySelector(`[name=${name}${n}]`).value = Math.round(value * 100) / 100;
+        };
         set('x', Math.min(1, Math.max(0, at.x / 100)));
         set('y', Math.min(1.3, Math.max(-0.3, 1 - at.y / 100)));
         this.paint();
@@ -237,11 +263,23 @@ export class Tray {
     for (const ink of this.node.querySelectorAll('.ink-field')) {
       const value = (name) => ink.querySelector(`[data-ink=${name}]`).value;
       const [l, c, h, a] = ['l', 'c', 'h', 'a'].map(value);
-      const track = (name, stops) => ink.querySelector(`[data-ink=${name}]`).style.setProperty('--track', `linear-gradient(to right, ${stops.join(', ')})`);
+      const track = (name, stops) =>
+        ink
+          .querySelector(`[data-ink=${name}]`)
+          .style.setProperty('--track', `linear-gradient(to right, ${stops.join(', ')})`);
       const along = (most, of) => [0, 0.25, 0.5, 0.75, 1].map((share) => of(share * most));
-      track('l', along(1, (x) => `oklch(${x} ${c} ${h})`));
-      track('c', along(0.33, (x) => `oklch(${l} ${x} ${h})`));
-      track('h', [0, 60, 120, 180, 240, 300, 360].map((x) => `oklch(${l} ${Math.max(c, 0.08)} ${x})`));
+      track(
+        'l',
+        along(1, (x) => `oklch(${x} ${c} ${h})`),
+      );
+      track(
+        'c',
+        along(0.33, (x) => `oklch(${l} ${x} ${h})`),
+      );
+      track(
+        'h',
+        [0, 60, 120, 180, 240, 300, 360].map((x) => `oklch(${l} ${Math.max(c, 0.08)} ${x})`),
+      );
       track('a', [`oklch(${l} ${c} ${h} / 0)`, `oklch(${l} ${c} ${h})`]);
       ink.querySelector('.ink-said rect').style.fill = `oklch(${l} ${c} ${h})`;
       ink.dataset.painted = `oklch(${l} ${c} ${h} / ${a})`;
@@ -252,9 +290,13 @@ export class Tray {
       const chosen = Math.min(this.stops.get(place) ?? 0, fields.length - 1);
       const stops = fields.map((field, i) => {
         field.hidden = i !== chosen;
-        return { colour: field.querySelector('.ink-field').dataset.painted, at: field.querySelector('[name=place]').value };
+        return {
+          colour: field.querySelector('.ink-field').dataset.painted,
+          at: field.querySelector('[name=place]').value,
+        };
       });
-      layer.querySelector('.stop-band').style.backgroundImage = `linear-gradient(to right, ${stops.map(({ colour, at }) => `${colour} ${at}%`).join(', ')})`;
+      layer.querySelector('.stop-band').style.backgroundImage =
+        `linear-gradient(to right, ${stops.map(({ colour, at }) => `${colour} ${at}%`).join(', ')})`;
       layer.querySelectorAll('.stop').forEach((button, i) => {
         if (!stops[i]) return;
         button.style.left = `${stops[i].at}%`;
@@ -264,7 +306,9 @@ export class Tray {
     });
     const ease = this.node.querySelector('[data-ease]');
     if (ease) {
-      const [x1, y1, x2, y2] = ['x1', 'y1', 'x2', 'y2'].map((name) => Number(ease.querySelector(`[name=${name}]`).value) * 100);
+      const [x1, y1, x2, y2] = ['x1', 'y1', 'x2', 'y2'].map(
+        (name) => Number(ease.querySelector(`[name=${name}]`).value) * 100,
+      );
       ease.querySelector('.curve').setAttribute('d', `M0 100C${x1} ${100 - y1} ${x2} ${100 - y2} 100 0`);
       ease.querySelector('.arm').setAttribute('d', `M0 100L${x1} ${100 - y1}M100 0L${x2} ${100 - y2}`);
       ease.querySelectorAll('.handle').forEach((handle, i) => {
