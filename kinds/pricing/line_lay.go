@@ -26,7 +26,7 @@ type lineArrangement struct {
 // lineArrangements are the ways, the widest first. The shares of the first are lineShares.
 var lineArrangements = []lineArrangement{
 	{4, `"who note price take"/minmax(0,5fr) minmax(0,4fr) minmax(0,5fr) minmax(0,4fr)`, "0px", 960},
-	{2, `"who price" "note take"/minmax(0,1fr) minmax(0,1fr)`, "8px", 600},
+	{2, `"who price" "note take"/minmax(0,1fr) minmax(0,1fr)`, "8px", phoneBelow},
 	{1, `"who" "price" "note" "take"/minmax(0,1fr)`, "6px", 0},
 }
 

@@ -37,7 +37,7 @@ func layMatrix(v kind.View, width int) matrixLay {
 			return matrixLay{names: namesLeast, column: unmeasuredColumn}
 		}
 		r := v.Tight.Ruler("", width)
-		inner, phone := r.Frame()-r.Edges("table"), r.Frame() < linesFrom
+		inner, phone := r.Frame()-r.Edges("table"), r.Frame() < phoneBelow
 		names, column := leastOfMatrix(v, r, phone)
 		switch {
 		case !phone && names+n*column <= inner:
@@ -111,7 +111,7 @@ func matrixVariables(v kind.View) []kind.Variable {
 func matrixRoom(v kind.View, r kind.Ruler, part string) float64 {
 	n, l := float64(max(1, len(v.Set.Records))), layMatrix(v, r.Width())
 	inner := r.Frame() - r.Edges("table")
-	phone := r.Frame() < linesFrom
+	phone := r.Frame() < phoneBelow
 	if phone && part != "button" && slices.Contains(headless, part) {
 		return 0 // on a phone the head has no more than a title and a price
 	}

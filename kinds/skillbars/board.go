@@ -11,7 +11,7 @@ import (
 	"golang.org/x/text/collate"
 	"golang.org/x/text/language"
 
-	"rubrel/core/icon"
+	"rubrel/core/anatomy"
 	"rubrel/core/kind"
 	"rubrel/core/money"
 )
@@ -55,16 +55,17 @@ func (b *board) chosen(name string) string {
 
 // bar is one skill as it is shown.
 type bar struct {
-	ID, Name, Note, Group string
-	Title                 string // the name with the hyphens that it needs
-	Featured              bool
-	Icon                  template.HTML
-	Value, Least, Most    kind.Number
-	Number                string  // what it says of the value
-	Spoken                string  // the same, for who hears it
-	Share                 float64 // of the bar that is filled, from 0 to 1
-	Now                   string  // the value within the range, for machines
-	Pips                  []struct{}
+	ID, Name, Group    string
+	Title              string // the name with the hyphens that it needs
+	Featured           bool
+	Icon, Note         template.HTML
+	NoteRuns           []kind.Run
+	Value, Least, Most kind.Number
+	Number             string  // what it says of the value
+	Spoken             string  // the same, for who hears it
+	Share              float64 // of the bar that is filled, from 0 to 1
+	Now                string  // the value within the range, for machines
+	Pips               []struct{}
 	Labels
 }
 
@@ -125,11 +126,14 @@ func (b *board) bars() []bar {
 func (b *board) read(r kind.Record) bar {
 	least, most := rangeOf(b.v.Set, r)
 	value := valueOf(r)
-	x := bar{ID: r.ID, Name: kind.Text(r.Facts, "name"), Note: kind.Text(r.Facts, "note"), Group: kind.Text(r.Facts,
-		"group"),
-		Featured: r.Featured, Icon: icon.SVG(kind.Text(r.Facts, "icon")), Value: value, Least: least, Most: most,
-		Share: shareOf(value, least, most)}
-	x.Title, x.Note = b.v.Soft("name", r.ID, x.Name), b.v.Soft("note", r.ID, x.Note)
+	at := anatomy.At{View: b.v, Record: r}
+	x := bar{ID: r.ID, Name: kind.Text(r.Facts, "name"), Group: kind.Text(r.Facts, "group"), Featured: r.Featured,
+		Note: noteSlot.HTML(at), NoteRuns: noteSlot.Runs(at), Icon: iconSlot.HTML(at), Value: value, Least: least,
+		Most: most, Share: shareOf(value, least, most)}
+	for i := range x.NoteRuns {
+		x.NoteRuns[i].Record = r.ID
+	}
+	x.Title = b.v.Soft("name", r.ID, x.Name)
 	x.Number, x.Spoken = b.says(r, value, least, most)
 	x.Now = value.String()
 	switch {

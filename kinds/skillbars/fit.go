@@ -36,9 +36,7 @@ func runsOf(form string) func(kind.View) []kind.Run {
 					runs = append(runs, kind.Run{Record: x.ID, Part: label.part, Text: label.text, OneLine: true})
 				}
 			}
-			if x.Note != "" {
-				runs = append(runs, kind.Run{Record: x.ID, Part: "note", Text: x.Note, Key: "note"})
-			}
+			runs = append(runs, x.NoteRuns...)
 		}
 		return runs
 	}

@@ -5,7 +5,6 @@ package skillbars
 import (
 	_ "embed"
 
-	"rubrel/core/icon"
 	"rubrel/core/intake"
 	"rubrel/core/kind"
 )
@@ -78,9 +77,8 @@ var fields = []kind.Field{
 	{Name: "value", Label: "value", Help: "how far it goes: 80", Type: numberType, Required: true, Begins: "50",
 		Split:   splitValue,
 		Aliases: []string{"percent", "percentage", "score", "level", "points", "rating", "done", "wert", "%"}},
-	{Name: "note", Label: "note", Help: "a few words below", Type: kind.TextType{Most: 200},
-		Aliases: []string{"description", "text", "remark", "details"}},
-	{Name: "icon", Label: "icon", Help: "the name of an icon: telescope", Type: icon.Type{}, Aliases: []string{"symbol"}},
+	noteSlot.Fields[0],
+	iconSlot.Fields[0],
 	{Name: "group", Label: "group", Help: "skills of one group stand together, and groups side by side",
 		Type: kind.TextType{Most: 60}, Aliases: []string{"set", "category", "area", "section"}},
 	{Name: "least", Group: rangeGroup, Label: "least", Help: "where the range begins; 0 where nothing is said",

@@ -4,6 +4,7 @@ import (
 	"slices"
 	"strconv"
 
+	"rubrel/core/anatomy"
 	"rubrel/core/kind"
 	"rubrel/core/layout"
 )
@@ -110,8 +111,10 @@ func (b *board) leastText(r kind.Ruler) float64 {
 	widest := 0.0
 	for _, x := range b.plain {
 		name, _ := b.v.Tight.LeastWidth("name", x.ID, x.Name, r.Width(), 0)
-		note, _ := b.v.Tight.LeastWidth("note", x.ID, x.Note, r.Width(), 0)
-		widest = max(widest, name+b.iconRoom(r), note)
+		widest = max(widest, name+b.iconRoom(r))
+		for _, run := range x.NoteRuns {
+			widest = max(widest, anatomy.Least(b.v, run, r))
+		}
 	}
 	return widest + r.Edges("skill")
 }

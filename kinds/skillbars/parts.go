@@ -3,20 +3,13 @@ package skillbars
 import (
 	"slices"
 
+	"rubrel/core/anatomy"
+	"rubrel/core/icon"
 	"rubrel/core/kind"
 	"rubrel/core/look"
 )
 
-var (
-	textProperties = []string{"color", "font-family", "font-size", "font-weight", "line-height", "letter-spacing",
-		"word-spacing", "font-style", "text-transform", "text-decoration", "text-shadow", "margin", "display"}
-	boxProperties = []string{"background-color", "background-image", "padding", "border", "border-radius", "box-shadow",
-		"opacity"}
-	paintProperties = []string{"background-color", "background-image", "opacity", "border", "border-radius", "box-shadow"}
-	enterProperties = []string{"animation-name", "animation-duration", "animation-delay", "animation-timing-function",
-		"animation-range-start"}
-	moveProperties = []string{"translate", "scale", "transition-duration", "transition-timing-function"}
-)
+var paintProperties = []string{"background-color", "background-image", "opacity", "border", "border-radius", "box-shadow"}
 
 // withoutTiles are the forms whose bars stand beside their words.
 var withoutTiles = []string{lineForm, columnForm, ringForm, halfForm, stepsForm}
@@ -24,11 +17,27 @@ var withoutTiles = []string{lineForm, columnForm, ringForm, halfForm, stepsForm}
 // withBars are the forms whose bars can have words in them.
 var withBars = []string{lineForm, columnForm}
 
-// parts is the anatomy of skill bars.
-var parts = []kind.Part{
+// noteSlot and iconSlot are what a skill shows beside its name, its number and its bar, which are of this kind alone.
+var (
+	noteSlot = anatomy.Text(kind.Field{Name: "note", Label: "note", Help: "a few words below",
+		Type: kind.TextType{Most: 200}, Aliases: []string{"description", "text", "remark", "details"}},
+		kind.Part{Parent: "skill", Behind: overTile, Properties: append(slices.Clone(anatomy.TextProperties), "max-width"),
+			Defaults: map[string]string{"color": "quiet", "font-size": "type-2", "margin": "space-0 0 0"},
+			In:       map[string]map[string]string{tileForm: {"color": "ink"}}})
+	iconSlot = anatomy.Icon(kind.Field{Name: "icon", Label: "icon", Help: "the name of an icon: telescope",
+		Type: icon.Type{}, Aliases: []string{"symbol"}},
+		kind.Part{Help: "the skill's icon", Parent: "name", Behind: overTile,
+			Properties: []string{"color", "font-size", "margin", "display"},
+			Defaults:   map[string]string{"font-size": "1.25em"}})
+)
+
+// parts is the anatomy of skill bars, in the order of the ledger.
+var parts = slices.Concat(boardParts, iconSlot.Parts, numberParts, noteSlot.Parts, barParts)
+
+// boardParts are the ground, the groups, and a skill with its name.
+var boardParts = []kind.Part{
 	{Name: "board", Help: "the ground on which the skills stand", Place: look.BlockItself,
-		Properties: slices.Concat(boxProperties, []string{"color", "font-family", "font-size", "line-height"},
-			enterProperties),
+		Properties: anatomy.BlockProperties,
 		Defaults: map[string]string{"background-color": "ground", "color": "ink", "font-family": "text",
 			"font-size": "type-3", "line-height": "leading-text",
 			"padding": "space-6", "padding@middle": "space-5 space-4", "padding@narrow": "space-4 space-3"}},
@@ -36,39 +45,39 @@ var parts = []kind.Part{
 		Properties: []string{"gap"}, As: map[string]string{"gap": "--rb-groups-gap"},
 		Defaults: map[string]string{"gap": "space-6", "gap@narrow": "space-5"}},
 	{Name: "group", Text: true, Help: "the heading of a group", Place: look.BlockItself, Parent: "groups",
-		Properties: textProperties,
+		Properties: anatomy.TextProperties,
 		Defaults: map[string]string{"font-family": "display", "font-weight": "weight-display", "font-size": "type-5",
 			"line-height": "leading-tight", "margin": "0 0 space-3"}},
 	{Name: "skills", Help: "the skills of a group", Place: look.BlockItself, Parent: "groups",
 		Properties: []string{"grid-template-columns", "gap"}, As: map[string]string{"gap": "--rb-gap"},
 		Defaults: map[string]string{"grid-template-columns": "auto", "gap": "space-4"}},
-	{Name: "skill", Help: "one skill", Place: look.RecordItem, Parent: "skills", Properties: slices.Concat(boxProperties,
-		[]string{"color", "text-align", "order"}, moveProperties, enterProperties),
+	{Name: "skill", Help: "one skill", Place: look.RecordItem, Parent: "skills", Properties: anatomy.RecordProperties,
 		As: map[string]string{"text-align": "--rb-align", "border-radius": "--rb-skill-radius",
 			"padding": "--rb-skill-padding"},
 		Defaults: map[string]string{"padding": "0", "text-align": "start", "border-radius": "radius-2"},
 		In:       map[string]map[string]string{tileForm: {"padding": "space-4"}}},
 	{Name: "name", Text: true, Help: "the skill's name", Parent: "skill", Behind: overTile,
-		Properties: slices.Concat(textProperties, enterProperties),
+		Properties: slices.Concat(anatomy.TextProperties, anatomy.EnterProperties),
 		Defaults:   map[string]string{"font-weight": "weight-strong", "line-height": "leading-tight"}},
-	{Name: "icon", Help: "the skill's icon", Parent: "name", Properties: []string{"color", "font-size", "margin",
-		"display"}, Text: true, Behind: overTile,
-		Defaults: map[string]string{"font-size": "1.25em"}},
+}
+
+// numberParts is the number beside the bar, or in a ring.
+var numberParts = []kind.Part{
 	{Name: "number", Text: true, Paints: ifNumbers, Help: "how far it goes, beside the bar or in a ring", Parent: "skill",
-		Behind: overTile, Properties: textProperties,
+		Behind: overTile, Properties: anatomy.TextProperties,
 		Defaults: map[string]string{"line-height": "leading-tight"},
 		In: map[string]map[string]string{
 			ringForm:   {"font-family": "display", "font-weight": "weight-display", "font-size": "type-6"},
 			halfForm:   {"font-family": "display", "font-weight": "weight-display", "font-size": "type-6"},
 			tileForm:   {"font-family": "display", "font-weight": "weight-display", "font-size": "type-7"},
 			columnForm: {"font-weight": "weight-strong"}}},
-	{Name: "note", Text: true, Help: "a few words below", Parent: "skill", Behind: overTile,
-		Properties: append(slices.Clone(textProperties), "max-width"),
-		Defaults:   map[string]string{"color": "quiet", "font-size": "type-2", "margin": "space-0 0 0"},
-		In:         map[string]map[string]string{tileForm: {"color": "ink"}}},
+}
+
+// barParts are the bar and what stands in it and over it.
+var barParts = []kind.Part{
 	{Name: "bar", Help: "the bar: its thickness whatever its form, the height of columns, the width of rings, how it " +
 		"fills", Parent: "skill",
-		Properties: slices.Concat([]string{"stroke-width", "width", "height", "gap", "margin"}, enterProperties),
+		Properties: slices.Concat([]string{"stroke-width", "width", "height", "gap", "margin"}, anatomy.EnterProperties),
 		As: map[string]string{"stroke-width": "--rb-thickness", "width": "--rb-size", "height": "--rb-height",
 			"gap": "--rb-bar-gap"},
 		Defaults: map[string]string{"stroke-width": "12px", "width": "148px", "height": "300px", "height@narrow": "220px",
@@ -90,23 +99,23 @@ var parts = []kind.Part{
 		Parent: "tile-track", Properties: []string{"background-color", "background-image", "opacity"},
 		Defaults: map[string]string{"background-color": "line"}},
 	{Name: "inside", Text: true, Forms: withBars, Paints: ifLabels(inside), Help: "words on what is filled",
-		Parent: "bar", Behind: onFill, Properties: append(slices.Clone(textProperties), "padding"),
+		Parent: "bar", Behind: onFill, Properties: append(slices.Clone(anatomy.TextProperties), "padding"),
 		Defaults: map[string]string{"color": "ground", "font-size": "type-2", "font-weight": "weight-strong",
 			"line-height": "leading-tight", "padding": "space-0 space-1"}},
 	{Name: "outside", Text: true, Forms: []string{lineForm}, Paints: ifLabels(inside),
 		Help: "words that what is filled has no room for, after it", Parent: "bar", Behind: onTrack,
-		Properties: append(slices.Clone(textProperties), "padding"),
+		Properties: append(slices.Clone(anatomy.TextProperties), "padding"),
 		Defaults: map[string]string{"font-size": "type-2", "font-weight": "weight-strong", "line-height": "leading-tight",
 			"padding": "space-0 space-1"}},
 	{Name: "over", Text: true, Forms: []string{lineForm}, Paints: ifLabels(over), Help: "words over the whole bar",
-		Parent: "bar", Behind: onBoth, Properties: append(slices.Clone(textProperties), "padding", "background-color",
+		Parent: "bar", Behind: onBoth, Properties: append(slices.Clone(anatomy.TextProperties), "padding", "background-color",
 			"border-radius"),
 		Defaults: map[string]string{"font-size": "type-2", "font-weight": "weight-strong", "line-height": "leading-tight",
 			"padding": "0 space-0", "margin": "0 space-0", "color": "ink", "background-color": "ground",
 			"border-radius": "radius-1"}},
 	{Name: "riding", Text: true, Forms: withBars, Paints: ifLabels(riding, inside),
 		Help: "the number that rides on the end of what is filled", Parent: "skill",
-		Properties: slices.Concat(textProperties, []string{"background-color", "padding", "border-radius"}),
+		Properties: slices.Concat(anatomy.TextProperties, []string{"background-color", "padding", "border-radius"}),
 		Defaults: map[string]string{"font-size": "type-2", "line-height": "leading-tight", "font-weight": "weight-strong",
 			"padding": "0"},
 		In: map[string]map[string]string{columnForm: {"background-color": "ground", "padding": "2px 4px",
@@ -116,7 +125,7 @@ var parts = []kind.Part{
 		As: map[string]string{"width": "--rb-aim-width"}, Defaults: map[string]string{"background-color": "quiet",
 			"width": "2px"}},
 	{Name: "aim-label", Text: true, Paints: ifLine, Help: "what the line says", Place: look.BlockItself, Parent: "board",
-		Properties: textProperties,
+		Properties: anatomy.TextProperties,
 		Defaults:   map[string]string{"color": "quiet", "font-size": "type-2", "margin": "space-3 0 0"}},
 }
 
