@@ -2,6 +2,7 @@ package pricing
 
 import (
 	"fmt"
+	"math"
 	"slices"
 	"strconv"
 
@@ -11,11 +12,11 @@ import (
 
 // The measures of a matrix, in CSS px (common practice).
 const (
-	matrixMost, matrixColumn = 260.0, 280.0 // it is as wide as names and plans of this width at most
-	namesLeast, namesMost    = 140.0, 300.0
-	namesShare               = 0.26 // of the block's width, that names take
-	mostInView               = 0.8  // of the block's width, that a column may take which is scrolled to
-	unmeasuredColumn         = 104.0
+	namesLeast, namesMost = 140.0, 300.0
+	namesShare            = 0.26  // of the block's width, that names take
+	columnMost            = 280.0 // how wide a plan is at most, unless its texts need more
+	mostInView            = 0.8   // of the block's width, that a column may take which is scrolled to
+	unmeasuredColumn      = 104.0
 )
 
 // matrixLay is how a matrix is laid out at a width.
@@ -23,6 +24,11 @@ type matrixLay struct {
 	names   float64 // how wide the column of names is; 0 where they stand above their values
 	column  float64 // how wide that of a plan is at least
 	scrolls bool
+}
+
+// most is how wide a matrix of so many plans is at most.
+func (l matrixLay) most(plans float64) float64 {
+	return max(namesMost, l.names) + plans*max(columnMost, l.column)
 }
 
 // headless are the parts of a plan's head that a phone shows below the table, or not at all.
@@ -76,7 +82,7 @@ func leastOfMatrix(v kind.View, r kind.Ruler, phone bool) (names, column float64
 			column = max(column, wide+r.Edges(run.Part)+r.Edges("plan"))
 		}
 	}
-	return names, column
+	return math.Ceil(names), math.Ceil(column)
 }
 
 // matrixVariables gives the layout its columns at each width, and the widest amount that heads hold.
@@ -96,31 +102,44 @@ func matrixVariables(v kind.View) []kind.Variable {
 			least = fmt.Sprintf("%.0fpx", l.names+float64(n)*l.column)
 		}
 		for _, said := range [][2]string{{"--rb-matrix-columns", columns}, {"--rb-row-at", rows}, {"--rb-corner", corner},
-			{"--rb-matrix-least", least}} {
+			{"--rb-matrix-least", least}, {"--rb-matrix-most", px(l.most(float64(n)))}} {
 			if last[said[0]] != said[1] {
 				last[said[0]] = said[1]
 				variables = append(variables, kind.Variable{Name: said[0], Width: i, Value: said[1]})
 			}
 		}
 	}
-	return append(variables, kind.Variable{Name: "--rb-matrix-most",
-		Value: fmt.Sprintf("%.0fpx", matrixMost+float64(n)*matrixColumn)})
+	return variables
 }
 
-// matrixRoom is the room of a text in a matrix.
+// matrixRoom is the room of a text in a matrix. Where the width is narrowest it is the least room within the width:
+// where the table is as wide as it gets, names still take more and leave less to the plans.
 func matrixRoom(v kind.View, r kind.Ruler, part string) float64 {
+	room := cellRoom(v, r, r.Frame(), part)
+	below, namesFull := v.Widths[r.Width()].Below, namesMost/namesShare
+	if v.Tight == nil || r.Frame() != v.Tight.Ruler("", r.Width()).Frame() || r.Frame() >= namesFull {
+		return room
+	}
+	if below > 0 {
+		namesFull = min(namesFull, float64(below))
+	}
+	return min(room, cellRoom(v, r, namesFull, part))
+}
+
+// cellRoom is the room of a text in a matrix in a block that is so many CSS px wide.
+func cellRoom(v kind.View, r kind.Ruler, frame float64, part string) float64 {
 	n, l := float64(max(1, len(v.Set.Records))), layMatrix(v, r.Width())
-	inner := r.Frame() - r.Edges("table")
-	phone := r.Frame() < phoneBelow
+	inner := frame - r.Edges("table")
+	phone := frame < phoneBelow
 	if phone && part != "button" && slices.Contains(headless, part) {
 		return 0 // on a phone the head has no more than a title and a price
 	}
-	track, names := min(inner, matrixMost+n*matrixColumn), 0.0
+	track, names := min(inner, l.most(n)), 0.0
 	if l.scrolls {
 		track = max(track, l.names+n*l.column)
 	}
 	if l.names > 0 {
-		names = min(max(l.names, namesShare*r.Frame()), max(l.names, namesMost))
+		names = min(max(l.names, namesShare*frame), max(l.names, namesMost))
 	}
 	switch part {
 	case "group":

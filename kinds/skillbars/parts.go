@@ -9,7 +9,8 @@ import (
 	"rubrel/core/look"
 )
 
-var paintProperties = []string{"background-color", "background-image", "opacity", "border", "border-radius", "box-shadow"}
+var paintProperties = []string{"background-color", "background-image", "opacity", "border", "border-radius",
+	"box-shadow"}
 
 // withoutTiles are the forms whose bars stand beside their words.
 var withoutTiles = []string{lineForm, columnForm, ringForm, halfForm, stepsForm}
