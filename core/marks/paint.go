@@ -32,6 +32,8 @@ type known struct {
 	cells  map[cellsKey][]colour.Colour // of the pictures
 	texts  map[textKey]*setText
 	least  map[leastKey]leastRoom
+	edges  map[placeKey]float64
+	left   map[placeKey]bool
 	rooms  map[placeKey]float64
 	sizes  map[placeKey]float64
 	styles map[placeKey]typeset.Style
@@ -48,6 +50,7 @@ type cellsKey struct {
 func newKnown() *known {
 	return &known{around: map[string][]kind.Part{}, cells: map[cellsKey][]colour.Colour{}, texts: map[textKey]*setText{},
 		least: map[leastKey]leastRoom{},
+		edges: map[placeKey]float64{}, left: map[placeKey]bool{},
 		rooms: map[placeKey]float64{}, sizes: map[placeKey]float64{}, styles: map[placeKey]typeset.Style{}}
 }
 
@@ -441,6 +444,19 @@ func (p painter) weight(part kind.Part, t look.Target) int64 {
 
 // left reports whether a part is left out.
 func (p painter) left(part kind.Part, t look.Target) bool {
+	if t.State != look.Normal {
+		return p.readLeft(part, t)
+	}
+	key := placeKey{part.Name, p.sort(t), t.Width}
+	left, ok := p.known.left[key]
+	if !ok {
+		left = p.readLeft(part, t)
+		p.known.left[key] = left
+	}
+	return left
+}
+
+func (p painter) readLeft(part kind.Part, t look.Target) bool {
 	for _, outer := range p.around(part) {
 		if p.paints[outer.Name].Absent {
 			return true

@@ -3,6 +3,7 @@ package pricing
 import (
 	"html/template"
 	"slices"
+	"sync"
 
 	"rubrel/core/anatomy"
 	"rubrel/core/kind"
@@ -10,8 +11,19 @@ import (
 	"rubrel/core/pricing"
 )
 
+// kept holds the slots once they are asked for: some of their functions ask for them.
+var kept struct {
+	once  sync.Once
+	slots []anatomy.Slot
+}
+
 // slots are what a plan holds, in the order of the ledger. The first names it.
 func slots() []anatomy.Slot {
+	kept.once.Do(func() { kept.slots = declaredSlots() })
+	return kept.slots
+}
+
+func declaredSlots() []anatomy.Slot {
 	quiet := func(margin string) map[string]string {
 		return map[string]string{"color": "quiet", "color@featured": "feature-quiet", "font-size": "type-2", "margin": margin}
 	}
@@ -105,7 +117,7 @@ func fields() []kind.Field { return anatomy.Fields(slots()) }
 
 // slotsOf are the slots that a form has.
 func slotsOf(form string) []anatomy.Slot {
-	return slices.DeleteFunc(slots(), func(s anatomy.Slot) bool {
+	return slices.DeleteFunc(slices.Clone(slots()), func(s anatomy.Slot) bool {
 		return s.Parts[0].Forms != nil && !slices.Contains(s.Parts[0].Forms, form)
 	})
 }
