@@ -13,7 +13,7 @@ demo:
 
 test: lint
 	scripts/install.sh test
-	go test -timeout 25m ./...
+	go test -timeout 25m ./web ./render ./... # the longest first
 
 lint:
 	scripts/install.sh lint

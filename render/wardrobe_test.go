@@ -167,7 +167,8 @@ const printed = (60.0 / 96) * (60.0 / 96)
 // checkPrint fails where less than half of what is drawn in a colour is on the paper: words on it take some.
 func checkPrint(t *testing.T, what, path string, areas map[string]float64) {
 	t.Helper()
-	if out, err := exec.Command("pdftoppm", "-r", "60", path+".pdf", path).CombinedOutput(); err != nil {
+	pixels := exec.Command("pdftoppm", "-r", "60", "-aa", "no", "-aaVector", "no", path+".pdf", path)
+	if out, err := pixels.CombinedOutput(); err != nil {
 		t.Fatalf("pdftoppm: %v: %s", err, out)
 	}
 	pages, err := filepath.Glob(path + "-*.ppm")
