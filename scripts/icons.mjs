@@ -1,18 +1,43 @@
-// Takes the drawings of some icons out of a package: one JSON object of SVG elements by name, on a square of 24 by 24.
+// Takes the drawings of an icon library out of its package, with what each can mean: by name, the SVG elements on a
+// square of 24 by 24 and the words under which it is found. A drawing that has several names keeps the one by which
+// the library knows it; the others are its aliases.
 // Usage: node icons.mjs NODE_MODULES > core/icon/icons.json
 import fs from 'node:fs';
 import path from 'node:path';
-const modules = process.argv[2];
-const names = `activity anchor archive award badge-check bell bike book-open briefcase building calendar camera chart-column chart-line
-  check circle circle-alert circle-check circle-help clock cloud code coffee compass cpu credit-card database download eye feather file-text film
-  flag flame flower folder gauge gem gift globe graduation-cap hammer hand-heart handshake headphones heart hourglass house image key
-  languages layers leaf lightbulb link lock mail map map-pin megaphone message-circle mic monitor moon mountain music package palette
-  pen-tool phone plane puzzle rocket route ruler sailboat scale school search settings shield shield-check ship shopping-bag smile sparkles
-  sprout star sun sunrise target telescope thermometer thumbs-up ticket timer tree-pine trending-down trending-up trophy truck umbrella
-  user users utensils video wallet watch waves wifi wind wrench zap`.split(/\s+/);
-const out = {};
+
+const logos = ['apple', 'bitcoin']; // what stands for a company or a network, or could be taken for it
+const library = path.join(process.argv[2], 'lucide-static');
+const meanings = JSON.parse(fs.readFileSync(path.join(library, 'tags.json'), 'utf8'));
+const drawing = (name) =>
+  fs
+    .readFileSync(path.join(library, 'icons', `${name}.svg`), 'utf8')
+    .replace(/<!--.*?-->/gs, '')
+    .match(/<svg[^>]*>(.*)<\/svg>/s)[1]
+    .replace(/\s+/g, ' ')
+    .replace(/> </g, '><')
+    .replace(/ \/>/g, '/>')
+    .trim();
+const names = fs
+  .readdirSync(path.join(library, 'icons'))
+  .filter((file) => file.endsWith('.svg'))
+  .map((file) => file.slice(0, -4))
+  .filter((name) => !logos.includes(name))
+  .sort((a, b) => (a in meanings ? 0 : 1) - (b in meanings ? 0 : 1) || (a < b ? -1 : 1));
+const known = new Map();
+const icons = {};
+const aliases = {};
 for (const name of names) {
-  const svg = fs.readFileSync(path.join(modules, 'lucide-static', 'icons', `${name}.svg`), 'utf8');
-  out[name] = svg.replace(/<!--.*?-->/gs, '').match(/<svg[^>]*>(.*)<\/svg>/s)[1].replace(/\s+/g, ' ').replace(/> </g, '><').replace(/ \/>/g, '/>').trim();
+  const drawn = drawing(name);
+  if (known.has(drawn)) {
+    aliases[name] = known.get(drawn);
+    continue;
+  }
+  known.set(drawn, name);
+  icons[name] = { drawing: drawn, meanings: meanings[name] ?? [] };
 }
-console.log('{\n' + Object.entries(out).sort().map(([k, v]) => `${JSON.stringify(k)}:${JSON.stringify(v)}`).join(',\n') + '\n}');
+const lines = (table) =>
+  Object.entries(table)
+    .sort(([a], [b]) => (a < b ? -1 : 1))
+    .map(([name, value]) => `${JSON.stringify(name)}:${JSON.stringify(value)}`)
+    .join(',\n');
+console.log(`{"icons":{\n${lines(icons)}\n},"aliases":{\n${lines(aliases)}\n}}`);

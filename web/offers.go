@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"html/template"
 	"net/http"
+	"slices"
 
 	"github.com/go-chi/chi/v5"
 
@@ -23,28 +24,41 @@ type offer struct {
 	HTML  template.HTML `json:"html,omitempty"`
 }
 
-// offers sends a stock from which values are chosen.
+// mostOffered is how many of a stock are sent at once: more than anybody looks through.
+const mostOffered = 60
+
+// offered is a stock from which values are chosen: all of it, or the first that were found, and that there are more.
+type offered struct {
+	Offers []offer `json:"offers"`
+	More   bool    `json:"more"`
+}
+
+// offers sends a stock, or what of it means what was typed.
 func (s *Server) offers(w http.ResponseWriter, r *http.Request) {
 	l := s.load(w, r)
 	if l == nil {
 		return
 	}
-	stock, err := s.stock(l, kind.Offer(chi.URLParam(r, "stock")))
+	stock, err := s.stock(l, kind.Offer(chi.URLParam(r, "stock")), r.FormValue("find"))
 	if err != nil {
 		s.fail(w, r, err)
 		return
 	}
 	w.Header().Set("Content-Type", "application/json")
-	if err := json.NewEncoder(w).Encode(stock); err != nil {
+	if err := json.NewEncoder(w).Encode(offered{stock[:min(mostOffered, len(stock))], len(stock) > mostOffered}); err != nil {
 		s.log.ErrorContext(r.Context(), "offers", "error", err)
 	}
 }
 
-func (s *Server) stock(l *store.Loaded, of kind.Offer) ([]offer, error) {
+func (s *Server) stock(l *store.Loaded, of kind.Offer, find string) ([]offer, error) {
 	stock := []offer{}
 	switch of {
 	case kind.IconOffer:
-		for _, name := range icon.Names() {
+		names := icon.Find(find)
+		if find == "" {
+			names = usedFirst(l.Site)
+		}
+		for _, name := range names {
 			stock = append(stock, offer{Text: name, HTML: icon.SVG(name)})
 		}
 	case kind.PictureOffer:
@@ -74,6 +88,29 @@ func (s *Server) stock(l *store.Loaded, of kind.Offer) ([]offer, error) {
 		return nil, store.ErrNotFound
 	}
 	return stock, nil
+}
+
+// usedFirst lists the icons, those that the site shows before the others.
+func usedFirst(site *document.Site) []string {
+	var used []string
+	for _, set := range site.Sets {
+		for _, f := range set.Kind.Fields {
+			if _, ok := f.Type.(icon.Type); !ok {
+				continue
+			}
+			for _, r := range set.Records {
+				if name := kind.Text(r.Facts, f.Name); name != "" && !slices.Contains(used, name) {
+					used = append(used, name)
+				}
+			}
+		}
+	}
+	for _, name := range icon.Names() {
+		if !slices.Contains(used, name) {
+			used = append(used, name)
+		}
+	}
+	return used
 }
 
 // places are the pages of a site and the blocks on them, as a link leads there.

@@ -17,50 +17,58 @@ import (
 //go:embed icons.json
 var iconsJSON []byte
 
-var drawings = sync.OnceValue(func() map[string]string {
-	var table map[string]string
-	if err := json.Unmarshal(iconsJSON, &table); err != nil {
+// library is every icon, and the names by which some were known before.
+type library struct {
+	Icons map[string]struct {
+		Drawing  string   `json:"drawing"`
+		Meanings []string `json:"meanings"`
+	} `json:"icons"`
+	Aliases map[string]string `json:"aliases"`
+}
+
+var shipped = sync.OnceValue(func() library {
+	var l library
+	if err := json.Unmarshal(iconsJSON, &l); err != nil {
 		panic("icon: icons.json: " + err.Error())
 	}
-	return table
+	return l
 })
 
 // Names lists the icons.
-func Names() []string { return slices.Sorted(maps.Keys(drawings())) }
+func Names() []string { return slices.Sorted(maps.Keys(shipped().Icons)) }
 
 // SVG draws an icon in the colour and the size of the text around it; "" where there is none of the name. It says
 // nothing to a screen reader: what it stands beside does.
 func SVG(name string) template.HTML {
-	drawing, ok := drawings()[name]
+	l := shipped()
+	if now, ok := l.Aliases[name]; ok {
+		name = now
+	}
+	found, ok := l.Icons[name]
 	if !ok {
 		return ""
 	}
 	return template.HTML(
 		`<svg viewBox="0 0 24 24" width="1em" height="1em" fill="none" stroke="currentColor" stroke-width="2" ` +
-			`stroke-linecap="round" stroke-linejoin="round" aria-hidden="true">` + drawing + `</svg>`,
+			`stroke-linecap="round" stroke-linejoin="round" aria-hidden="true">` + found.Drawing + `</svg>`,
 	)
 }
 
 // Type is the name of an icon.
 type Type struct{}
 
-// Parse finds the icon. The error offers those whose names hold a part of what was typed.
+// Parse finds the icon. The error offers those that mean what was typed.
 func (Type) Parse(text string) (kind.Value, error) {
 	name := strings.ReplaceAll(strings.ToLower(strings.TrimSpace(text)), " ", "-")
-	if _, ok := drawings()[name]; ok {
+	if SVG(name) != "" {
 		return kind.TextValue(name), nil
 	}
+	near := Find(text)
+	if len(near) == 0 {
+		return nil, fmt.Errorf("there is no icon %q, and none that means it", name)
+	}
 	const offered = 8
-	var near []string
-	for _, known := range Names() {
-		if len(near) < offered && len(name) > 1 && (strings.Contains(known, name) || strings.Contains(name, known)) {
-			near = append(near, known)
-		}
-	}
-	if near == nil {
-		near = Names()[:offered]
-	}
-	return nil, fmt.Errorf("there is no icon %q; there are %s and others", name, strings.Join(near, ", "))
+	return nil, fmt.Errorf("there is no icon %q; there are %s", name, strings.Join(near[:min(offered, len(near))], ", "))
 }
 
 // Decode reads a JSON string.
@@ -72,8 +80,8 @@ func (t Type) Decode(held any) (kind.Value, error) {
 	return t.Parse(text)
 }
 
-// Schema is the names.
-func (Type) Schema() kind.Schema { return kind.Schema{"enum": Names()} }
+// Schema is a name.
+func (Type) Schema() kind.Schema { return kind.Schema{"type": "string", "pattern": "^[a-z0-9-]+$"} }
 
 // Editor sets a name left.
 func (Type) Editor() kind.Editor { return kind.Editor{Align: kind.Left, Offers: kind.IconOffer} }

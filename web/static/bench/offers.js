@@ -8,6 +8,7 @@ export class Offers {
     this.list = document.getElementById('offers');
     this.stocks = new Map(); // by name and version
     this.all = [];
+    this.more = false; // the stock holds more than it has sent
     this.at = -1;
     editor.addEventListener('input', () => this.#show());
     this.list.addEventListener('pointerdown', (event) => {
@@ -21,31 +22,38 @@ export class Offers {
   async open(cell, onTake) {
     this.onTake = onTake;
     this.cell = cell;
+    this.more = false;
     this.all = (cell.dataset.choices ?? '')
       .split('|')
       .filter(Boolean)
       .map((text) => ({ text }));
-    const stock = cell.dataset.offers;
-    if (stock) {
-      const key = `${stock} ${this.desk.version}`;
-      if (!this.stocks.has(key))
-        this.stocks.set(
-          key,
-          fetch(`${this.desk.url}/offers/${stock}`)
-            .then((answer) => (answer.ok ? answer.json() : []))
-            .catch(() => []),
-        );
-      const all = await this.stocks.get(key);
+    this.stock = cell.dataset.offers;
+    if (this.stock) {
+      const { offers, more } = await this.#ask('');
       if (this.cell !== cell) return; // it has been left meanwhile
-      this.all = all;
+      Object.assign(this, { all: offers, more });
     }
-    this.typed = false;
     this.#show();
+  }
+
+  // ask fetches what a stock has for some words; all of it, as far as it is sent, for none.
+  #ask(words) {
+    const key = `${this.stock} ${this.desk.version} ${words}`;
+    if (!this.stocks.has(key)) {
+      const none = { offers: [], more: false };
+      const asked = fetch(`${this.desk.url}/offers/${this.stock}?${new URLSearchParams({ find: words })}`);
+      this.stocks.set(
+        key,
+        asked.then((answer) => (answer.ok ? answer.json() : none)).catch(() => none),
+      );
+    }
+    return this.stocks.get(key);
   }
 
   close() {
     this.cell = null;
     this.all = [];
+    this.more = false;
     this.#draw([]);
   }
 
@@ -71,14 +79,21 @@ export class Offers {
     return false;
   }
 
-  // show lists what holds the typed words; all of it until something is typed.
-  #show() {
+  // show lists what holds the typed words; all of it until something is typed. A stock that has more than it has sent
+  // is asked, and knows what its own mean.
+  async #show() {
     const text = this.editor.value.trim().toLowerCase();
     const told = this.all.length && text && this.editor.value !== this.cell?.dataset.text;
+    if (told && this.more) {
+      const { cell } = this;
+      const { offers } = await this.#ask(text);
+      if (this.cell === cell && this.editor.value.trim().toLowerCase() === text) this.#draw(offers);
+      return;
+    }
     const has = (offer) => `${offer.text} ${offer.label ?? ''}`.toLowerCase();
     const found = told ? this.all.filter((offer) => has(offer).includes(text)) : [...this.all];
     found.sort((a, b) => Number(b.text.startsWith(text)) - Number(a.text.startsWith(text)));
-    this.#draw(found.slice(0, 60));
+    this.#draw(found);
   }
 
   #draw(offers) {
