@@ -3,6 +3,7 @@ package kinds
 
 import (
 	"rubrel/core/kind"
+	"rubrel/kinds/boxes"
 	"rubrel/kinds/pricing"
 	"rubrel/kinds/skillbars"
 	"rubrel/kinds/statistics"
@@ -12,6 +13,7 @@ import (
 func All() kind.Registry {
 	return kind.Registry{
 		must(pricing.Declaration()),
+		must(boxes.Declaration()),
 		must(skillbars.Declaration()),
 		must(statistics.Declaration()),
 	}

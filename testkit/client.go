@@ -147,6 +147,9 @@ func facts(fields []kind.Field, words phrases, random *rand.Rand) map[string]any
 			}
 			tried = []string{list[random.IntN(len(list))]}
 		}
+		if _, ok := f.Type.(kind.RichType); ok {
+			tried = []string{words.notes[random.IntN(len(words.notes))] + "\n\n" + words.lines[random.IntN(len(words.lines))]}
+		}
 		for _, text := range tried {
 			if v, err := f.Type.Parse(text); err == nil {
 				said[f.Name] = v

@@ -126,7 +126,7 @@ func (b Body) filled(v kind.View) map[string]int {
 			rows[s.Name()] = max(rows[s.Name()], lines)
 		}
 	}
-	if b.beside(v) {
+	if b.place(v) != Above {
 		delete(rows, b.Layout.Side.Slot)
 	}
 	return rows

@@ -1,6 +1,7 @@
 package anatomy
 
 import (
+	"cmp"
 	"math"
 	"strconv"
 
@@ -24,7 +25,11 @@ func (b Body) columnsAt(v kind.View, width int, frame float64) int {
 		return said
 	}
 	s := b.spacing(v, width)
-	return layout.Columns(n, max(1, int((frame-s.edges+s.gap)/(s.least+s.gap))))
+	arrange := layout.Columns
+	if b.Layout.Arrange != nil {
+		arrange = b.Layout.Arrange
+	}
+	return arrange(n, max(1, int((frame-s.edges+s.gap)/(s.least+s.gap))))
 }
 
 // spacing is what records need at a width, in CSS px: how wide each is at least, the gap between them, and what the
@@ -109,8 +114,8 @@ func (b Body) around(v kind.View, r kind.Ruler, name string) float64 {
 			break
 		}
 	}
-	if b.beside(v) {
-		total += b.Layout.Side.Wide(r) + b.Layout.Side.Gap
+	if side := b.Layout.Side; side != nil && side.Share == 0 && !b.within(k, name, side.Slot) {
+		total += b.takenBeside(v, r, name, 0, r.Frame())
 	}
 	return total
 }
@@ -169,14 +174,14 @@ func (b Body) Room(v kind.View, r kind.Ruler, name string) float64 {
 	if name == b.Layout.Record {
 		return max(1, room)
 	}
-	if b.beside(v) {
-		wide := b.Layout.Side.Wide(r)
-		if name == b.Layout.Side.Slot {
-			return wide
-		}
-		room -= wide + b.Layout.Side.Gap
-	}
 	k := v.Set.Kind
+	if side := b.Layout.Side; side != nil {
+		if !b.within(k, name, side.Slot) {
+			room -= b.takenBeside(v, r, name, room, r.Frame())
+		} else if taken := b.takenBeside(v, r, cmp.Or(side.Heading, name), room, r.Frame()); taken > 0 {
+			room = taken - side.Gap
+		}
+	}
 	for part, ok := k.PartNamed(name); ok && part.Name != b.Layout.Record; part, ok = k.PartNamed(part.Parent) {
 		room -= r.Edges(part.Name)
 	}

@@ -16,27 +16,48 @@ type Layout struct {
 	Row, Record string
 	// Order names slots from the top. A slot that it leaves out stands after the one declared before it.
 	Order []string
-	// Side is a slot that stands beside all the others; nil for none.
+	// Side is a slot that may stand beside others; nil for none.
 	Side *Side
+	// Arrange is how many of n records stand side by side where so many have room; layout.Columns where it is nil.
+	Arrange func(n, most int) int
 	// Least and Most are how wide a record is, in CSS px; Most is 0 where it may be as wide as there is room.
 	Least, Most float64
 	// Joined says whether records stand without a gap; nil where they never do.
 	Joined func(kind.Set) bool
 }
 
-// Side is a slot at the start of the line, beside the others.
+// Side is a slot that stands beside others, where the set says so.
 type Side struct {
-	Slot string
-	Gap  float64                    // CSS px between it and the others
-	When func(kind.Set) bool        // whether it does: else it stands in its row
-	Wide func(r kind.Ruler) float64 // how wide it is, in CSS px
+	Slot    string
+	Gap     float64                    // CSS px between it and the others
+	Places  []SidePlace                // where it may stand besides its row
+	Place   func(kind.Set) SidePlace   // where it stands
+	Wide    func(r kind.Ruler) float64 // how wide it is, in CSS px, where it takes no share
+	Heading string                     // the slot that it stands beside ByHeading
+	// Share is what it takes of the record's room, from 0 to 1; 0 where it is as wide as it is.
+	Share float64
+	// Stack is below which inline size of the block it stands above the others after all, in CSS px; 0 for never.
+	Stack float64
 }
+
+// SidePlace is where a slot stands to the others of its record.
+type SidePlace int
+
+// The places: in its row, or beside all others at the start or the end of the line, or at the start for one record and
+// the end for the next, or beside the heading alone.
+const (
+	Above SidePlace = iota
+	AtStart
+	AtEnd
+	InTurn
+	ByHeading
+)
+
+// sideClasses are on an element around the records.
+var sideClasses = map[SidePlace]string{AtStart: "beside", AtEnd: "at-end", InTurn: "in-turn", ByHeading: "by-heading"}
 
 // recordClass is on the element of every record.
 const recordClass = look.ClassPrefix + "record"
-
-// besideClass is on an element around the records where a slot stands beside the others.
-const besideClass = look.ClassPrefix + "beside"
 
 // css is the layout of the row and of a record. Rows are shared by subgrid; since a subgrid takes its gaps from the
 // grid around it, the gap between rows of records is a margin.
@@ -72,13 +93,75 @@ func (b Body) css() string {
 			fmt.Fprintf(&css, ".%s { %s }\n", s.class(), s.CSS)
 		}
 	}
-	if side := b.Layout.Side; side != nil {
-		fmt.Fprintf(&css, ".%s %s { grid-template-columns: auto minmax(0, 1fr); column-gap: %gpx; }\n", besideClass, record,
-			side.Gap)
-		fmt.Fprintf(&css, ".%s %s > * { grid-column: 2; }\n", besideClass, record)
-		fmt.Fprintf(&css, ".%s %s > .%s { grid-area: 1 / 1 / -1; }\n", besideClass, record, b.slot(side.Slot).class())
+	if b.Layout.Side != nil {
+		css.WriteString(b.sideCSS(record))
 	}
 	return css.String()
+}
+
+// sideCSS is the layout of records of which a slot stands beside others.
+func (b Body) sideCSS(record string) string {
+	side := b.Layout.Side
+	var css strings.Builder
+	beside := func(within string, first, second string, at, others int) {
+		fmt.Fprintf(&css, "%s { grid-template-columns: %s %s; column-gap: %gpx; }\n", within, first, second, side.Gap)
+		fmt.Fprintf(&css, "%s > %s { grid-column: %d; }\n", within, b.inRows(), others)
+		fmt.Fprintf(&css, "%s > .%s { grid-area: 1 / %d / -1; }\n", within, b.slot(side.Slot).class(), at)
+	}
+	narrow, rest := "auto", "minmax(0, 1fr)"
+	if side.Share > 0 {
+		narrow, rest = fmt.Sprintf("minmax(0, %gfr)", side.Share), fmt.Sprintf("minmax(0, %gfr)", 1-side.Share)
+	}
+	for _, place := range side.Places {
+		within := "." + Class(sideClasses[place]) + " " + record
+		switch place {
+		case AtEnd:
+			beside(within, rest, narrow, 2, 1)
+			continue
+		case InTurn:
+			beside(within+":nth-child(even)", rest, narrow, 2, 1)
+			within += ":nth-child(odd)"
+		}
+		beside(within, narrow, rest, 1, 2)
+		if place == ByHeading {
+			fmt.Fprintf(&css, "%s > %s { grid-column: 1 / -1; }\n", within, b.inRows())
+			fmt.Fprintf(&css, "%s > .%s { grid-column: 2; align-self: center; }\n", within, b.slot(side.Heading).class())
+			fmt.Fprintf(&css, "%s > .%s { grid-area: var(%s) / 1; align-self: center; }\n", within,
+				b.slot(side.Slot).class(), rowVariable(side.Heading))
+		}
+	}
+	if side.Share > 0 { // what stands beside is as high as it is, and the others stand at half its height
+		fmt.Fprintf(&css, "%s { grid-template-rows: 1fr repeat(var(--rb-rows), auto) 1fr; grid-row: auto; }\n"+
+			"%s > .%s { align-self: center; }\n", record, record, b.slot(side.Slot).class())
+		for _, s := range b.Slots {
+			if !s.Over && s.Name() != side.Slot {
+				fmt.Fprintf(&css, "%s > .%s { grid-row: calc(var(%s) + 1); }\n", record, s.class(), rowVariable(s.Name()))
+			}
+		}
+	}
+	if side.Stack > 0 {
+		fmt.Fprintf(&css, "@container rb (width < %gpx) {\n%s { display: flex; flex-direction: column; "+
+			"align-items: var(--rb-align); grid-row: auto; }\n%s > .%s { align-self: stretch; }\n", side.Stack, record, record,
+			b.slot(side.Slot).class())
+		for _, s := range b.Slots {
+			if !s.Over && s.Name() != side.Slot {
+				fmt.Fprintf(&css, "%s > .%s { order: var(%s); }\n", record, s.class(), rowVariable(s.Name()))
+			}
+		}
+		css.WriteString("}\n")
+	}
+	return css.String()
+}
+
+// inRows selects the slots that stand in rows of the record: all but those over it.
+func (b Body) inRows() string {
+	selector := "*"
+	for _, s := range b.Slots {
+		if s.Over {
+			selector += ":not(." + s.class() + ")"
+		}
+	}
+	return selector
 }
 
 // rowVariable is the custom property with the row of a slot.
@@ -86,20 +169,46 @@ func rowVariable(slot string) string { return "--rb-row-" + slot }
 
 // Class is a class for the element around the records; "" for none.
 func (b Body) Class(v kind.View) string {
-	if b.beside(v) {
-		return besideClass
+	if place := b.place(v); place != Above {
+		return Class(sideClasses[place])
 	}
 	return ""
 }
 
-// beside reports whether a slot stands beside the others, and some record fills it.
-func (b Body) beside(v kind.View) bool {
+// place is where the slot stands that may stand beside others: in its row where no record fills it.
+func (b Body) place(v kind.View) SidePlace {
 	side := b.Layout.Side
-	if side == nil || !side.When(v.Set) {
-		return false
+	if side == nil || side.Place(v.Set) == Above {
+		return Above
 	}
 	slot, reader := b.slot(side.Slot), b.reader(v)
-	return slices.ContainsFunc(v.Set.Records, func(r kind.Record) bool { return slot.written(At{v, r, reader}) != "" })
+	if !slices.ContainsFunc(v.Set.Records, func(r kind.Record) bool { return slot.written(At{v, r, reader}) != "" }) {
+		return Above
+	}
+	return side.Place(v.Set)
+}
+
+// takenBeside is what a text of a part has beside it in a record with so much room, in a block that is so many CSS px
+// wide.
+func (b Body) takenBeside(v kind.View, r kind.Ruler, name string, room, frame float64) float64 {
+	side, place := b.Layout.Side, b.place(v)
+	if place == Above || frame < side.Stack || place == ByHeading && !b.within(v.Set.Kind, name, side.Heading) {
+		return 0
+	}
+	if side.Share > 0 {
+		return (room-side.Gap)*side.Share + side.Gap
+	}
+	return side.Wide(r) + side.Gap
+}
+
+// within reports whether a part is that of a slot, or lies in it.
+func (b Body) within(k *kind.Kind, name, slot string) bool {
+	for part, ok := k.PartNamed(name); ok; part, ok = k.PartNamed(part.Parent) {
+		if part.Name == slot {
+			return true
+		}
+	}
+	return false
 }
 
 // slot finds one that the layout names.

@@ -71,6 +71,7 @@ func Rich(field kind.Field, part kind.Part) Slot {
 			if html == "" {
 				return ""
 			}
+			html = rich.Words(html, func(text string) string { return at.View.Soft(part.Name, at.Record.ID, text) })
 			return template.HTML(`<div class="`+Class(part.Name)+`">`) + html + "</div>"
 		},
 		Runs: func(at At) []kind.Run {
@@ -78,7 +79,7 @@ func Rich(field kind.Field, part kind.Part) Slot {
 			if plain == "" {
 				return nil
 			}
-			return []kind.Run{{Part: part.Name, Text: plain, Key: field.Name}}
+			return []kind.Run{{Part: part.Name, Text: at.View.Soft(part.Name, at.Record.ID, plain), Key: field.Name}}
 		},
 	}
 }

@@ -36,6 +36,22 @@ func HTML(source string) template.HTML {
 	return template.HTML(strings.TrimSpace(policy().Sanitize(out.String())))
 }
 
+// Words is HTML of HTML with its text written otherwise, a run between two tags at a time: hyphenated, say.
+func Words(text template.HTML, write func(string) string) template.HTML {
+	var b strings.Builder
+	tokens := html.NewTokenizer(strings.NewReader(string(text)))
+	for {
+		switch tokens.Next() {
+		case html.ErrorToken:
+			return template.HTML(b.String())
+		case html.TextToken:
+			b.WriteString(html.EscapeString(write(html.UnescapeString(string(tokens.Raw())))))
+		default:
+			b.Write(tokens.Raw())
+		}
+	}
+}
+
 // Plain is what a reader sees of a text, without its markup: for what takes text alone, and for measuring.
 func Plain(source string) string {
 	var b strings.Builder

@@ -69,3 +69,15 @@ func FuzzHTML(f *testing.F) {
 		}
 	})
 }
+
+// Text between tags is written otherwise, and neither tags nor what stands for a character is touched.
+func TestWords(t *testing.T) {
+	html := rich.HTML("A **strong** [place](/a?b&c) & more")
+	if got := rich.Words(html, func(s string) string { return s }); got != html {
+		t.Errorf("unwritten, %s became %s", html, got)
+	}
+	got := rich.Words(html, strings.ToUpper)
+	if want := `<p>A <strong>STRONG</strong> <a href="/a?b&amp;c">PLACE</a> &amp; MORE</p>`; string(got) != want {
+		t.Errorf("got %s, want %s", got, want)
+	}
+}

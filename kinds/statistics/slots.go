@@ -119,8 +119,13 @@ func bodyOf(form string) anatomy.Body {
 		Layout: anatomy.Layout{
 			Row: "figures", Record: figurePart, Least: least[form],
 			Order: []string{"icon", "value", "label", "note", "origin", "trend"},
-			Side: &anatomy.Side{Slot: "icon", Gap: 16,
-				When: func(set kind.Set) bool { return kind.Text(set.Facts, "icons") == beside },
+			Side: &anatomy.Side{Slot: "icon", Gap: 16, Places: []anatomy.SidePlace{anatomy.AtStart},
+				Place: func(set kind.Set) anatomy.SidePlace {
+					if kind.Text(set.Facts, "icons") == beside {
+						return anatomy.AtStart
+					}
+					return anatomy.Above
+				},
 				Wide: anatomy.IconWide("icon")},
 		},
 		Reader: func(v kind.View) any { return newSheet(v, form) },
