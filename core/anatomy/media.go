@@ -31,7 +31,7 @@ func Media(fields MediaFields, part, icon, sign, picture kind.Part) Slot {
 		said := own.Paints
 		own.Paints = func(set kind.Set) kind.Paints { return kind.Paints{Absent: signed(set) || said(set).Absent} }
 	}
-	sign.Text = true
+	sign.Text, sign.Figures = true, true
 	if sign.Properties == nil {
 		sign.Properties = slices.Concat(TextProperties, BoxProperties, EnterProperties)
 	}
@@ -102,6 +102,6 @@ func MediaCSS(icon, sign, picture string) string {
 		"." + Class(icon) + " svg { display: block; inline-size: 1em; block-size: 1em; overflow: hidden; fill: none; " +
 		"stroke: currentColor; stroke-width: 2; stroke-linecap: round; stroke-linejoin: round; }\n" +
 		"." + Class(sign) + " { display: block; box-sizing: content-box; inline-size: max-content; min-inline-size: 1em; " +
-		"text-align: center; font-variant-numeric: lining-nums tabular-nums; }\n" +
+		"text-align: center; }\n" +
 		"." + Class(picture) + " { display: block; max-inline-size: 100%; block-size: auto; object-fit: cover; }\n"
 }

@@ -159,6 +159,7 @@ type Part struct {
 	Paints      func(Set) Paints  // nil where it is there, and its ground and its ink are painted as they are said
 	Variant     bool              // it stands on the element of its parent, and what it says wins
 	Text        bool              // it holds words of its own
+	Figures     bool              // its figures, and those of what is within it, are lining and equally wide
 	Control     bool              // a visitor recognises a control by its colour
 	Pressed     bool              // a visitor presses it
 	LeastHeight float64           // CSS px that the layout gives it at least

@@ -31,8 +31,27 @@ func New(k *Kind) (*Kind, error) {
 			c.faults = append(c.faults, err)
 		}
 	}
+	if css := figuresCSS(k.Parts); css != "" {
+		for i, form := range k.Forms {
+			k.Forms[i].CSS = append([]string{css}, form.CSS...)
+		}
+	}
 	k.refers = k.canRefer()
 	return k, errors.Join(c.faults...)
+}
+
+// figuresCSS sets the figures of the parts that ask for it.
+func figuresCSS(parts []Part) string {
+	var selectors []string
+	for _, part := range parts {
+		if part.Figures {
+			selectors = append(selectors, "."+look.ClassPrefix+part.Name)
+		}
+	}
+	if selectors == nil {
+		return ""
+	}
+	return strings.Join(selectors, ", ") + " { font-variant-numeric: lining-nums tabular-nums; }\n"
 }
 
 // declaration is a kind while it is checked.

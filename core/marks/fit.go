@@ -215,7 +215,8 @@ func (f *fitter) style(part kind.Part, t look.Target) typeset.Style {
 
 func (f *fitter) readStyle(part kind.Part, t look.Target) typeset.Style {
 	return typeset.Style{Size: f.p.size(part, t), Face: f.face(part, t), LetterSpacing: f.spacing(part, t,
-		"letter-spacing"), WordSpacing: f.spacing(part, t, "word-spacing")}
+		"letter-spacing"), WordSpacing: f.spacing(part, t, "word-spacing"),
+		Figures: slices.ContainsFunc(f.p.around(part), func(outer kind.Part) bool { return outer.Figures })}
 }
 
 // cased is a text as its part's text-transform writes it.

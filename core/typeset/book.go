@@ -32,6 +32,7 @@ type Face struct {
 type widthKey struct {
 	face *Face
 	text string
+	with features
 }
 
 // Add puts a font file (TrueType, OpenType or WOFF 1) into the book. A face may have several, each for some characters.

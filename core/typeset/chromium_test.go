@@ -55,6 +55,7 @@ type sample struct {
 	Size, Letter, Space float64
 	Room                float64
 	Direction           string
+	Figures             bool
 }
 
 var phrases = []string{"Meridian", "Open nights, any Friday", "Two months free with a year", "AVATAR WAY To Try Yo.",
@@ -86,6 +87,7 @@ func samples() []sample {
 		if random.IntN(4) == 0 {
 			s.Letter = float64(random.IntN(9)-3) / 4
 		}
+		s.Figures = random.IntN(4) == 0
 		if random.IntN(6) == 0 {
 			s.Space = float64(random.IntN(5))
 		}
@@ -95,7 +97,8 @@ func samples() []sample {
 		face := faces[random.IntN(len(faces))]
 		text := fromRight[random.IntN(len(fromRight))] + " " + fromRight[random.IntN(len(fromRight))]
 		list = append(list, sample{Text: text, Family: face.family, Weight: face.weight, Size: float64(12 + random.IntN(50)),
-			Room: float64(90 + random.IntN(500)), Direction: "rtl"})
+			Room: float64(90 + random.IntN(500)), Direction: "rtl",
+			Figures: random.IntN(2) == 0})
 	}
 	return list
 }
@@ -125,7 +128,7 @@ func TestAgainstChromium(t *testing.T) {
 				e.dir = s.Direction || 'ltr';
 				Object.assign(e.style, { fontFamily: '"' + s.Family + '"', fontWeight: s.Weight, fontSize: s.Size + 'px',
 					letterSpacing: s.Letter + 'px', wordSpacing: s.Space + 'px', lineHeight: '1', overflowWrap: 'anywhere',
-					fontSynthesis: 'none' });
+					fontSynthesis: 'none', fontVariantNumeric: s.Figures ? 'lining-nums tabular-nums' : 'normal' });
 			}
 			box.style.width = s.Room + 'px';
 			return [line.getBoundingClientRect().width, Math.round(box.getBoundingClientRect().height / s.Size)];
@@ -134,7 +137,7 @@ func TestAgainstChromium(t *testing.T) {
 	wrongLines := 0
 	for i, s := range list {
 		style := typeset.Style{Face: book.Find([]string{s.Family}, s.Weight), Size: s.Size, LetterSpacing: s.Letter,
-			WordSpacing: s.Space}
+			WordSpacing: s.Space, Figures: s.Figures}
 		width, known := book.Width(style, s.Text)
 		if !known {
 			t.Fatalf("the fonts lack a character of %q", s.Text)

@@ -24,7 +24,7 @@ func (b *Book) Metrics(f *Face) Metrics {
 	}
 	width := 0.0
 	for word := range strings.FieldsSeq(ordinary) {
-		w, _ := b.perPixel(f, word+" ", false)
+		w, _ := b.perPixel(f, word+" ", features{})
 		width += w
 	}
 	m.Average = width / float64(len([]rune(ordinary)))

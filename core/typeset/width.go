@@ -20,6 +20,7 @@ type Style struct {
 	Size          float64
 	LetterSpacing float64 // after every character that a reader sees
 	WordSpacing   float64 // for every space
+	Figures       bool    // lining, and as wide as each other (OpenType lnum and tnum)
 }
 
 // unit is the size at which text is shaped: large, so that rounding to 1/64 is nothing.
@@ -33,7 +34,7 @@ func (b *Book) Width(s Style, text string) (float64, bool) {
 		return 0, false
 	}
 	text = strings.ReplaceAll(text, SoftHyphen, "") // it shows nowhere but at the end of a line
-	per, known := b.perPixel(s.Face, text, s.LetterSpacing != 0)
+	per, known := b.perPixel(s.Face, text, features{apart: s.LetterSpacing != 0, figures: s.Figures})
 	total := per * s.Size
 	if s.WordSpacing != 0 {
 		total += s.WordSpacing * float64(strings.Count(text, " ")+strings.Count(text, "\u00a0"))
@@ -69,21 +70,41 @@ func isPlain(text string) bool {
 	return true
 }
 
+// features are what of a font's is turned off or on.
+type features struct {
+	apart   bool // no ligatures
+	figures bool // lining and tabular figures
+}
+
+// list is the features for the shaper.
+func (f features) list() []shaping.FontFeature {
+	var list []shaping.FontFeature
+	set := func(value uint32, tags ...string) {
+		for _, tag := range tags {
+			list = append(list, shaping.FontFeature{Tag: opentype.MustNewTag(tag), Value: value})
+		}
+	}
+	if f.apart {
+		set(0, "liga", "clig")
+	}
+	if f.figures {
+		set(1, "lnum", "tnum")
+	}
+	return list
+}
+
 // perPixel is a text's width at a size of one pixel. It is shaped as a whole: fonts kern with the space, too.
-func (b *Book) perPixel(face *Face, text string, apart bool) (float64, bool) {
+func (b *Book) perPixel(face *Face, text string, with features) (float64, bool) {
 	b.mu.Lock()
 	defer b.mu.Unlock()
-	key := widthKey{face, text}
-	if apart {
-		key.text = "\x00" + text
-	}
+	key := widthKey{face, text, with}
 	if width, ok := b.widths[key]; ok {
 		return width, width >= 0
 	}
 	total := 0.0
 	script := scriptOf([]rune(text), language.Latin)
 	for _, run := range runsOf(text) {
-		width, ok := b.runWidth(face, run, script, apart)
+		width, ok := b.runWidth(face, run, script, with)
 		if !ok {
 			total = -1
 			break
@@ -129,7 +150,7 @@ func runsOf(text string) []run {
 }
 
 // runWidth adds up the stretches of a run that one font carries; false where none has a character.
-func (b *Book) runWidth(face *Face, r run, script language.Script, apart bool) (float64, bool) {
+func (b *Book) runWidth(face *Face, r run, script language.Script, with features) (float64, bool) {
 	total, runes := 0.0, []rune(r.text)
 	script = scriptOf(runes, script)
 	for start := 0; start < len(runes); {
@@ -143,7 +164,7 @@ func (b *Book) runWidth(face *Face, r run, script language.Script, apart bool) (
 		}
 		// What belongs to no script, such as a comma, is of that of the letters before it (UAX #24, section 5.2).
 		script = scriptOf(runes[start:end], script)
-		total += b.shape(f, runes, start, end, script, r.fromRight, apart)
+		total += b.shape(f, runes, start, end, script, r.fromRight, with)
 		start = end
 	}
 	return total, true
@@ -162,18 +183,14 @@ func (f *Face) carrying(r rune) *font.Face {
 	return nil
 }
 
-func (b *Book) shape(f *font.Face, runes []rune, start, end int, script language.Script, fromRight,
-	apart bool) float64 {
+func (b *Book) shape(f *font.Face, runes []rune, start, end int, script language.Script, fromRight bool,
+	with features) float64 {
 	input := shaping.Input{Text: runes, RunStart: start, RunEnd: end, Face: f, Size: fixed.I(unit), Script: script,
 		Language: language.NewLanguage("en"), Direction: di.DirectionLTR}
 	if fromRight {
 		input.Direction = di.DirectionRTL
 	}
-	if apart {
-		for _, tag := range []string{"liga", "clig"} {
-			input.FontFeatures = append(input.FontFeatures, shaping.FontFeature{Tag: opentype.MustNewTag(tag), Value: 0})
-		}
-	}
+	input.FontFeatures = with.list()
 	advance := float64(b.shaper.Shape(input).Advance) / 64 / unit
 	return max(advance, -advance)
 }

@@ -131,7 +131,7 @@ func priceSlot() anatomy.Slot {
 			"currencies"}, Derive: derivePrice, Check: checkPlaces,
 			Aliases: []string{"price", "cost", "fee", "rate", "amount", "preis", "prix", "precio"}}},
 		Parts: []kind.Part{
-			{Name: "price", Text: true, Help: "the whole price", Properties: and(anatomy.TextProperties, "gap"),
+			{Name: "price", Text: true, Figures: true, Help: "the whole price", Properties: and(anatomy.TextProperties, "gap"),
 				Defaults: map[string]string{"font-family": "display", "font-weight": "weight-display", "font-size": "type-8",
 					"font-size@middle": "type-7", "line-height": "1", "letter-spacing": "-0.02em", "margin": "space-4 0 0",
 					"color@featured": "feature-accent", "gap": "space-1"}},
@@ -219,7 +219,7 @@ func featuresSlot() anatomy.Slot {
 			{Name: "feature", Text: true, Forms: withCards, Help: "one line of the list",
 				Properties: []string{"color", "padding", "border"}, As: rowRule, Defaults: map[string]string{
 					"padding": "space-1 0", "border": "1px solid line", "border@featured": "1px solid feature-line"}},
-			{Name: "value", Text: true, Help: "how much of a feature", Parent: "feature",
+			{Name: "value", Text: true, Figures: true, Help: "how much of a feature", Parent: "feature",
 				Within: map[string]string{"matrix": "cell"}, Forms: lists, Properties: anatomy.TextProperties,
 				Defaults: map[string]string{"font-weight": "weight-strong"}},
 			{Name: "help", Text: true, Help: "the words that explain a feature", Parent: "feature",

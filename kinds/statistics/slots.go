@@ -30,7 +30,7 @@ var slots = []anatomy.Slot{
 				Type: numberType, Aliases: []string{"start", "was", "before", "previous"}},
 		},
 		Parts: []kind.Part{
-			{Name: "value", Text: true, Help: "the figure with its prefix and unit",
+			{Name: "value", Text: true, Figures: true, Help: "the figure with its prefix and unit",
 				Properties: slices.Concat(anatomy.TextProperties, anatomy.EnterProperties),
 				Defaults: map[string]string{"font-family": "display", "font-weight": "weight-display", "font-size": "type-7",
 					"font-size@narrow": "type-6", "line-height": "1.1", "letter-spacing": "-0.01em",
@@ -72,7 +72,7 @@ var slots = []anatomy.Slot{
 			{Name: "extreme", Forms: []string{trendForm}, Control: true, Paints: anatomy.IfSaid("series"),
 				Help: "the marks at the least and the greatest", Properties: []string{"color"},
 				Defaults: map[string]string{"color": "good"}},
-			{Name: "extremes", Forms: []string{trendForm}, Text: true, Paints: anatomy.IfSaid("series"),
+			{Name: "extremes", Forms: []string{trendForm}, Text: true, Figures: true, Paints: anatomy.IfSaid("series"),
 				Help: "the least and the greatest in words", Properties: anatomy.TextProperties,
 				Defaults: map[string]string{"color": "quiet", "font-size": "type-2", "margin": "space-1 0 0"}},
 		},
