@@ -4,6 +4,7 @@ package kinds
 import (
 	"rubrel/core/kind"
 	"rubrel/kinds/boxes"
+	"rubrel/kinds/points"
 	"rubrel/kinds/pricing"
 	"rubrel/kinds/skillbars"
 	"rubrel/kinds/statistics"
@@ -14,6 +15,7 @@ func All() kind.Registry {
 	return kind.Registry{
 		must(pricing.Declaration()),
 		must(boxes.Declaration()),
+		must(points.Declaration()),
 		must(skillbars.Declaration()),
 		must(statistics.Declaration()),
 	}

@@ -45,7 +45,8 @@ func (s *Server) offers(w http.ResponseWriter, r *http.Request) {
 		return
 	}
 	w.Header().Set("Content-Type", "application/json")
-	if err := json.NewEncoder(w).Encode(offered{stock[:min(mostOffered, len(stock))], len(stock) > mostOffered}); err != nil {
+	answer := offered{stock[:min(mostOffered, len(stock))], len(stock) > mostOffered}
+	if err := json.NewEncoder(w).Encode(answer); err != nil {
 		s.log.ErrorContext(r.Context(), "offers", "error", err)
 	}
 }

@@ -37,8 +37,15 @@ func (b Body) Form(f kind.Form) kind.Form {
 // Plain writes a form that is a row of records on a ground and no more: the HTML of Form where a kind needs nothing
 // of its own around its slots.
 func (b Body) Plain(ground string) func(kind.View) (template.HTML, error) {
+	return b.Records(ground, "", Inside)
+}
+
+// Records is Plain with a class of the form's own around the records, and with what write makes of the slots of each, in
+// the order in which they are read.
+func (b Body) Records(ground, class string,
+	write func([]Slot, At) template.HTML) func(kind.View) (template.HTML, error) {
 	return func(v kind.View) (template.HTML, error) {
-		class := strings.TrimSpace(Class(ground) + " " + b.Class(v))
+		class := strings.Join(strings.Fields(Class(ground)+" "+b.Class(v)+" "+class), " ")
 		reader := b.reader(v)
 		var html strings.Builder
 		fmt.Fprintf(&html, `<div class="%s"><ul class="%s">`, class, Class(b.Layout.Row))
@@ -48,7 +55,7 @@ func (b Body) Plain(ground string) func(kind.View) (template.HTML, error) {
 				class += " " + Class("featured")
 			}
 			fmt.Fprintf(&html, `<li class="%s" data-record="%s">%s</li>`, class, template.HTMLEscapeString(record.ID),
-				b.Inside(v, reader, record))
+				write(b.sequence(v, record, 0), At{v, record, reader}))
 		}
 		html.WriteString("</ul></div>")
 		return template.HTML(html.String()), nil

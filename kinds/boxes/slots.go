@@ -67,7 +67,7 @@ var slots = []anatomy.Slot{
 		Aliases: []string{"description", "body", "details", "beschreibung"}},
 		kind.Part{Forms: withWords, Properties: append(slices.Clone(anatomy.TextProperties), "max-width"),
 			Defaults: map[string]string{"color": "quiet", "color@featured": "feature-quiet", "font-size": "type-3",
-				"margin": "space-1 0 0", "max-width": "60ch"}}),
+				"margin": "space-1 0 0", "max-width": "48ch"}}),
 	anatomy.Button(link, kind.Part{Forms: withWords, Help: "the link that leads on", Defaults: map[string]string{
 		"color": "ink", "font-weight": "weight-strong", "font-size": "type-3", "line-height": "leading-tight",
 		"text-decoration": "underline", "padding": "space-0 0", "margin": "space-3 0 0", "text-decoration@hover": "none",

@@ -1,0 +1,79 @@
+// Package points is the kind of block that tells things one after the other: each a panel with an icon, a number or a
+// letter, and a panel of words, equally tall.
+package points
+
+import (
+	_ "embed"
+	"slices"
+
+	"rubrel/core/anatomy"
+	"rubrel/core/intake"
+	"rubrel/core/kind"
+)
+
+//go:embed points.css
+var pointsCSS string
+
+// The forms by name.
+const (
+	rowsForm     = "rows"
+	columnsForm  = "columns"
+	timelineForm = "timeline"
+)
+
+// Declaration is the points kind.
+func Declaration() (*kind.Kind, error) {
+	css := anatomy.MediaCSS("icon", "sign", "picture") + pointsCSS
+	form := func(name, title, help string) kind.Form {
+		body := bodyOf(name)
+		return body.Form(kind.Form{Name: name, Title: title, Help: help, CSS: []string{css}, HTML: htmlOf(name, body)})
+	}
+	fields := anatomy.Fields(slots)
+	return kind.New(&kind.Kind{
+		Name: "points", Title: "Points", One: "point", Many: "points",
+		CanFeature: true,
+		SetFields:  setFields,
+		Fields:     fields,
+		Parts:      slices.Concat(parts, anatomy.Parts(pointPart, nil, slots)),
+		Forms: []kind.Form{
+			form(rowsForm, "rows", "One point below the other, each on a ground of its own."),
+			form(columnsForm, "columns", "Points side by side, as many as have room."),
+			form(timelineForm, "timeline", "A line goes through the signs, from the first point to the last."),
+		},
+		Intake: intake.Plain(fields, "points down or across, each with a title and a few words",
+			"Title\tText\n19:30\tThe dome opens\n20:15\tTo the reflector, six at a time"),
+		Fresh: fresh,
+	})
+}
+
+// The ledger's headings for facts that few sets need.
+const (
+	displayGroup = "Display"
+	linkGroup    = "Link"
+	mediaGroup   = "Icon and picture"
+)
+
+// atEnd is the word of the panels' side that is not the usual.
+const atEnd = "at the end"
+
+var setFields = []kind.Field{
+	{Name: "side", Group: displayGroup, Label: "signs stand", Help: "at the start of the line, or at its end",
+		Type: kind.ChoiceType{Words: []string{"at the start", atEnd}}},
+	media.Signs,
+	{Name: "answers", Group: linkGroup, Label: "answers", Help: "what leads on when it is pressed",
+		Type: kind.ChoiceType{Words: []string{"the link", wholePoint}}},
+}
+
+// wholePoint is the word for points that lead on wherever they are pressed.
+const wholePoint = "the whole point"
+
+// fresh is the set a designer begins with: three points to write over.
+func fresh(k *kind.Kind, _ string) kind.Set {
+	set := kind.Set{Kind: k, Facts: map[string]kind.Value{}, Axes: map[string][]kind.Item{}}
+	for i, name := range []string{"flag", "route", "star"} {
+		title := []string{"First point", "Second point", "Third point"}[i]
+		set.Records = append(set.Records, kind.Record{ID: "point-" + string(rune('1'+i)),
+			Facts: map[string]kind.Value{"title": kind.TextValue(title), "icon": kind.TextValue(name)}})
+	}
+	return set
+}

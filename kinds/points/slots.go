@@ -1,0 +1,138 @@
+package points
+
+import (
+	"html/template"
+	"slices"
+	"strings"
+
+	"rubrel/core/anatomy"
+	"rubrel/core/icon"
+	"rubrel/core/kind"
+	"rubrel/core/look"
+)
+
+var (
+	media = anatomy.MediaFields{
+		Icon: kind.Field{Name: "icon", Label: "icon", Help: "an icon, by its name or by what it means: clock",
+			Type: icon.Type{}, Aliases: []string{"symbol", "pictogram"}},
+		Picture: kind.Field{Name: "picture", Group: mediaGroup, Label: "picture",
+			Help: "one of the site's pictures, in the icon's place", Type: kind.RefType{To: kind.PictureOffer},
+			Aliases: []string{"image", "photo"}},
+		Shows: kind.Field{Name: "shows", Group: mediaGroup, Label: "what it shows",
+			Help: "of the picture, for those who do not see it", Type: kind.TextType{Most: 200},
+			Aliases: []string{"alt", "alternative text"}},
+		Signs: kind.Field{Name: "signs", Group: displayGroup, Label: "signs",
+			Help: "what stands on the panels: icons and pictures, or numbers or letters in their place", Type: anatomy.Signs},
+	}
+	link = anatomy.NewLinkFields("link", linkGroup)
+)
+
+// slots are what a point holds. The first names it.
+var slots = []anatomy.Slot{
+	anatomy.Heading(kind.Field{Name: "title", Label: "title", Help: "what it is", Type: kind.TextType{Most: 120},
+		Required: true, Aliases: []string{"name", "heading", "point", "step", "time", "titel", "titre"}},
+		kind.Part{Parent: wordsPart, Properties: slices.Concat(anatomy.TextProperties, anatomy.EnterProperties),
+			Defaults: map[string]string{"font-family": "display", "font-weight": "weight-display", "font-size": "type-4",
+				"line-height": "leading-tight"}}),
+	anatomy.Media(media,
+		kind.Part{Name: mediaPart, Help: "the panel of the sign: its width, its ground",
+			Properties: slices.Concat([]string{"color", "width"}, anatomy.BoxProperties),
+			As:         map[string]string{"width": "--rb-panel"}, InkFollows: true,
+			Defaults: map[string]string{"width": "88px", "width@narrow": "64px", "background-color": "accent",
+				"color": "on-accent", "padding": "space-2", "background-color@featured": "feature-accent",
+				"color@featured": "on-feature-accent"},
+			In: map[string]map[string]string{timelineForm: {"background-color": "transparent", "padding": "0",
+				"width": "42px", "width@narrow": "42px", "color": "ink", "background-color@featured": "transparent",
+				"color@featured": "ink"}}},
+		kind.Part{Help: "the icon, on a ground as much larger as its padding", Defaults: map[string]string{
+			"font-size": "32px"}, In: map[string]map[string]string{timelineForm: onLine("22px")}},
+		kind.Part{Name: "sign", Help: "the number or the letter in an icon's place", Defaults: map[string]string{
+			"font-family": "display", "font-weight": "weight-display", "font-size": "32px", "line-height": "1"},
+			In: map[string]map[string]string{timelineForm: onLine("22px")}},
+		kind.Part{Help: "the picture", Defaults: map[string]string{"border-radius": "radius-1"}}),
+	anatomy.Rich(kind.Field{Name: "text", Label: "text", Help: "a few sentences", Type: kind.RichType{Most: 1200},
+		Aliases: []string{"description", "body", "details", "beschreibung"}},
+		kind.Part{Parent: wordsPart, Properties: append(slices.Clone(anatomy.TextProperties), "max-width"),
+			Defaults: map[string]string{"color": "quiet", "color@featured": "feature-quiet", "font-size": "type-3",
+				"margin": "space-0 0 0", "max-width": "48ch"},
+			In: map[string]map[string]string{timelineForm: {"color@featured": "quiet"}}}),
+	anatomy.Button(link, kind.Part{Parent: wordsPart, Help: "the link that leads on", Defaults: map[string]string{
+		"color": "ink", "font-weight": "weight-strong", "font-size": "type-3", "line-height": "leading-tight",
+		"text-decoration": "underline", "padding": "space-0 0", "margin": "space-2 0 0", "text-decoration@hover": "none",
+		"color@featured": "on-feature"}, In: map[string]map[string]string{timelineForm: {"color@featured": "ink"}}},
+		func(s kind.Set) bool { return kind.Text(s.Facts, "answers") == wholePoint }),
+}
+
+// onLine is the look of a sign that stands on the line of a timeline.
+func onLine(size string) map[string]string {
+	return map[string]string{"font-size": size, "padding": "10px", "border-radius": "99px", "background-color": "accent",
+		"color": "on-accent", "background-color@featured": "ink", "color@featured": "ground"}
+}
+
+// The parts around the slots that the layout names.
+const (
+	rowPart   = "points"
+	pointPart = "point"
+	wordsPart = "words"
+	mediaPart = "media"
+	linePart  = "line"
+)
+
+// bodyOf is what a form shows of each point.
+func bodyOf(form string) anatomy.Body {
+	const least = 300.0 // of a point, in CSS px (common practice)
+	return anatomy.Body{Slots: slots, Layout: anatomy.Layout{Row: rowPart, Record: pointPart, Least: least,
+		Order: []string{mediaPart, "title", "text", "link"},
+		Side: &anatomy.Side{Slot: mediaPart,
+			Wide: func(r kind.Ruler) float64 { return r.Length(mediaPart, "width") + r.Gap(pointPart) },
+			Place: func(set kind.Set) anatomy.SidePlace {
+				if kind.Text(set.Facts, "side") == atEnd {
+					return anatomy.AtEnd
+				}
+				return anatomy.AtStart
+			}}}}
+}
+
+// htmlOf writes a form: of each point the panel of its sign, and that of its words.
+func htmlOf(form string, body anatomy.Body) func(kind.View) (template.HTML, error) {
+	class := ""
+	if form == timelineForm {
+		class = anatomy.Class("as-"+timelineForm) + " " + anatomy.Class(linePart)
+	}
+	return body.Records("ground", class, func(slots []anatomy.Slot, at anatomy.At) template.HTML {
+		i := slices.IndexFunc(slots, func(s anatomy.Slot) bool { return s.Name() == mediaPart })
+		words := slices.Delete(slices.Clone(slots), i, i+1)
+		var html strings.Builder
+		html.WriteString(string(anatomy.Inside(slots[i:i+1], at)))
+		html.WriteString(`<div class="` + anatomy.Class(wordsPart) + `">` + string(anatomy.Inside(words, at)) + "</div>")
+		return template.HTML(html.String())
+	})
+}
+
+// parts are those around the slots.
+var parts = []kind.Part{
+	{Name: "ground", Help: "the ground on which the points stand", Place: look.BlockItself,
+		Properties: anatomy.BlockProperties,
+		Defaults: map[string]string{"background-color": "ground", "color": "ink", "font-family": "text",
+			"font-size": "type-3", "line-height": "leading-text",
+			"padding": "space-7 space-6", "padding@middle": "space-6 space-4", "padding@narrow": "space-5 space-3"}},
+	{Name: rowPart, Help: "the row of points", Place: look.BlockItself, Parent: "ground",
+		Properties: []string{"grid-template-columns", "gap"}, As: map[string]string{"gap": "--rb-gap"},
+		Defaults: map[string]string{"grid-template-columns": "1", "gap": "space-2"},
+		In: map[string]map[string]string{columnsForm: {"grid-template-columns": "auto", "gap": "space-3"},
+			timelineForm: {"gap": "space-5"}}},
+	{Name: linePart, Forms: []string{timelineForm}, Help: "the line through the signs", Place: look.BlockItself,
+		Parent: rowPart, Properties: []string{"border"}, As: map[string]string{"border": "--rb-line-rule"},
+		Defaults: map[string]string{"border": "2px solid line"}},
+	{Name: pointPart, Help: "one point: the radius of both panels together, the gap between them", Place: look.RecordItem,
+		Parent: rowPart, Properties: append(slices.Clone(anatomy.RecordProperties), "gap"),
+		As:       map[string]string{"text-align": "--rb-align", "gap": "--rb-panel-gap"},
+		Defaults: map[string]string{"text-align": "start", "border-radius": "radius-2", "gap": "0px"},
+		In:       map[string]map[string]string{timelineForm: {"gap": "space-4", "border-radius": "0"}}},
+	{Name: wordsPart, Help: "the panel of the words", Parent: pointPart, InkFollows: true,
+		Properties: slices.Concat([]string{"color"}, anatomy.BoxProperties),
+		Defaults: map[string]string{"background-color": "raised", "padding": "space-3 space-4",
+			"padding@narrow": "space-3", "background-color@featured": "feature", "color@featured": "on-feature"},
+		In: map[string]map[string]string{timelineForm: {"background-color": "transparent", "padding": "space-1 0",
+			"padding@narrow": "space-1 0", "background-color@featured": "transparent", "color@featured": "ink"}}},
+}
