@@ -33,7 +33,10 @@ func wardrobe(t *testing.T, dress string, scheme document.Scheme, whole bool) *d
 	add := func(set, form string, facts map[string]string) {
 		id := strings.ReplaceAll(set+"-"+form+"-"+strings.Join(slices.Sorted(maps.Values(facts)), "-"), " ", "-")
 		copied := maps.Clone(sets[set].(map[string]any))
-		said := maps.Clone(copied["facts"].(map[string]any))
+		said := map[string]any{}
+		if own, ok := copied["facts"].(map[string]any); ok {
+			maps.Copy(said, own)
+		}
 		for name, text := range facts {
 			said[name] = text
 		}
@@ -67,6 +70,14 @@ func wardrobe(t *testing.T, dress string, scheme document.Scheme, whole bool) *d
 	for _, form := range []string{"tiles", "numbers", "banded", "trend"} {
 		add("nights", form, nil)
 		add("visitors", form, nil)
+	}
+	for _, form := range []string{"grid", "mixed", "rows", "list", "strip"} {
+		add("visit", form, map[string]string{"divider": "yes"})
+	}
+	add("visit", "grid", map[string]string{"signs": "letters", "place": "beside the title"})
+	for _, form := range []string{"rows", "columns", "timeline"} {
+		add("evening", form, map[string]string{"signs": "numbers"})
+		add("evening", form, nil)
 	}
 	tree["blocks"] = blocks
 	tree["pages"] = map[string]any{"all": map[string]any{"order": "i", "title": "Everything", "bands": bands}}

@@ -40,8 +40,8 @@ func (b Body) Plain(ground string) func(kind.View) (template.HTML, error) {
 	return b.Records(ground, "", Inside)
 }
 
-// Records is Plain with a class of the form's own around the records, and with what write makes of the slots of each, in
-// the order in which they are read.
+// Records is Plain with a class of the form's own around the records, and with what write makes of the slots of
+// each, in the order in which they are read.
 func (b Body) Records(ground, class string,
 	write func([]Slot, At) template.HTML) func(kind.View) (template.HTML, error) {
 	return func(v kind.View) (template.HTML, error) {

@@ -12,8 +12,8 @@ import (
 // Signs are what stands at the heads of records: what each says, or its number or its letter among them.
 var Signs = kind.ChoiceType{Words: []string{"icons and pictures", "numbers", "letters"}}
 
-// MediaFields are what is said of the head of a record: the icon, the picture with what it shows, and of the set whether
-// numbers or letters stand in their place.
+// MediaFields are what is said of the head of a record: the icon, the picture with what it shows, and of the set
+// whether numbers or letters stand in their place.
 type MediaFields struct{ Icon, Picture, Shows, Signs kind.Field }
 
 // Media is what stands at the head of a record, in an element of its own: its picture or else its icon, or, where the

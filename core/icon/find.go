@@ -6,8 +6,9 @@ import (
 	"strings"
 )
 
-// Find lists the icons whose name or meaning holds every word of a text, the best first: those of that name, those whose
-// name begins with it or has it as a word, those that mean it, and those in which it occurs. It is empty for no text.
+// Find lists the icons whose name or meaning holds every word of a text, the best first: those of that name, those
+// whose name begins with it or has it as a word, those that mean it, and those in which it occurs. It is empty for
+// no text.
 func Find(text string) []string {
 	words := strings.FieldsFunc(strings.ToLower(text), func(r rune) bool { return r == ' ' || r == '-' || r == ',' })
 	if len(words) == 0 {

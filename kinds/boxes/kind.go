@@ -76,8 +76,8 @@ const (
 func choice(words ...string) kind.ChoiceType { return kind.ChoiceType{Words: words} }
 
 var setFields = []kind.Field{
-	{Name: "place", Group: displayGroup, Label: "icons", Help: "where icons, numbers and pictures stand: above the words, " +
-		"beside all of them, or beside the title alone", Type: choice("above", atStart, atEnd, byHeading)},
+	{Name: "place", Group: displayGroup, Label: "icons", Help: "where icons, numbers and pictures stand: above the " +
+		"words, beside all of them, or beside the title alone", Type: choice("above", atStart, atEnd, byHeading)},
 	media.Signs,
 	{Name: "divider", Group: displayGroup, Label: "divider", Help: "a line below the title", Type: choice("no", yes)},
 	{Name: "mirrored", Group: displayGroup, Label: "mirrored", Help: "whether the large box, or the first picture of " +

@@ -67,11 +67,12 @@ var slots = []anatomy.Slot{
 		Aliases: []string{"description", "body", "details", "beschreibung"}},
 		kind.Part{Forms: withWords, Properties: append(slices.Clone(anatomy.TextProperties), "max-width"),
 			Defaults: map[string]string{"color": "quiet", "color@featured": "feature-quiet", "font-size": "type-3",
-				"margin": "space-1 0 0", "max-width": "48ch"}}),
+				"margin": "space-1 0 0", "max-width": "48ch"},
+			In: plain(map[string]string{"color@featured": "quiet"})}),
 	anatomy.Button(link, kind.Part{Forms: withWords, Help: "the link that leads on", Defaults: map[string]string{
 		"color": "ink", "font-weight": "weight-strong", "font-size": "type-3", "line-height": "leading-tight",
 		"text-decoration": "underline", "padding": "space-0 0", "margin": "space-3 0 0", "text-decoration@hover": "none",
-		"color@featured": "on-feature"}},
+		"color@featured": "on-feature"}, In: plain(map[string]string{"color@featured": "ink"})},
 		func(s kind.Set) bool { return kind.Text(s.Facts, "answers") == wholeBox }),
 	anatomy.Badge(kind.Field{Name: "badge", Label: "badge", Help: "a few words that mark the box",
 		Type: kind.TextType{Most: 30}, Aliases: []string{"label", "flag"}},
@@ -81,6 +82,11 @@ var slots = []anatomy.Slot{
 			"background-color@featured": "feature-accent", "color@featured": "on-feature-accent"},
 			In: map[string]map[string]string{rowsForm: {look.AnchorProperty: "top start over"},
 				listForm: {look.AnchorProperty: "top start over"}}}),
+}
+
+// plain is a look in the forms whose boxes have no ground of their own.
+func plain(look map[string]string) map[string]map[string]string {
+	return map[string]map[string]string{rowsForm: look, listForm: look}
 }
 
 // onGround is the look of a sign on a ground in the accent's colour.

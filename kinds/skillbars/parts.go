@@ -64,7 +64,8 @@ var boardParts = []kind.Part{
 
 // numberParts is the number beside the bar, or in a ring.
 var numberParts = []kind.Part{
-	{Name: "number", Text: true, Figures: true, Paints: ifNumbers, Help: "how far it goes, beside the bar or in a ring", Parent: "skill",
+	{Name: "number", Text: true, Figures: true, Paints: ifNumbers,
+		Help: "how far it goes, beside the bar or in a ring", Parent: "skill",
 		Behind: overTile, Properties: anatomy.TextProperties,
 		Defaults: map[string]string{"line-height": "leading-tight"},
 		In: map[string]map[string]string{
@@ -108,8 +109,9 @@ var barParts = []kind.Part{
 		Properties: append(slices.Clone(anatomy.TextProperties), "padding"),
 		Defaults: map[string]string{"font-size": "type-2", "font-weight": "weight-strong", "line-height": "leading-tight",
 			"padding": "space-0 space-1"}},
-	{Name: "over", Text: true, Figures: true, Forms: []string{lineForm}, Paints: ifLabels(over), Help: "words over the whole bar",
-		Parent: "bar", Behind: onBoth, Properties: append(slices.Clone(anatomy.TextProperties), "padding", "background-color",
+	{Name: "over", Text: true, Figures: true, Forms: []string{lineForm}, Paints: ifLabels(over),
+		Help: "words over the whole bar", Parent: "bar", Behind: onBoth,
+		Properties: append(slices.Clone(anatomy.TextProperties), "padding", "background-color",
 			"border-radius"),
 		Defaults: map[string]string{"font-size": "type-2", "font-weight": "weight-strong", "line-height": "leading-tight",
 			"padding": "0 space-0", "margin": "0 space-0", "color": "ink", "background-color": "ground",

@@ -1,0 +1,146 @@
+package boxes_test
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+	"testing"
+
+	"rubrel/render"
+	"rubrel/testkit"
+)
+
+func of(pairs ...string) map[string]string {
+	facts := map[string]string{}
+	for i := 0; i < len(pairs); i += 2 {
+		facts[pairs[i]] = pairs[i+1]
+	}
+	return facts
+}
+
+// visit is a set of boxes as a client writes them: uneven, and one with a link.
+func visit(facts map[string]string, n int) testkit.Gallery {
+	all := []map[string]string{
+		of("title", "Kletterhalle", "text", "Zwölf Meter hoch, mit **Seilen** für alle.", "icon", "mountain",
+			"link", "preise.html", "link-text", "Preise"),
+		of("title", "Kinderbetreuung an allen Wochentagen", "text", "Ab drei Jahren.", "icon", "baby", "badge", "Neu"),
+		of("title", "Café", "text", "Suppe, Kuchen, Kaffee.\n\nAuch draußen.", "icon", "coffee", "featured", "yes"),
+		of("title", "Kurse", "text", "Abends und am Wochenende.", "icon", "calendar", "link", "kurse.html", "link-text",
+			"Alle Kurse"),
+		of("title", "Verleih", "icon", "package"), of("title", "Anfahrt", "text", "Linie 4.", "icon", "bus"),
+		of("title", "Gruppen", "icon", "users"),
+	}
+	return testkit.Gallery{Kind: "boxes", Facts: facts, Records: all[:n],
+		Forms: []string{"grid", "mixed", "rows", "list", "strip"}}
+}
+
+// Every form's page passes the HTML checker and axe-core, and is no wider than its window.
+func TestPagesAreSound(t *testing.T) {
+	var folders []string
+	b := testkit.Launch(t, 1200, 900)
+	for _, facts := range []map[string]string{
+		{},
+		{"place": "beside the title", "signs": "letters", "divider": "yes", "mirrored": "yes", "answers": "the whole box"},
+	} {
+		folder, address := testkit.Publish(t, visit(facts, 7).Site(t))
+		folders = append(folders, folder)
+		b.Open(address)
+		b.CheckAccessibility(fmt.Sprint(facts))
+		b.CheckOverflow(fmt.Sprint(facts), 320, 768, 1200)
+	}
+	testkit.CheckHTML(t, folders...)
+}
+
+const boxAt = "const at = (form, selector) => [...document.querySelectorAll('#' + form + ' ' + selector)]" +
+	".map((e) => e.getBoundingClientRect()); "
+
+// Boxes of a row are equally high and their links stand on one line; heads stand where the set says, in both directions.
+func TestWhereThingsStand(t *testing.T) {
+	b := testkit.Launch(t, 1200, 900)
+	holds := func(what, expression string) {
+		t.Helper()
+		if !testkit.Eval[bool](b, "(() => { "+boxAt+"return "+expression+"; })()") {
+			t.Errorf("%s: it is not so that %s", what, expression)
+		}
+	}
+	publish := func(facts map[string]string, n int) {
+		_, address := testkit.Publish(t, visit(facts, n).Site(t))
+		b.Open(address)
+		b.FontsLoaded()
+	}
+	publish(map[string]string{}, 4)
+	holds("a row", "new Set(at('grid', '.rb-box').map((r) => r.height)).size === 1 && "+
+		"new Set(at('grid', '.rb-link').map((r) => r.bottom)).size === 1")
+	holds("above", "at('grid', '.rb-media').every((r, i) => r.bottom < at('grid', '.rb-title')[i].top)")
+	holds("rows in turn", "at('rows', '.rb-media').every((r, i) => (r.left > at('rows', '.rb-title')[i].left) === "+
+		"(i % 2 === 1))")
+	holds("the large box", "at('mixed', '.rb-box')[0].width > 1.5 * at('mixed', '.rb-box')[1].width && "+
+		"at('mixed', '.rb-box').slice(1).every((r) => r.left > at('mixed', '.rb-box')[0].right)")
+	for place, where := range map[string]string{
+		"at the start":     "r.right <= title.left && r.right <= text.left",
+		"at the end":       "r.left >= title.right && r.left >= text.left",
+		"beside the title": "r.right <= title.left && text.left <= r.left + 1 && text.top >= r.bottom - 1",
+	} {
+		publish(map[string]string{"place": place, "mirrored": "yes"}, 4)
+		holds(place, "at('grid', '.rb-media').every((r, i) => { const title = at('grid', '.rb-title')[i], "+
+			"text = at('grid', '.rb-text')[i]; return "+where+"; })")
+		holds("mirrored", "at('mixed', '.rb-box').slice(1).every((r) => r.right < at('mixed', '.rb-box')[0].left)")
+	}
+	publish(map[string]string{"signs": "letters"}, 4)
+	if got := b.Text("[...document.querySelectorAll('#list .rb-sign')].map((e) => e.textContent).join('')"); got != "ABCD" {
+		t.Errorf("the signs are %s", got)
+	}
+	b.Size(390, 900)
+	holds("narrow", "at('rows', '.rb-media').every((r, i) => r.bottom <= at('rows', '.rb-title')[i].top) && "+
+		"new Set(at('mixed', '.rb-box').map((r) => r.width)).size === 1")
+}
+
+// The large box leaves no place of the last row empty where another arrangement fits.
+func TestLargeBoxLeavesNoGap(t *testing.T) {
+	b := testkit.Launch(t, 1200, 900)
+	for _, n := range []int{2, 3, 4, 5, 6, 7} {
+		_, address := testkit.Publish(t, visit(map[string]string{}, n).Site(t))
+		b.Open(address)
+		free := testkit.Eval[float64](b, `(() => {
+			const boxes = [...document.querySelectorAll('#mixed .rb-box')].map((e) => e.getBoundingClientRect());
+			const row = document.querySelector('#mixed .rb-boxes').getBoundingClientRect();
+			const last = Math.max(...boxes.map((r) => r.bottom));
+			return row.right - Math.max(...boxes.filter((r) => r.bottom > last - 2).map((r) => r.right));
+		})()`)
+		if free > 2 {
+			t.Errorf("%d boxes leave %.0f px free in the last row", n, free)
+		}
+	}
+}
+
+// A box without icon among others that have one is marked, and so is a text much longer than the others.
+func TestChecks(t *testing.T) {
+	for _, c := range []struct {
+		what    string
+		records []map[string]string
+		facts   map[string]string
+		want    string
+	}{
+		{"all alike", visit(nil, 4).Records, map[string]string{}, ""},
+		{"one bare", append(visit(nil, 3).Records, of("title", "Bare")), map[string]string{}, "icon"},
+		{"numbers instead", append(visit(nil, 3).Records, of("title", "Bare")), map[string]string{"signs": "numbers"}, ""},
+		{"none has one", []map[string]string{of("title", "A"), of("title", "B")}, map[string]string{}, ""},
+		{"a long text", append(visit(nil, 3).Records, of("title", "Long", "icon", "star", "text",
+			strings.Repeat("Und noch ein Satz. ", 12))), map[string]string{}, "uneven"},
+	} {
+		g := testkit.Gallery{Kind: "boxes", Facts: c.facts, Records: c.records, Forms: []string{"grid"}}
+		subject, err := render.Subject(g.Site(t), testkit.Dresses(t), "grid", testkit.When)
+		if err != nil {
+			t.Fatal(err)
+		}
+		var found []string
+		for _, mark := range subject.Marks() {
+			if slices.Contains([]string{"icon", "uneven"}, mark.Check) {
+				found = append(found, mark.Check)
+			}
+		}
+		if got := strings.Join(found, " "); got != c.want {
+			t.Errorf("%s: marked %q, want %q", c.what, got, c.want)
+		}
+	}
+}
