@@ -54,7 +54,7 @@ func TestPagesAreSound(t *testing.T) {
 const boxAt = "const at = (form, selector) => [...document.querySelectorAll('#' + form + ' ' + selector)]" +
 	".map((e) => e.getBoundingClientRect()); "
 
-// Boxes of a row are equally high and their links stand on one line; heads stand where the set says, in both directions.
+// Boxes of a row are equally high and their links stand on one line; heads stand where the set says.
 func TestWhereThingsStand(t *testing.T) {
 	b := testkit.Launch(t, 1200, 900)
 	holds := func(what, expression string) {
@@ -87,7 +87,8 @@ func TestWhereThingsStand(t *testing.T) {
 		holds("mirrored", "at('mixed', '.rb-box').slice(1).every((r) => r.right < at('mixed', '.rb-box')[0].left)")
 	}
 	publish(map[string]string{"signs": "letters"}, 4)
-	if got := b.Text("[...document.querySelectorAll('#list .rb-sign')].map((e) => e.textContent).join('')"); got != "ABCD" {
+	got := b.Text("[...document.querySelectorAll('#list .rb-sign')].map((e) => e.textContent).join('')")
+	if got != "ABCD" {
 		t.Errorf("the signs are %s", got)
 	}
 	b.Size(390, 900)

@@ -23,7 +23,10 @@ func steps(facts map[string]string) testkit.Gallery {
 func TestPagesAreSound(t *testing.T) {
 	var folders []string
 	b := testkit.Launch(t, 1200, 900)
-	for _, facts := range []map[string]string{{}, {"signs": "numbers", "side": "at the end", "answers": "the whole point"}} {
+	for _, facts := range []map[string]string{
+		{},
+		{"signs": "numbers", "side": "at the end", "answers": "the whole point"},
+	} {
 		folder, address := testkit.Publish(t, steps(facts).Site(t))
 		folders = append(folders, folder)
 		b.Open(address)
