@@ -110,6 +110,8 @@ func (s *Server) Handler() (http.Handler, error) {
 
 func (s *Server) siteRoutes(r chi.Router) {
 	r.Get("/", s.site)
+	r.Get("/choose", s.choose)
+	r.Get("/sample/{kind}/{form}/*", s.sample)
 	r.Post("/blocks", s.createBlock)
 	r.Post("/dress", s.redress)
 	r.Get("/marks", s.siteMarks)

@@ -11,7 +11,6 @@ import (
 	"github.com/go-chi/chi/v5"
 
 	"rubrel/core/document"
-	"rubrel/core/kind"
 	"rubrel/core/look"
 	"rubrel/dresses"
 	"rubrel/store"
@@ -149,10 +148,9 @@ func (s *Server) showSite(w http.ResponseWriter, r *http.Request, status int, fa
 		frame
 		Blocks   []blockLine
 		Dresses  []dressLine
-		Kinds    kind.Registry
 		History  store.History
 		Releases []store.Release
-	}{frame: f, Kinds: s.kinds, History: history, Releases: releases}
+	}{frame: f, History: history, Releases: releases}
 	for i := range l.Site.Blocks {
 		b := &l.Site.Blocks[i]
 		set := l.Site.SetOf(b)
@@ -227,7 +225,8 @@ func (s *Server) createBlock(w http.ResponseWriter, r *http.Request) {
 	if l == nil {
 		return
 	}
-	change := document.AddBlock{Name: r.FormValue("name"), Set: k.Fresh(k, l.Site.Language)}
+	change := document.AddBlock{Name: cmp.Or(strings.TrimSpace(r.FormValue("name")), k.Title),
+		Set: k.Fresh(k, l.Site.Language), Form: r.FormValue("form")}
 	if after := s.siteEdit(w, r, change); after != nil {
 		http.Redirect(w, r, newestBlock(after), http.StatusSeeOther)
 	}

@@ -13,6 +13,7 @@ import (
 type AddBlock struct {
 	Name string
 	Set  kind.Set // its Kind, facts, axes and records; records and items bring their IDs
+	Form string   // in which the set is shown; the kind's first where none is named
 }
 
 // Plan adds the set, the block and the band.
@@ -20,6 +21,13 @@ func (c AddBlock) Plan(s *Site) (patch.Patch, error) {
 	name, err := kind.TextType{Most: mostName}.Parse(c.Name)
 	if err != nil || name.String() == "" {
 		return nil, faultf(nil, "a block needs a name of at most %d characters", mostName)
+	}
+	form := c.Set.Kind.Forms[0]
+	if c.Form != "" {
+		var ok bool
+		if form, ok = c.Set.Kind.FormNamed(c.Form); !ok {
+			return nil, faultf(nil, "%s has no form %q", c.Set.Kind.Title, c.Form)
+		}
 	}
 	setID := FreshID(c.Name, func(id string) bool { _, taken := s.SetByID(id); return taken })
 	blockID := FreshID(c.Name, func(id string) bool { _, taken := s.BlockByID(id); return taken })
@@ -34,7 +42,7 @@ func (c AddBlock) Plan(s *Site) (patch.Patch, error) {
 	p := patch.Patch{
 		{Op: patch.Add, Path: patch.Pointer{"sets", setID}, Value: setTree(c.Set, name.String(), setOrder)},
 		{Op: patch.Add, Path: patch.Pointer{"blocks", blockID}, Value: map[string]any{
-			"order": blockOrder, "name": name, "set": setID, "form": c.Set.Kind.Forms[0].Name, "look": map[string]any{},
+			"order": blockOrder, "name": name, "set": setID, "form": form.Name, "look": map[string]any{},
 			"quiet": map[string]any{}}},
 	}
 	place, err := s.placeOnPage(blockID)

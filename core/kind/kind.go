@@ -19,6 +19,8 @@ type Kind struct {
 	Title string // as the interface shows it
 	One   string // noun of a record: "plan"
 	Many  string // its plural
+	// Purposes are words for what blocks of the kind are for, under which it is found.
+	Purposes []string
 	// SetFields are said once for a whole set, Fields for each record.
 	SetFields []Field
 	Fields    []Field

@@ -38,6 +38,7 @@ func Declaration() (*kind.Kind, error) {
 	fields := anatomy.Fields(slots)
 	return kind.New(&kind.Kind{
 		Name: "boxes", Title: "Boxes", One: "box", Many: "boxes",
+		Purposes:   []string{"features", "benefits", "services", "icons", "advantages", "what we offer", "cards"},
 		CanFeature: true,
 		SetFields:  setFields,
 		Fields:     fields,

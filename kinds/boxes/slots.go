@@ -81,7 +81,7 @@ var slots = []anatomy.Slot{
 			"padding": "space-0 space-1", "border-radius": "radius-1",
 			"background-color@featured": "feature-accent", "color@featured": "on-feature-accent"},
 			In: map[string]map[string]string{rowsForm: {look.AnchorProperty: "top start over"},
-				listForm: {look.AnchorProperty: "top start over"}}}),
+				listForm: {look.AnchorProperty: "top start over 0 -4px"}}}),
 }
 
 // plain is a look in the forms whose boxes have no ground of their own.
@@ -172,7 +172,7 @@ var parts = []kind.Part{
 		Properties: []string{"grid-template-columns", "gap"}, As: map[string]string{"gap": "--rb-gap"},
 		Defaults: map[string]string{"grid-template-columns": "auto", "gap": "space-4"},
 		In: map[string]map[string]string{rowsForm: {"grid-template-columns": "1", "gap": "space-7", "gap@narrow": "space-6"},
-			listForm: {"grid-template-columns": "1", "gap": "space-5"}, stripForm: {"gap": "space-5"}}},
+			listForm: {"grid-template-columns": "1", "gap": "space-6"}, stripForm: {"gap": "space-5"}}},
 	{Name: boxPart, Help: "one box", Place: look.RecordItem, Parent: rowPart, InkFollows: true,
 		Properties: anatomy.RecordProperties, As: map[string]string{"text-align": "--rb-align"},
 		Defaults: map[string]string{"text-align": "start", "padding": "0"},

@@ -31,6 +31,7 @@ func Declaration() (*kind.Kind, error) {
 	fields := anatomy.Fields(slots)
 	return kind.New(&kind.Kind{
 		Name: "points", Title: "Points", One: "point", Many: "points",
+		Purposes:   []string{"steps", "timeline", "agenda", "process", "how it works", "history", "programme", "list"},
 		CanFeature: true,
 		SetFields:  setFields,
 		Fields:     fields,

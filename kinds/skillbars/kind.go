@@ -40,6 +40,7 @@ func Declaration() (*kind.Kind, error) {
 	}
 	return kind.New(&kind.Kind{
 		Name: "skillbars", Title: "Skill bars", One: "skill", Many: "skills",
+		Purposes:   []string{"skills", "progress", "percentages", "levels", "bars", "rings", "goals"},
 		CanFeature: true,
 		SetFields:  setFields,
 		Fields:     fields,

@@ -35,6 +35,7 @@ func Declaration() (*kind.Kind, error) {
 	fields := anatomy.Fields(slots)
 	return kind.New(&kind.Kind{
 		Name: "statistics", Title: "Statistics", One: "figure", Many: "figures",
+		Purposes:   []string{"numbers", "figures", "counters", "facts", "results", "trends", "achievements"},
 		CanFeature: true,
 		SetFields:  setFields,
 		Fields:     fields,

@@ -3,6 +3,8 @@ if (document.body.classList.contains('at-bench')) await import('./bench/main.js'
 
 if (document.body.classList.contains('at-house')) await import('./specimen.js');
 
+if (document.body.classList.contains('at-choice')) await import('./choose.js');
+
 const themes = ['light', 'dark'];
 document.addEventListener('click', async (event) => {
   if (event.target.closest('[data-theme-switch]')) {

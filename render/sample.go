@@ -1,0 +1,40 @@
+package render
+
+import (
+	"fmt"
+	"time"
+
+	"rubrel/core/document"
+	"rubrel/core/kind"
+	"rubrel/dresses"
+)
+
+// mostSampled is how many records a sample shows of a set: as many as are told apart when it is small.
+const mostSampled = 4
+
+// Sample renders a page of one block that a site could have, in its house style: of the site's first set of the kind, or
+// else of what a designer begins with.
+func Sample(site *document.Site, registry dresses.Registry, k *kind.Kind, form kind.Form,
+	now time.Time) ([]File, error) {
+	worn := *site
+	set := document.Set{ID: "sample", Set: k.Fresh(k, site.Language)}
+	for _, held := range site.Sets {
+		if held.Kind.Name == k.Name && len(held.Records) > 0 {
+			set = held
+			set.Records = held.Records[:min(mostSampled, len(held.Records))]
+			break
+		}
+	}
+	block := document.Block{ID: "sample", Name: form.Title, SetID: set.ID, Form: form.Name}
+	worn.Sets, worn.Blocks = []document.Set{set}, []document.Block{block}
+	d, err := dressedSite(&worn, registry, now)
+	if err != nil {
+		return nil, err
+	}
+	files, err := d.page("index", document.Page{Title: form.Title,
+		Bands: []document.Band{{Blocks: []string{block.ID}}}})
+	if err != nil {
+		return nil, fmt.Errorf("sample of %s as %s: %w", k.Name, form.Name, err)
+	}
+	return append(d.files(), files...), nil
+}
