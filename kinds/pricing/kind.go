@@ -23,7 +23,17 @@ func Declaration() (*kind.Kind, error) {
 	own := slots()
 	return kind.New(&kind.Kind{
 		Name: "pricing", Title: "Pricing", One: "plan", Many: "plans",
-		Purposes:   []string{"plans", "prices", "tariffs", "subscriptions", "memberships", "packages", "fees", "rates", "compare"},
+		Purposes: []string{
+			"plans",
+			"prices",
+			"tariffs",
+			"subscriptions",
+			"memberships",
+			"packages",
+			"fees",
+			"rates",
+			"compare",
+		},
 		CanFeature: true,
 		MarkField:  "badge",
 		SetFields:  setFields,
