@@ -18,7 +18,7 @@ test: lint
 lint:
 	scripts/install.sh lint
 	@test -z "$$(gofmt -l $(folders))" || { gofmt -l $(folders); exit 1; }
-	@! git ls-files '*.go' '*.css' '*.js' '*.html' '*.sh' '*.sql' | grep -vE '/(vendor|testdata)/' | \
+	@! git ls-files -co --exclude-standard '*.go' '*.css' '*.js' '*.html' '*.sh' '*.sql' | grep -vE '/(vendor|testdata)/' | \
 		LC_ALL=C.UTF-8 xargs grep -nE '^.{121,}' || { echo 'lines of more than 120 columns'; exit 1; }
 	go vet ./...
 	go tool staticcheck ./...

@@ -12,8 +12,8 @@ import (
 // mostSampled is how many records a sample shows of a set: as many as are told apart when it is small.
 const mostSampled = 4
 
-// Sample renders a page of one block that a site could have, in its house style: of the site's first set of the kind, or
-// else of what a designer begins with.
+// Sample renders a page of one block that a site could have, in its house style: of the site's first set of the
+// kind, or else of what a designer begins with.
 func Sample(site *document.Site, registry dresses.Registry, k *kind.Kind, form kind.Form,
 	now time.Time) ([]File, error) {
 	worn := *site
