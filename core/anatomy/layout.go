@@ -28,12 +28,13 @@ type Layout struct {
 
 // Side is a slot that stands beside others, where the set says so.
 type Side struct {
-	Slot    string
-	Gap     float64                    // CSS px between it and the others
-	Places  []SidePlace                // where it may stand besides its row
-	Place   func(kind.Set) SidePlace   // where it stands
-	Wide    func(r kind.Ruler) float64 // how wide it is, in CSS px, where it takes no share
-	Heading string                     // the slot that it stands beside ByHeading
+	Slot   string
+	Gap    float64                  // CSS px between it and the others
+	Places []SidePlace              // where it may stand besides its row
+	Place  func(kind.Set) SidePlace // where it stands
+	// Wide is how wide it is, in CSS px, where it takes no share.
+	Wide    func(v kind.View, r kind.Ruler) float64
+	Heading string // the slot that it stands beside ByHeading
 	// Share is what it takes of the record's room, from 0 to 1; 0 where it is as wide as it is.
 	Share float64
 	// Stack is below which inline size of the block it stands above the others after all, in CSS px; 0 for never.
@@ -198,7 +199,7 @@ func (b Body) takenBeside(v kind.View, r kind.Ruler, name string, room, frame fl
 	if side.Share > 0 {
 		return (room-side.Gap)*side.Share + side.Gap
 	}
-	return side.Wide(r) + side.Gap
+	return side.Wide(v, r) + side.Gap
 }
 
 // within reports whether a part is that of a slot, or lies in it.

@@ -2,6 +2,7 @@ package anatomy
 
 import (
 	"cmp"
+	"fmt"
 	"html/template"
 	"slices"
 	"strconv"
@@ -46,7 +47,7 @@ func Media(fields MediaFields, part, icon, sign, picture kind.Part) Slot {
 	return Slot{
 		Fields: []kind.Field{fields.Icon, fields.Picture, fields.Shows},
 		Parts:  slices.Concat([]kind.Part{part}, icons.Parts, []kind.Part{sign}, pictures.Parts),
-		CSS:    "justify-self: var(--rb-align); display: grid; max-inline-size: 100%;",
+		CSS:    "justify-items: var(--rb-align); display: grid; min-inline-size: 0;",
 		HTML: func(at At) template.HTML {
 			html, _ := shown(at)
 			if html == "" {
@@ -88,10 +89,30 @@ func letters(place int) string {
 	return text
 }
 
-// MediaWide measures how wide a head is that holds no more than icons, numbers or letters: the widest of them.
-func MediaWide(icon, sign string) func(kind.Ruler) float64 {
-	return func(r kind.Ruler) float64 {
-		return max(IconWide(icon)(r), IconWide(sign)(r))
+// besidePicture is how wide a picture is that stands beside words, in CSS px, where the look does not say (common
+// practice).
+const besidePicture = 120.0
+
+// MediaWide measures how wide a head is that stands beside words: its widest icon, number, letter or picture.
+func MediaWide(fields MediaFields, icon, sign, picture string) func(kind.View, kind.Ruler) float64 {
+	return func(v kind.View, r kind.Ruler) float64 {
+		if Signed(v.Set, fields) {
+			return IconWide(sign)(v, r)
+		}
+		wide := 0.0
+		for _, record := range v.Set.Records {
+			switch {
+			case v.Set.Said(record, fields.Picture.Name) != nil:
+				said := r.Length(picture, "width")
+				if said == 0 {
+					said = besidePicture
+				}
+				wide = max(wide, said)
+			case v.Set.Said(record, fields.Icon.Name) != nil:
+				wide = max(wide, IconWide(icon)(v, r))
+			}
+		}
+		return wide
 	}
 }
 
@@ -103,5 +124,7 @@ func MediaCSS(icon, sign, picture string) string {
 		"stroke: currentColor; stroke-width: 2; stroke-linecap: round; stroke-linejoin: round; }\n" +
 		"." + Class(sign) + " { display: block; box-sizing: content-box; inline-size: max-content; min-inline-size: 1em; " +
 		"text-align: center; }\n" +
-		"." + Class(picture) + " { display: block; max-inline-size: 100%; block-size: auto; object-fit: cover; }\n"
+		"." + Class(picture) + " { display: block; inline-size: 100%; block-size: auto; }\n" +
+		fmt.Sprintf(":is(.%s, .%s, .%s) .%s { inline-size: %gpx; }\n", Class(sideClasses[AtStart]),
+			Class(sideClasses[AtEnd]), Class(sideClasses[ByHeading]), Class(picture), besidePicture)
 }

@@ -4,12 +4,16 @@ import (
 	"fmt"
 	"html/template"
 	"slices"
+	"strings"
 
 	"rubrel/core/kind"
 )
 
-// Picture is a picture of the site that a field names, with the text that says what it shows; none for one that shows
-// nothing that is not said beside it. It keeps its room while it loads.
+// Decorative is what is said of a picture that shows nothing which is not said beside it.
+const Decorative = "decorative"
+
+// Picture is a picture of the site that a field names, with the text that says what it shows, or that it is
+// Decorative. It keeps its room while it loads.
 func Picture(field, alt kind.Field, part kind.Part) Slot {
 	part = named(part, field)
 	part.Paints = IfSaid(field.Name)
@@ -30,9 +34,13 @@ func Picture(field, alt kind.Field, part kind.Part) Slot {
 			if !ok {
 				return ""
 			}
+			alternative := shows(at)
+			if strings.EqualFold(alternative, Decorative) {
+				alternative = ""
+			}
 			return template.HTML(fmt.Sprintf(`<img class="%s" src="%s" width="%d" height="%d" alt="%s" loading="lazy">`,
 				Class(part.Name), template.HTMLEscapeString(picture.Address), picture.Width, picture.Height,
-				template.HTMLEscapeString(shows(at))))
+				template.HTMLEscapeString(alternative)))
 		},
 	}
 }

@@ -158,8 +158,8 @@ func Icon(field kind.Field, part kind.Part) Slot {
 }
 
 // IconWide measures how wide an icon with its ground is.
-func IconWide(part string) func(kind.Ruler) float64 {
-	return func(r kind.Ruler) float64 { return r.Size(part) + r.Edges(part) }
+func IconWide(part string) func(kind.View, kind.Ruler) float64 {
+	return func(_ kind.View, r kind.Ruler) float64 { return r.Size(part) + r.Edges(part) }
 }
 
 func named(part kind.Part, field kind.Field) kind.Part {

@@ -6,6 +6,7 @@ import (
 	"strings"
 	"testing"
 
+	"rubrel/core/document"
 	"rubrel/render"
 	"rubrel/testkit"
 )
@@ -142,6 +143,49 @@ func TestChecks(t *testing.T) {
 		}
 		if got := strings.Join(found, " "); got != c.want {
 			t.Errorf("%s: marked %q, want %q", c.what, got, c.want)
+		}
+	}
+}
+
+// A picture says what it shows or that it is decorative, and has as many pixels as its widest place.
+func TestPictures(t *testing.T) {
+	found := func(form string, wide int, shows string) string {
+		t.Helper()
+		g := testkit.Gallery{Kind: "boxes", Facts: map[string]string{}, Forms: []string{form},
+			Records: []map[string]string{of("title", "Halle")}}
+		e := g.Hang(t)
+		e.Do(document.AddPicture{Name: "hall", Picture: document.Picture{File: strings.Repeat("0", 64), Type: "image/png",
+			Width: wide, Height: wide / 2, Cells: make([]byte, 4*document.CellsAcross*document.CellsAcross)}})
+		e.Do(document.SetFact{Set: "s", Record: "r0", Key: "picture", Text: "hall"})
+		if shows != "" {
+			e.Do(document.SetFact{Set: "s", Record: "r0", Key: "shows", Text: shows})
+		}
+		subject, err := render.Subject(e.Site, testkit.Dresses(t), form, testkit.When)
+		if err != nil {
+			t.Fatal(err)
+		}
+		var checks []string
+		for _, mark := range subject.Marks() {
+			if mark.Check == "picture" || mark.Check == "alternative" {
+				checks = append(checks, mark.Check+" "+mark.Needed)
+			}
+		}
+		return strings.Join(checks, "; ")
+	}
+	for _, c := range []struct {
+		form  string
+		wide  int
+		shows string
+		want  string
+	}{
+		{"rows", 800, "a hall", ""},
+		{"rows", 800, "Decorative", ""},
+		{"rows", 800, "", "alternative a few words, or decorative"},
+		{"rows", 300, "a hall", "picture 454 px, as wide as its place"}, // as Chromium has it at 1200
+		{"list", 300, "a hall", ""},
+	} {
+		if got := found(c.form, c.wide, c.shows); got != c.want {
+			t.Errorf("%+v: marked %q", c, got)
 		}
 	}
 }

@@ -29,7 +29,8 @@ func Declaration() (*kind.Kind, error) {
 	form := func(name, title, help string) kind.Form {
 		body := bodyOf(name)
 		f := kind.Form{Name: name, Title: title, Help: help, CSS: []string{css}, HTML: body.Plain("ground"),
-			LiftsFeatured: name == mixedForm}
+			LiftsFeatured: name == mixedForm,
+			Check:         func(v kind.View) []kind.Finding { return body.Pictures(v, media, "picture") }}
 		if name == mixedForm {
 			f.HTML, f.Variables = mixedHTML(body), mixedVariables(body)
 		}

@@ -18,7 +18,7 @@ var (
 			Help: "one of the site's pictures, in the icon's place", Type: kind.RefType{To: kind.PictureOffer},
 			Aliases: []string{"image", "photo"}},
 		Shows: kind.Field{Name: "shows", Group: mediaGroup, Label: "what it shows",
-			Help: "of the picture, for those who do not see it; nothing for a picture that says nothing more than the words",
+			Help: "of the picture, for those who do not see it; or decorative",
 			Type: kind.TextType{Most: 200}, Aliases: []string{"alt", "alternative text"}},
 		Signs: kind.Field{Name: "signs", Group: displayGroup, Label: "signs",
 			Help: "what stands at the heads: icons and pictures, or numbers or letters in their place", Type: anatomy.Signs},
@@ -141,7 +141,7 @@ func bodyOf(form string) anatomy.Body {
 
 // sideOf is how icons and pictures stand beside words in a form; nil where they never do.
 func sideOf(form string) *anatomy.Side {
-	wide := anatomy.MediaWide("icon", "sign")
+	wide := anatomy.MediaWide(media, "icon", "sign", "picture")
 	switch form {
 	case rowsForm:
 		return &anatomy.Side{Slot: "media", Gap: rowsGap, Share: 0.5, Stack: rowsStack,

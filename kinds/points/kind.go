@@ -26,7 +26,8 @@ func Declaration() (*kind.Kind, error) {
 	css := anatomy.MediaCSS("icon", "sign", "picture") + pointsCSS
 	form := func(name, title, help string) kind.Form {
 		body := bodyOf(name)
-		return body.Form(kind.Form{Name: name, Title: title, Help: help, CSS: []string{css}, HTML: htmlOf(name, body)})
+		return body.Form(kind.Form{Name: name, Title: title, Help: help, CSS: []string{css}, HTML: htmlOf(name, body),
+			Check: func(v kind.View) []kind.Finding { return body.Pictures(v, media, "picture") }})
 	}
 	fields := anatomy.Fields(slots)
 	return kind.New(&kind.Kind{

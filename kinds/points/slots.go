@@ -19,7 +19,7 @@ var (
 			Help: "one of the site's pictures, in the icon's place", Type: kind.RefType{To: kind.PictureOffer},
 			Aliases: []string{"image", "photo"}},
 		Shows: kind.Field{Name: "shows", Group: mediaGroup, Label: "what it shows",
-			Help: "of the picture, for those who do not see it", Type: kind.TextType{Most: 200},
+			Help: "of the picture, for those who do not see it; or decorative", Type: kind.TextType{Most: 200},
 			Aliases: []string{"alt", "alternative text"}},
 		Signs: kind.Field{Name: "signs", Group: displayGroup, Label: "signs",
 			Help: "what stands on the panels: icons and pictures, or numbers or letters in their place", Type: anatomy.Signs},
@@ -84,7 +84,7 @@ func bodyOf(form string) anatomy.Body {
 	return anatomy.Body{Slots: slots, Layout: anatomy.Layout{Row: rowPart, Record: pointPart, Least: least,
 		Order: []string{mediaPart, "title", "text", "link"},
 		Side: &anatomy.Side{Slot: mediaPart,
-			Wide: func(r kind.Ruler) float64 { return r.Length(mediaPart, "width") + r.Gap(pointPart) },
+			Wide: func(_ kind.View, r kind.Ruler) float64 { return r.Length(mediaPart, "width") + r.Gap(pointPart) },
 			Place: func(set kind.Set) anatomy.SidePlace {
 				if kind.Text(set.Facts, "side") == atEnd {
 					return anatomy.AtEnd
