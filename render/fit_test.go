@@ -91,11 +91,14 @@ func compareFit(t *testing.T, b *testkit.Browser, site *document.Site, registry 
 		while ((node = walker.nextNode()) && !node.data.includes(Text)) { /* the text's own node */ }
 		const range = document.createRange();
 		range.selectNodeContents(node ?? e);
-		const tops = new Set([...range.getClientRects()].filter((r) => r.width > 0).map((r) => Math.round(r.top)));
+		let lines = 0, bottom = -Infinity; // pieces that stand beside each other, as one in bold does, are on one line
+		for (const r of [...range.getClientRects()].filter((r) => r.width > 0).sort((a, b) => a.top - b.top)) {
+			if (r.top > bottom - r.height / 2) { lines++; bottom = r.bottom; }
+		}
 		const own = node?.parentElement.clientWidth && getComputedStyle(node.parentElement).display !== 'inline'
 			? node.parentElement : e, box = getComputedStyle(own);
 		return { Found: true, Room: own.clientWidth - parseFloat(box.paddingLeft) - parseFloat(box.paddingRight),
-			Size: parseFloat(getComputedStyle(node?.parentElement ?? e).fontSize), Lines: tops.size };
+			Size: parseFloat(getComputedStyle(node?.parentElement ?? e).fontSize), Lines: lines };
 	})`, question, width, id))
 	for i, text := range texts {
 		got := answers[i]

@@ -38,6 +38,7 @@ func TestChooseABlock(t *testing.T) {
 	b.Press(kb.Enter)
 	b.Await("document.querySelector('.forms .on')?.dataset.form === 'mixed' && " +
 		"document.querySelector('.here, h1, title')?.textContent.includes('Unsere Leistungen')")
+	b.Await("document.querySelector('.cur')")
 	everyFrame(b, "page.querySelectorAll('.rb-box').length === 3")
 
 	// Without a name it is called as its kind is; a form that is none is refused in words.

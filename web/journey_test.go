@@ -52,7 +52,7 @@ func TestJourney(t *testing.T) {
 	b.Open(app.URL + "/")
 	b.Press("n", "Saltline Boat Share", kb.Enter)
 	b.Await("document.title.startsWith('Saltline')")
-	b.Click("button[formmethod=get]")
+	b.Click("button[formaction$=\"/paste\"]")
 	b.Await("document.getElementById('text')")
 	b.Paste("#text", priceList)
 	b.Type("#name", "Shares")
