@@ -71,14 +71,12 @@ func wardrobe(t *testing.T, dress string, scheme document.Scheme, whole bool) *d
 		add("nights", form, nil)
 		add("visitors", form, nil)
 	}
-	for _, form := range []string{"grid", "mixed", "rows", "list", "strip"} {
-		add("visit", form, map[string]string{"divider": "yes"})
-	}
-	add("visit", "grid", map[string]string{"signs": "letters", "place": "beside the title"})
-	for _, form := range []string{"rows", "columns", "timeline"} {
-		add("evening", form, map[string]string{"signs": "numbers"})
-		add("evening", form, nil)
-	}
+	add("visit", "grid", map[string]string{"divider": "yes"}) // the large box has the colours of the others
+	add("visit", "rows", nil)
+	add("visit", "list", map[string]string{"signs": "letters"})
+	add("visit", "strip", nil)
+	add("evening", "rows", nil) // and columns those of rows
+	add("evening", "timeline", map[string]string{"signs": "numbers"})
 	tree["blocks"] = blocks
 	tree["pages"] = map[string]any{"all": map[string]any{"order": "i", "title": "Everything", "bands": bands}}
 	text, err := json.Marshal(tree)
