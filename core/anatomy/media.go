@@ -34,7 +34,7 @@ func Media(fields MediaFields, part, icon, sign, picture kind.Part) Slot {
 	}
 	sign.Text, sign.Figures = true, true
 	if sign.Properties == nil {
-		sign.Properties = slices.Concat(TextProperties, BoxProperties, EnterProperties)
+		sign.Properties = slices.Concat(TextProperties, ShapeProperties, EnterProperties)
 	}
 	sign.Paints = func(set kind.Set) kind.Paints { return kind.Paints{Absent: !signed(set)} }
 	shown := func(at At) (html template.HTML, text string) {

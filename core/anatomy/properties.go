@@ -10,6 +10,8 @@ var (
 	// BoxProperties are those of a box with a ground.
 	BoxProperties = []string{"background-color", "background-image", "padding", "border", "border-radius", "box-shadow",
 		"opacity"}
+	// ShapeProperties are those of a box that may be cut to a shape.
+	ShapeProperties = slices.Concat(BoxProperties, []string{"clip-path"})
 	// EnterProperties are those of what comes in at first sight.
 	EnterProperties = []string{"animation-name", "animation-duration", "animation-delay", "animation-timing-function",
 		"animation-range-start"}

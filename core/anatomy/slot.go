@@ -146,7 +146,8 @@ func Icon(field kind.Field, part kind.Part) Slot {
 	part.Text = true // its ink is seen against its ground as that of words is
 	part.Paints = IfSaid(field.Name)
 	if part.Properties == nil {
-		part.Properties = slices.Concat([]string{"color", "font-size", "margin", "display"}, BoxProperties, EnterProperties)
+		part.Properties = slices.Concat([]string{"color", "font-size", "margin", "display"}, ShapeProperties,
+			EnterProperties)
 	}
 	return Slot{Fields: []kind.Field{field}, Parts: []kind.Part{part}, HTML: func(at At) template.HTML {
 		drawing := icon.SVG(saidOf(field)(at))

@@ -95,6 +95,8 @@ func (l layer) idle(part kind.Part, property string, t look.Target) string {
 	case property == "border-radius" && none("border") && none("background-image") && none("box-shadow") &&
 		(ground == "" || ground == colour.Transparent.String()):
 		return "there is no ground, border or shadow whose corners could be seen"
+	case (property == "border" || property == "border-radius" || property == "box-shadow") && !none("clip-path"):
+		return "clip-path cuts it off"
 	case property == "background-color" && !none("background-image"):
 		return "background-image covers it"
 	case property == "color" && part.Text && l.vanishes(part, t):

@@ -95,6 +95,8 @@ var properties = []Property{
 	{Name: "border-radius", Tokens: RadiusToken, Hint: "one to four lengths or tokens", parse: parseSides},
 	{Name: "box-shadow", Tokens: ShadowToken, Keywords: []string{"none"}, Hint: "0 2px 8px 0 #0003, a token, or none",
 		parse: parseShadows},
+	{Name: "clip-path", Keywords: []string{"none"}, Hint: "what it is cut to: circle, rhombus, hexagon, speech-bubble, " +
+		"circle(40% at 50% 20%), inset(0 10%), polygon(50% 0, 100% 100%, 0 100%), or none", parse: parseShape},
 	{Name: "translate", Keywords: []string{"none"}, Hint: "how far it moves: 0 -4px", parse: parseTranslate},
 	{Name: "scale", Keywords: []string{"none"}, Span: &Span{"", 0.5, 2, 0.01, 1}, Hint: "0.5 to 2", parse: parseScale},
 	{Name: "transition-duration", Tokens: MotionToken, Span: &Span{"ms", 0, 1000, 10, 200},
