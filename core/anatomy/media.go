@@ -47,7 +47,7 @@ func Media(fields MediaFields, part, icon, sign, picture kind.Part) Slot {
 	return Slot{
 		Fields: []kind.Field{fields.Icon, fields.Picture, fields.Shows},
 		Parts:  slices.Concat([]kind.Part{part}, icons.Parts, []kind.Part{sign}, pictures.Parts),
-		CSS:    "justify-items: var(--rb-align); display: grid; min-inline-size: 0;",
+		CSS:    "justify-items: var(--rb-align); align-items: end; display: grid; min-inline-size: 0;",
 		HTML: func(at At) template.HTML {
 			html, _ := shown(at)
 			if html == "" {

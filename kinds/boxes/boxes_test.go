@@ -189,3 +189,20 @@ func TestPictures(t *testing.T) {
 		}
 	}
 }
+
+// An icon keeps the height of its ground where a picture in the same row makes the heads higher.
+func TestIconBesidePicture(t *testing.T) {
+	g := testkit.Gallery{Kind: "boxes", Facts: map[string]string{}, Forms: []string{"grid"},
+		Records: []map[string]string{of("title", "Café", "icon", "coffee")}}
+	_, address := testkit.Publish(t, g.Site(t))
+	b := testkit.Launch(t, 1200, 900)
+	b.Open(address)
+	b.Text("document.querySelector('.rb-media').style.setProperty('height', '400px')")
+	off := testkit.Eval[float64](b, `(() => {
+		const r = document.querySelector('.rb-icon').getBoundingClientRect();
+		return Math.abs(r.width - r.height);
+	})()`)
+	if off > 0.5 {
+		t.Errorf("the ground of the icon is %.1f px off a square", off)
+	}
+}
