@@ -2,6 +2,7 @@ package web_test
 
 import (
 	"fmt"
+	"regexp"
 	"strings"
 	"testing"
 
@@ -152,8 +153,8 @@ func TestSiteMarks(t *testing.T) {
 	b.Open(app.URL + "/sites/fennmoor/marks")
 	b.CheckAccessibility("the marks")
 	counts := b.Text("document.querySelector('.checks').innerText.replace(/\\s+/g, ' ').trim()")
-	if !strings.HasPrefix(counts, "all contrast 1 cliff 2 Become a member 1 Telescope evenings for schools 2 "+
-		"Our volunteers 0 ") {
+	if !regexp.MustCompile(`^all contrast 1 cliff 2 Become a member 1 Telescope evenings for schools 2 ` +
+		`Our volunteers 0 The observatory in figures 0( [A-Z][^0-9]* 0)*$`).MatchString(counts) {
 		t.Errorf("the counts are %s", counts)
 	}
 	b.Click(".checks a[href$='check=contrast']")

@@ -30,6 +30,19 @@ func (b Body) Form(f kind.Form) kind.Form {
 		}
 		return variables
 	}
+	further := f.Check
+	f.Check = func(v kind.View) []kind.Finding {
+		var found []kind.Finding
+		for _, s := range b.Slots {
+			if s.Check != nil {
+				found = append(found, s.Check(b, v)...)
+			}
+		}
+		if further != nil {
+			found = append(found, further(v)...)
+		}
+		return found
+	}
 	f.Runs, f.Columns, f.Room, f.MovesParts, f.Order = b.Runs, b.Columns, b.Room, true, b.Layout.Order
 	return f
 }
@@ -37,15 +50,15 @@ func (b Body) Form(f kind.Form) kind.Form {
 // Plain writes a form that is a row of records on a ground and no more: the HTML of Form where a kind needs nothing
 // of its own around its slots.
 func (b Body) Plain(ground string) func(kind.View) (template.HTML, error) {
-	return b.Records(ground, "", Inside)
+	return b.Records(ground, func(kind.View) string { return "" }, Inside)
 }
 
 // Records is Plain with a class of the form's own around the records, and with what write makes of the slots of
 // each, in the order in which they are read.
-func (b Body) Records(ground, class string,
+func (b Body) Records(ground string, class func(kind.View) string,
 	write func([]Slot, At) template.HTML) func(kind.View) (template.HTML, error) {
 	return func(v kind.View) (template.HTML, error) {
-		class := strings.Join(strings.Fields(Class(ground)+" "+b.Class(v)+" "+class), " ")
+		class := strings.Join(strings.Fields(Class(ground)+" "+b.Class(v)+" "+class(v)), " ")
 		reader := b.reader(v)
 		var html strings.Builder
 		fmt.Fprintf(&html, `<div class="%s"><ul class="%s">`, class, Class(b.Layout.Row))

@@ -90,9 +90,7 @@ func (b Body) css() string {
 		css.WriteString(wholeCSS)
 	}
 	for _, s := range b.Slots {
-		if s.CSS != "" {
-			fmt.Fprintf(&css, ".%s { %s }\n", s.class(), s.CSS)
-		}
+		css.WriteString(s.Style())
 	}
 	if b.Layout.Side != nil {
 		css.WriteString(b.sideCSS(record))

@@ -63,9 +63,14 @@ func Rich(field kind.Field, part kind.Part) Slot {
 	if part.Properties == nil {
 		part.Properties = TextProperties
 	}
+	within := "." + Class(part.Name)
 	return Slot{
 		Fields: []kind.Field{field},
 		Parts:  []kind.Part{part},
+		Rules: within + " > * + * { margin-block-start: 0.6em; }\n" +
+			within + " :is(ul, ol) { padding-inline-start: 1.3em; }\n" +
+			within + " ul { list-style: disc; }\n" + within + " ol { list-style: decimal; }\n" +
+			within + " a { text-decoration: underline; }\n",
 		HTML: func(at At) template.HTML {
 			html := rich.HTML(saidOf(field)(at))
 			if html == "" {

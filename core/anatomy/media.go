@@ -7,6 +7,7 @@ import (
 	"slices"
 	"strconv"
 
+	"rubrel/core/icon"
 	"rubrel/core/kind"
 )
 
@@ -17,10 +18,28 @@ var Signs = kind.ChoiceType{Words: []string{"icons and pictures", "numbers", "le
 // whether numbers or letters stand in their place.
 type MediaFields struct{ Icon, Picture, Shows, Signs kind.Field }
 
+// NewMediaFields are the usual fields of a head: those that few records need in a group of the ledger, what is said of
+// the set in another.
+func NewMediaFields(group, ofSet string) MediaFields {
+	return MediaFields{
+		Icon: kind.Field{Name: "icon", Label: "icon", Help: "an icon, by its name or by what it means: clock",
+			Type: icon.Type{}, Aliases: []string{"symbol", "pictogram"}},
+		Picture: kind.Field{Name: "picture", Group: group, Label: "picture",
+			Help: "one of the site's pictures, in the icon's place", Type: kind.RefType{To: kind.PictureOffer},
+			Aliases: []string{"image", "photo"}},
+		Shows: kind.Field{Name: "shows", Group: group, Label: "what it shows",
+			Help: "of the picture, for those who do not see it; or " + Decorative, Type: kind.TextType{Most: 200},
+			Aliases: []string{"alt", "alternative text"}},
+		Signs: kind.Field{Name: "signs", Group: ofSet, Label: "signs",
+			Help: "what stands at the heads: icons and pictures, or numbers or letters in their place", Type: Signs},
+	}
+}
+
 // Media is what stands at the head of a record, in an element of its own: its picture or else its icon, or, where the
 // set asks for them, its number or its letter.
-func Media(fields MediaFields, part, icon, sign, picture kind.Part) Slot {
-	pictures, icons := Picture(fields.Picture, fields.Shows, picture), Icon(fields.Icon, icon)
+func Media(fields MediaFields, part, drawing, sign, picture kind.Part) Slot {
+	picture = named(picture, fields.Picture)
+	pictures, icons := Picture(fields.Picture, fields.Shows, picture), Icon(fields.Icon, drawing)
 	if part.Properties == nil {
 		part.Properties = []string{"margin", "display"}
 	}
@@ -48,6 +67,13 @@ func Media(fields MediaFields, part, icon, sign, picture kind.Part) Slot {
 		Fields: []kind.Field{fields.Icon, fields.Picture, fields.Shows},
 		Parts:  slices.Concat([]kind.Part{part}, icons.Parts, []kind.Part{sign}, pictures.Parts),
 		CSS:    "justify-items: var(--rb-align); align-items: end; display: grid; min-inline-size: 0;",
+		Rules:  icons.Style() + pictures.Style() + signRules(Class(sign.Name)) + besideRules(Class(picture.Name)),
+		Check: func(b Body, v kind.View) []kind.Finding {
+			if signed(v.Set) {
+				return nil
+			}
+			return pictures.Check(b, v)
+		},
 		HTML: func(at At) template.HTML {
 			html, _ := shown(at)
 			if html == "" {
@@ -93,6 +119,18 @@ func letters(place int) string {
 // practice).
 const besidePicture = 120.0
 
+// signRules make the ground of a number at least as wide as high; its padding makes it larger.
+func signRules(class string) string {
+	return "." + class + " { display: block; box-sizing: content-box; inline-size: max-content; min-inline-size: 1em; " +
+		"text-align: center; }\n"
+}
+
+// besideRules are how wide a picture is above words, and beside them.
+func besideRules(class string) string {
+	return fmt.Sprintf(".%s { inline-size: 100%%; }\n:is(.%s, .%s, .%s) .%s { inline-size: %gpx; }\n", class,
+		Class(sideClasses[AtStart]), Class(sideClasses[AtEnd]), Class(sideClasses[ByHeading]), class, besidePicture)
+}
+
 // MediaWide measures how wide a head is that stands beside words: its widest icon, number, letter or picture.
 func MediaWide(fields MediaFields, icon, sign, picture string) func(kind.View, kind.Ruler) float64 {
 	return func(v kind.View, r kind.Ruler) float64 {
@@ -114,17 +152,4 @@ func MediaWide(fields MediaFields, icon, sign, picture string) func(kind.View, k
 		}
 		return wide
 	}
-}
-
-// MediaCSS is the layout of what heads hold. Padding makes the ground of an icon or a number larger than what stands on
-// it.
-func MediaCSS(icon, sign, picture string) string {
-	return "." + Class(icon) + " { line-height: 1; inline-size: fit-content; }\n" +
-		"." + Class(icon) + " svg { display: block; inline-size: 1em; block-size: 1em; overflow: hidden; fill: none; " +
-		"stroke: currentColor; stroke-width: 2; stroke-linecap: round; stroke-linejoin: round; }\n" +
-		"." + Class(sign) + " { display: block; box-sizing: content-box; inline-size: max-content; min-inline-size: 1em; " +
-		"text-align: center; }\n" +
-		"." + Class(picture) + " { display: block; inline-size: 100%; block-size: auto; }\n" +
-		fmt.Sprintf(":is(.%s, .%s, .%s) .%s { inline-size: %gpx; }\n", Class(sideClasses[AtStart]),
-			Class(sideClasses[AtEnd]), Class(sideClasses[ByHeading]), Class(picture), besidePicture)
 }

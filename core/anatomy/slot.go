@@ -29,6 +29,10 @@ type Slot struct {
 	Runs func(At) []kind.Run
 	// CSS are declarations of its own element, which the look goes over.
 	CSS string
+	// Rules are style rules for what stands within it.
+	Rules string
+	// Check finds what is wrong with what it shows in a form; nil where nothing can be.
+	Check func(Body, kind.View) []kind.Finding
 	// Whole says that the whole record may answer to it.
 	Whole bool
 	// Over says that it stands over the upper edge of the record, and takes no row.
@@ -149,13 +153,28 @@ func Icon(field kind.Field, part kind.Part) Slot {
 		part.Properties = slices.Concat([]string{"color", "font-size", "margin", "display"}, ShapeProperties,
 			EnterProperties)
 	}
-	return Slot{Fields: []kind.Field{field}, Parts: []kind.Part{part}, HTML: func(at At) template.HTML {
-		drawing := icon.SVG(saidOf(field)(at))
-		if drawing == "" {
-			return ""
-		}
-		return `<span class="` + template.HTML(Class(part.Name)) + `">` + drawing + `</span>`
-	}}
+	return Slot{
+		Fields: []kind.Field{field},
+		Parts:  []kind.Part{part},
+		CSS:    "justify-self: var(--rb-align); line-height: 1; inline-size: fit-content;",
+		Rules: "." + Class(part.Name) + " svg { display: block; inline-size: 1em; block-size: 1em; overflow: hidden; " +
+			"fill: none; stroke: currentColor; stroke-width: 2; stroke-linecap: round; stroke-linejoin: round; }\n",
+		HTML: func(at At) template.HTML {
+			drawing := icon.SVG(saidOf(field)(at))
+			if drawing == "" {
+				return ""
+			}
+			return `<span class="` + template.HTML(Class(part.Name)) + `">` + drawing + `</span>`
+		},
+	}
+}
+
+// Style is a slot's own style sheet, apart from where it stands.
+func (s Slot) Style() string {
+	if s.CSS == "" {
+		return s.Rules
+	}
+	return "." + s.class() + " { " + s.CSS + " }\n" + s.Rules
 }
 
 // IconWide measures how wide an icon with its ground is.

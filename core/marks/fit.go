@@ -187,30 +187,12 @@ type placeKey struct {
 
 // room is the room of a part's text.
 func (f *fitter) room(part string, t look.Target) float64 {
-	if t.State != look.Normal {
-		return f.form.Room(f.View, ruler{f.p, t}, part)
-	}
-	key := placeKey{part, f.p.sort(t), t.Width}
-	room, ok := f.p.known.rooms[key]
-	if !ok {
-		room = f.form.Room(f.View, ruler{f.p, t}, part)
-		f.p.known.rooms[key] = room
-	}
-	return room
+	return found(f.p, f.p.known.rooms, part, t, func() float64 { return f.form.Room(f.View, ruler{f.p, t}, part) })
 }
 
 // style is how a part's text is set.
 func (f *fitter) style(part kind.Part, t look.Target) typeset.Style {
-	if t.State != look.Normal {
-		return f.readStyle(part, t)
-	}
-	key := placeKey{part.Name, f.p.sort(t), t.Width}
-	style, ok := f.p.known.styles[key]
-	if !ok {
-		style = f.readStyle(part, t)
-		f.p.known.styles[key] = style
-	}
-	return style
+	return found(f.p, f.p.known.styles, part.Name, t, func() typeset.Style { return f.readStyle(part, t) })
 }
 
 func (f *fitter) readStyle(part kind.Part, t look.Target) typeset.Style {

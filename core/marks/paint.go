@@ -374,18 +374,24 @@ func (p painter) sort(t look.Target) string {
 	return ""
 }
 
+// found is what is known of a part as it is while nobody points at it, read where it is not known yet. In other states
+// it is read each time.
+func found[T any](p painter, known map[placeKey]T, part string, t look.Target, read func() T) T {
+	if t.State != look.Normal {
+		return read()
+	}
+	key := placeKey{part, p.sort(t), t.Width}
+	value, ok := known[key]
+	if !ok {
+		value = read()
+		known[key] = value
+	}
+	return value
+}
+
 // size is the font size in CSS px, at the proof's width.
 func (p painter) size(part kind.Part, t look.Target) float64 {
-	if t.State != look.Normal {
-		return p.readSize(part, t)
-	}
-	key := placeKey{part.Name, p.sort(t), t.Width}
-	size, ok := p.known.sizes[key]
-	if !ok {
-		size = p.readSize(part, t)
-		p.known.sizes[key] = size
-	}
-	return size
+	return found(p, p.known.sizes, part.Name, t, func() float64 { return p.readSize(part, t) })
 }
 
 func (p painter) readSize(part kind.Part, t look.Target) float64 {
@@ -444,16 +450,7 @@ func (p painter) weight(part kind.Part, t look.Target) int64 {
 
 // left reports whether a part is left out.
 func (p painter) left(part kind.Part, t look.Target) bool {
-	if t.State != look.Normal {
-		return p.readLeft(part, t)
-	}
-	key := placeKey{part.Name, p.sort(t), t.Width}
-	left, ok := p.known.left[key]
-	if !ok {
-		left = p.readLeft(part, t)
-		p.known.left[key] = left
-	}
-	return left
+	return found(p, p.known.left, part.Name, t, func() bool { return p.readLeft(part, t) })
 }
 
 func (p painter) readLeft(part kind.Part, t look.Target) bool {

@@ -29,16 +29,9 @@ const (
 
 // Edges is what padding and border take on the two sides.
 func (r ruler) Edges(name string) float64 {
-	if r.t.State != look.Normal {
+	return found(r.p, r.p.known.edges, name, r.t, func() float64 {
 		return r.side(name, leftSide) + r.side(name, rightSide)
-	}
-	key := placeKey{name, r.p.sort(r.t), r.t.Width}
-	edges, ok := r.p.known.edges[key]
-	if !ok {
-		edges = r.side(name, leftSide) + r.side(name, rightSide)
-		r.p.known.edges[key] = edges
-	}
-	return edges
+	})
 }
 
 // edgesDown is what padding and border take above and below together.

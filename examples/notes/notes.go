@@ -33,9 +33,7 @@ var parts = []kind.Part{
 		As: map[string]string{"text-align": "--rb-align"}, Defaults: map[string]string{"text-align": "start"}},
 }
 
-const css = `.rb-note { text-align: var(--rb-align); }
-.rb-icon { justify-self: var(--rb-align); line-height: 1; }
-.rb-icon svg { display: block; fill: none; stroke: currentColor; }`
+const css = `.rb-note { text-align: var(--rb-align); }`
 
 // Declaration is the kind.
 func Declaration() (*kind.Kind, error) {

@@ -25,14 +25,11 @@ const (
 
 // Declaration is the boxes kind.
 func Declaration() (*kind.Kind, error) {
-	css := anatomy.MediaCSS("icon", "sign", "picture") + boxesCSS
 	form := func(name, title, help string) kind.Form {
 		body := bodyOf(name)
-		f := kind.Form{Name: name, Title: title, Help: help, CSS: []string{css}, HTML: body.Plain("ground"),
-			LiftsFeatured: name == mixedForm,
-			Check:         func(v kind.View) []kind.Finding { return body.Pictures(v, media, "picture") }}
+		f := kind.Form{Name: name, Title: title, Help: help, CSS: []string{boxesCSS}, HTML: body.Plain("ground")}
 		if name == mixedForm {
-			f.HTML, f.Variables = mixedHTML(body), mixedVariables(body)
+			f.HTML, f.Variables = body.Records("ground", mixedClass, anatomy.Inside), mixedVariables(body)
 		}
 		return body.Form(f)
 	}

@@ -1,7 +1,6 @@
 package boxes
 
 import (
-	"html/template"
 	"strconv"
 
 	"rubrel/core/anatomy"
@@ -13,7 +12,7 @@ func mixedVariables(body anatomy.Body) func(kind.View) []kind.Variable {
 	return func(v kind.View) []kind.Variable {
 		var variables []kind.Variable
 		for _, step := range body.Steps(v) {
-			across, down := largeOver(len(v.Set.Records), step.Columns)
+			across, down, _ := largeOver(len(v.Set.Records), step.Columns)
 			variables = append(variables,
 				kind.Variable{Name: "--rb-large-across", Width: step.Width, From: step.From, Value: strconv.Itoa(across)},
 				kind.Variable{Name: "--rb-large-down", Width: step.Width, From: step.From, Value: strconv.Itoa(down)})
@@ -25,54 +24,53 @@ func mixedVariables(body anatomy.Body) func(kind.View) []kind.Variable {
 // mostMixed is how many columns large and small boxes have at most: two for the large one, two beside it.
 const mostMixed = 4
 
-// mixedColumns is how many columns n boxes have of which the first is large, where so many have room.
+// mixedColumns is how many columns n boxes have of which the first is large, where so many have room: those that leave
+// the fewest places of the last row empty.
 func mixedColumns(n, most int) int {
-	columns, _, _ := mixedLay(n, most)
+	columns := min(most, mostMixed)
+	if n == 1 || columns < 3 {
+		return max(1, min(n, columns))
+	}
+	_, _, fewest := largeOver(n, columns)
+	for c := columns - 1; c > 2; c-- {
+		if _, _, empty := largeOver(n, c); empty < fewest {
+			columns, fewest = c, empty
+		}
+	}
 	return columns
 }
 
-// largeOver is over how many columns and rows the large one of n boxes lies where there are so many columns.
-func largeOver(n, columns int) (across, down int) {
-	_, across, down = mixedLay(n, columns)
-	return across, down
-}
-
-// mixedLay lays n boxes of which the first is large into at most so many columns: the large one over two columns and
-// two rows if that leaves no place of the last row empty, over other rows if those do, and else with the fewest empty.
-func mixedLay(n, most int) (columns, across, down int) {
+// largeOver is over how many columns and rows the large one of n boxes lies where there are so many columns, and how
+// many places of the last row that leaves empty.
+func largeOver(n, columns int) (across, down, empty int) {
 	small := n - 1
 	switch {
-	case most < 2 || small == 0:
-		return 1, 1, 1
-	case small <= 2 && most == 2:
-		return 2, 1, small
-	case most == 2:
-		return 2, 2, 1
+	case columns == 1 || small == 0:
+		return columns, 1, 0
+	case columns == 2 && small <= 2:
+		return 1, small, 0
+	case columns == 2: // beside so many it would be a tower
+		return 2, 1, small % 2
 	}
-	fewest := -1
+	empty = -1
 	for _, rows := range []int{2, 3, 1} {
-		for c := min(most, mostMixed); c > 2; c-- {
-			below := small - (c-2)*rows
-			empty := (c - below%c) % c
-			if below < 0 {
-				empty = -below * c // the large one would be a tower
-			}
-			if fewest < 0 || empty < fewest {
-				fewest, columns, across, down = empty, c, 2, rows
-			}
+		below := small - (columns-2)*rows
+		left := (columns - below%columns) % columns
+		if below < 0 { // the large one would be taller than all beside it
+			left = -below * columns
+		}
+		if empty < 0 || left < empty {
+			down, empty = rows, left
 		}
 	}
-	return columns, across, down
+	return 2, down, empty
 }
 
-// mixedHTML writes the boxes, the large one first, at the end of the line where the set says so.
-func mixedHTML(body anatomy.Body) func(kind.View) (template.HTML, error) {
-	return func(v kind.View) (template.HTML, error) {
-		html, err := body.Plain("ground")(v)
-		class := "rb-mixed"
-		if kind.Text(v.Set.Facts, "mirrored") == yes {
-			class += " rb-mirrored"
-		}
-		return template.HTML(`<div class="`+class+`">`) + html + "</div>", err
+// mixedClass is a class for boxes of which the first is large, and at which end of the line it stands.
+func mixedClass(v kind.View) string {
+	class := anatomy.Class(mixedForm)
+	if kind.Text(v.Set.Facts, "mirrored") == yes {
+		class += " " + anatomy.Class("mirrored")
 	}
+	return class
 }

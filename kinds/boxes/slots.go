@@ -5,25 +5,13 @@ import (
 	"slices"
 
 	"rubrel/core/anatomy"
-	"rubrel/core/icon"
 	"rubrel/core/kind"
 	"rubrel/core/look"
 )
 
 var (
-	media = anatomy.MediaFields{
-		Icon: kind.Field{Name: "icon", Label: "icon", Help: "an icon, by its name or by what it means: clock",
-			Type: icon.Type{}, Aliases: []string{"symbol", "pictogram"}},
-		Picture: kind.Field{Name: "picture", Group: mediaGroup, Label: "picture",
-			Help: "one of the site's pictures, in the icon's place", Type: kind.RefType{To: kind.PictureOffer},
-			Aliases: []string{"image", "photo"}},
-		Shows: kind.Field{Name: "shows", Group: mediaGroup, Label: "what it shows",
-			Help: "of the picture, for those who do not see it; or decorative",
-			Type: kind.TextType{Most: 200}, Aliases: []string{"alt", "alternative text"}},
-		Signs: kind.Field{Name: "signs", Group: displayGroup, Label: "signs",
-			Help: "what stands at the heads: icons and pictures, or numbers or letters in their place", Type: anatomy.Signs},
-	}
-	link = anatomy.NewLinkFields("link", linkGroup)
+	media = anatomy.NewMediaFields(mediaGroup, displayGroup)
+	link  = anatomy.NewLinkFields("link", linkGroup)
 )
 
 // withWords are the forms that show more than titles.
@@ -122,10 +110,9 @@ const (
 
 // The measures of rows, in CSS px (common practice).
 const (
-	rowsGap    = 48.0  // between the halves of a row
-	rowsStack  = 600.0 // below which a row's halves stand above each other
-	besideGap  = 16.0
-	pictureOff = 320.0 // below which inline size of the block pictures do not stand beside words
+	rowsGap   = 48.0  // between the halves of a row
+	rowsStack = 600.0 // below which a row's halves stand above each other
+	besideGap = 16.0
 )
 
 // bodyOf is what a form shows of each box.

@@ -23,11 +23,9 @@ const (
 
 // Declaration is the points kind.
 func Declaration() (*kind.Kind, error) {
-	css := anatomy.MediaCSS("icon", "sign", "picture") + pointsCSS
 	form := func(name, title, help string) kind.Form {
 		body := bodyOf(name)
-		return body.Form(kind.Form{Name: name, Title: title, Help: help, CSS: []string{css}, HTML: htmlOf(name, body),
-			Check: func(v kind.View) []kind.Finding { return body.Pictures(v, media, "picture") }})
+		return body.Form(kind.Form{Name: name, Title: title, Help: help, CSS: []string{pointsCSS}, HTML: htmlOf(name, body)})
 	}
 	fields := anatomy.Fields(slots)
 	return kind.New(&kind.Kind{

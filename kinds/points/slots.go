@@ -6,25 +6,13 @@ import (
 	"strings"
 
 	"rubrel/core/anatomy"
-	"rubrel/core/icon"
 	"rubrel/core/kind"
 	"rubrel/core/look"
 )
 
 var (
-	media = anatomy.MediaFields{
-		Icon: kind.Field{Name: "icon", Label: "icon", Help: "an icon, by its name or by what it means: clock",
-			Type: icon.Type{}, Aliases: []string{"symbol", "pictogram"}},
-		Picture: kind.Field{Name: "picture", Group: mediaGroup, Label: "picture",
-			Help: "one of the site's pictures, in the icon's place", Type: kind.RefType{To: kind.PictureOffer},
-			Aliases: []string{"image", "photo"}},
-		Shows: kind.Field{Name: "shows", Group: mediaGroup, Label: "what it shows",
-			Help: "of the picture, for those who do not see it; or decorative", Type: kind.TextType{Most: 200},
-			Aliases: []string{"alt", "alternative text"}},
-		Signs: kind.Field{Name: "signs", Group: displayGroup, Label: "signs",
-			Help: "what stands on the panels: icons and pictures, or numbers or letters in their place", Type: anatomy.Signs},
-	}
-	link = anatomy.NewLinkFields("link", linkGroup)
+	media = anatomy.NewMediaFields(mediaGroup, displayGroup)
+	link  = anatomy.NewLinkFields("link", linkGroup)
 )
 
 // slots are what a point holds. The first names it.
@@ -95,9 +83,11 @@ func bodyOf(form string) anatomy.Body {
 
 // htmlOf writes a form: of each point the panel of its sign, and that of its words.
 func htmlOf(form string, body anatomy.Body) func(kind.View) (template.HTML, error) {
-	class := ""
-	if form == timelineForm {
-		class = anatomy.Class("as-"+timelineForm) + " " + anatomy.Class(linePart)
+	class := func(kind.View) string {
+		if form != timelineForm {
+			return ""
+		}
+		return anatomy.Class("as-"+timelineForm) + " " + anatomy.Class(linePart)
 	}
 	return body.Records("ground", class, func(slots []anatomy.Slot, at anatomy.At) template.HTML {
 		i := slices.IndexFunc(slots, func(s anatomy.Slot) bool { return s.Name() == mediaPart })
