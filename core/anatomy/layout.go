@@ -90,7 +90,10 @@ func (b Body) css() string {
 		css.WriteString(wholeCSS)
 	}
 	for _, s := range b.Slots {
-		css.WriteString(s.Style())
+		if s.CSS != "" {
+			fmt.Fprintf(&css, ".%s { %s }\n", s.class(), s.CSS)
+		}
+		css.WriteString(s.Rules)
 	}
 	if b.Layout.Side != nil {
 		css.WriteString(b.sideCSS(record))

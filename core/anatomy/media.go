@@ -67,7 +67,7 @@ func Media(fields MediaFields, part, drawing, sign, picture kind.Part) Slot {
 		Fields: []kind.Field{fields.Icon, fields.Picture, fields.Shows},
 		Parts:  slices.Concat([]kind.Part{part}, icons.Parts, []kind.Part{sign}, pictures.Parts),
 		CSS:    "justify-items: var(--rb-align); align-items: end; display: grid; min-inline-size: 0;",
-		Rules:  icons.Style() + pictures.Style() + signRules(Class(sign.Name)) + besideRules(Class(picture.Name)),
+		Rules:  icons.Rules + pictures.Rules + signRules(Class(sign.Name)) + besideRules(Class(picture.Name)),
 		Check: func(b Body, v kind.View) []kind.Finding {
 			if signed(v.Set) {
 				return nil

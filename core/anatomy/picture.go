@@ -25,7 +25,8 @@ func Picture(field, alt kind.Field, part kind.Part) Slot {
 	return Slot{
 		Fields: []kind.Field{field, alt},
 		Parts:  []kind.Part{part},
-		CSS:    "display: block; max-inline-size: 100%; block-size: auto; justify-self: var(--rb-align);",
+		CSS:    "justify-self: var(--rb-align);",
+		Rules:  "." + Class(part.Name) + " { display: block; max-inline-size: 100%; block-size: auto; }\n",
 		Check:  func(b Body, v kind.View) []kind.Finding { return b.pictures(v, field, alt, part.Name) },
 		HTML: func(at At) template.HTML {
 			if said(at) == "" || at.View.Picture == nil {

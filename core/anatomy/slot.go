@@ -27,9 +27,9 @@ type Slot struct {
 	HTML func(At) template.HTML
 	// Runs are its texts; the record is filled in.
 	Runs func(At) []kind.Run
-	// CSS are declarations of its own element, which the look goes over.
+	// CSS are declarations of its own element as it stands in a record, which the look goes over.
 	CSS string
-	// Rules are style rules for what stands within it.
+	// Rules are style rules for its element and what stands within it, wherever it stands.
 	Rules string
 	// Check finds what is wrong with what it shows in a form; nil where nothing can be.
 	Check func(Body, kind.View) []kind.Finding
@@ -156,8 +156,8 @@ func Icon(field kind.Field, part kind.Part) Slot {
 	return Slot{
 		Fields: []kind.Field{field},
 		Parts:  []kind.Part{part},
-		CSS:    "justify-self: var(--rb-align); line-height: 1; inline-size: fit-content;",
-		Rules: "." + Class(part.Name) + " svg { display: block; inline-size: 1em; block-size: 1em; overflow: hidden; " +
+		CSS:    "justify-self: var(--rb-align);",
+		Rules: "." + Class(part.Name) + " { line-height: 1; inline-size: fit-content; }\n" + "." + Class(part.Name) + " svg { display: block; inline-size: 1em; block-size: 1em; overflow: hidden; " +
 			"fill: none; stroke: currentColor; stroke-width: 2; stroke-linecap: round; stroke-linejoin: round; }\n",
 		HTML: func(at At) template.HTML {
 			drawing := icon.SVG(saidOf(field)(at))
@@ -167,14 +167,6 @@ func Icon(field kind.Field, part kind.Part) Slot {
 			return `<span class="` + template.HTML(Class(part.Name)) + `">` + drawing + `</span>`
 		},
 	}
-}
-
-// Style is a slot's own style sheet, apart from where it stands.
-func (s Slot) Style() string {
-	if s.CSS == "" {
-		return s.Rules
-	}
-	return "." + s.class() + " { " + s.CSS + " }\n" + s.Rules
 }
 
 // IconWide measures how wide an icon with its ground is.

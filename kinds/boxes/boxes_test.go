@@ -75,6 +75,8 @@ func TestWhereThingsStand(t *testing.T) {
 	holds("above", "at('grid', '.rb-media').every((r, i) => r.bottom < at('grid', '.rb-title')[i].top)")
 	holds("rows in turn", "at('rows', '.rb-media').every((r, i) => (r.left > at('rows', '.rb-title')[i].left) === "+
 		"(i % 2 === 1))")
+	holds("the middle of a panel", "at('rows', '.rb-icon').every((r, i) => { const m = at('rows', '.rb-media')[i]; "+
+		"return Math.abs(r.left + r.right - m.left - m.right) < 1; })")
 	holds("the large box", "at('mixed', '.rb-box')[0].width > 1.5 * at('mixed', '.rb-box')[1].width && "+
 		"at('mixed', '.rb-box').slice(1).every((r) => r.left > at('mixed', '.rb-box')[0].right)")
 	for place, where := range map[string]string{

@@ -50,6 +50,8 @@ func TestPanels(t *testing.T) {
 					const [sign, words] = ['.rb-media', '.rb-words'].map((s) => point.querySelector(s).getBoundingClientRect());
 					const what = point.closest('[data-rb]').id + ' ' + point.dataset.record;
 					if (Math.abs(sign.height - words.height) > 0.5) return what + ': ' + sign.height + ' beside ' + words.height;
+					const icon = point.querySelector('.rb-icon').getBoundingClientRect();
+					if (Math.abs(icon.left + icon.right - sign.left - sign.right) > 1) return what + ': off the middle';
 					if ((sign.right <= words.left) !== %v) return what + ' stands on the other side';
 				}
 				return '';
