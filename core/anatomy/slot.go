@@ -157,7 +157,8 @@ func Icon(field kind.Field, part kind.Part) Slot {
 		Fields: []kind.Field{field},
 		Parts:  []kind.Part{part},
 		CSS:    "justify-self: var(--rb-align);",
-		Rules: "." + Class(part.Name) + " { line-height: 1; inline-size: fit-content; }\n" + "." + Class(part.Name) + " svg { display: block; inline-size: 1em; block-size: 1em; overflow: hidden; " +
+		Rules: "." + Class(part.Name) + " { line-height: 1; inline-size: fit-content; }\n" +
+			"." + Class(part.Name) + " svg { display: block; inline-size: 1em; block-size: 1em; overflow: hidden; " +
 			"fill: none; stroke: currentColor; stroke-width: 2; stroke-linecap: round; stroke-linejoin: round; }\n",
 		HTML: func(at At) template.HTML {
 			drawing := icon.SVG(saidOf(field)(at))
