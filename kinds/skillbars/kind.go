@@ -35,7 +35,7 @@ func Declaration() (*kind.Kind, error) {
 	form := func(name, title, help, css string) kind.Form {
 		return kind.Form{Name: name, Title: title, Help: help, CSS: []string{iconSlot.Rules + boardCSS, css},
 			HTML: htmlOf(name), Variables: variablesOf(name),
-			Runs:      runsOf(name), Room: roomOf(name), Columns: columnsOf(name), Check: placedOf(name),
+			Runs: runsOf(name), Room: roomOf(name), Columns: columnsOf(name), Check: placedOf(name),
 			Drawings: drawingsOf(name)}
 	}
 	return kind.New(&kind.Kind{
