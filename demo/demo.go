@@ -3,10 +3,11 @@ package demo
 
 import _ "embed"
 
-// Fennmoor is the demo site: an observatory that sells memberships.
-//
 //go:embed fennmoor.json
-var Fennmoor []byte
+var fennmoorJSON []byte
+
+// Fennmoor is the demo site: an observatory that sells memberships.
+var Fennmoor = withPictures(fennmoorJSON)
 
 // Saltline is the awkward one: long words, a page from right to left, a currency without decimals, many seats, a plan
 // without a price.

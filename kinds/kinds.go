@@ -8,6 +8,7 @@ import (
 	"rubrel/kinds/pricing"
 	"rubrel/kinds/skillbars"
 	"rubrel/kinds/statistics"
+	"rubrel/kinds/team"
 )
 
 // All is every kind that ships with Rubrel. It panics where a declaration is wrong, which no test lets through.
@@ -16,6 +17,7 @@ func All() kind.Registry {
 		must(pricing.Declaration()),
 		must(boxes.Declaration()),
 		must(points.Declaration()),
+		must(team.Declaration()),
 		must(skillbars.Declaration()),
 		must(statistics.Declaration()),
 	}

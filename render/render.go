@@ -425,7 +425,8 @@ func (d *dressed) view(b *document.Block, cascade look.Cascade) kind.View {
 	if part, ok := set.Kind.ColumnsPart(b.Form); ok {
 		columns = cascade.Columns(part.Name)
 	}
-	view := kind.View{Columns: columns, BlockID: b.ID, Name: b.Name, Set: set.Set, Locale: language,
+	columnsOf := func(part string, width int) int { return cascade.Columns(part)[width] }
+	view := kind.View{Columns: columns, ColumnsOf: columnsOf, BlockID: b.ID, Name: b.Name, Set: set.Set, Locale: language,
 		FromRight: script.Direction(language) == "rtl", HeadingLevel: 2, Widths: d.site.Widths, Now: d.now}
 	view.Picture = func(id string) (kind.Picture, bool) {
 		p, ok := d.site.PictureByID(id)

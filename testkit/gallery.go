@@ -13,6 +13,7 @@ import (
 
 	"rubrel/core/document"
 	"rubrel/core/kind"
+	"rubrel/demo"
 	"rubrel/dresses"
 	"rubrel/kinds"
 	"rubrel/render"
@@ -27,6 +28,10 @@ type Gallery struct {
 	Facts   map[string]string   // of the set
 	Records []map[string]string // by field; "featured" for one that is
 	Look    map[string]string   // of every block
+	// Axes are items by axis, each by field; they have the IDs i0, i1 and so on.
+	Axes map[string][]map[string]string
+	// Pictures are those of the demo that the site has.
+	Pictures []string
 	// Forms are those that are shown, on one page; all, on pages of their own, where none is named.
 	Forms []string
 }
@@ -65,11 +70,26 @@ func (g Gallery) Hang(t testing.TB) *Exhibit {
 	}
 	records := map[string]any{}
 	for i, facts := range g.Records {
-		record := map[string]any{"order": orderOf(i), "facts": held(k.Fields, facts)}
+		record := map[string]any{"order": orderOf(i), "facts": heldOf(k.Fields, facts)}
 		if facts["featured"] != "" {
 			record["featured"] = true
 		}
 		records[fmt.Sprintf("r%d", i)] = record
+	}
+	axes := map[string]any{}
+	for name, list := range g.Axes {
+		axis, _ := k.AxisNamed(name)
+		items := map[string]any{}
+		for i, facts := range list {
+			items[fmt.Sprintf("i%d", i)] = map[string]any{"order": orderOf(i), "facts": heldOf(axis.Fields, facts)}
+		}
+		axes[name] = items
+	}
+	pictures := map[string]any{}
+	for i, name := range g.Pictures {
+		picture := demo.Drawn(name)
+		picture.Order = orderOf(i)
+		pictures[name] = picture
 	}
 	if g.Look == nil {
 		g.Look = map[string]string{}
@@ -104,8 +124,9 @@ func (g Gallery) Hang(t testing.TB) *Exhibit {
 	}
 	text, err := json.Marshal(map[string]any{"rubrel": document.Version, "name": "Gallery", "language": language,
 		"house": house,
-		"sets": map[string]any{"s": map[string]any{"kind": g.Kind, "name": "Set", "order": "i", "facts": held(k.SetFields,
-			g.Facts), "records": records}}, "blocks": blocks, "pages": pages})
+		"sets": map[string]any{"s": map[string]any{"kind": g.Kind, "name": "Set", "order": "i",
+			"facts": heldOf(k.SetFields, g.Facts), "axes": axes, "records": records}}, "blocks": blocks, "pages": pages,
+		"pictures": pictures})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -117,16 +138,19 @@ func (g Gallery) Hang(t testing.TB) *Exhibit {
 }
 
 // held are facts as a document holds them.
-func held(fields []kind.Field, facts map[string]string) map[string]any {
+func heldOf(fields []kind.Field, facts map[string]string) map[string]any {
 	held := map[string]any{}
-	for _, f := range fields {
-		if text, ok := facts[f.Name]; ok {
-			value, err := f.Type.Parse(text)
-			if err != nil {
-				panic(err)
-			}
-			held[f.Name] = value
+	for key, text := range facts {
+		name := kind.ParseFactKey(key).Field
+		i := slices.IndexFunc(fields, func(f kind.Field) bool { return f.Name == name })
+		if i < 0 {
+			continue
 		}
+		value, err := fields[i].Type.Parse(text)
+		if err != nil {
+			panic(err)
+		}
+		held[key] = value
 	}
 	return held
 }

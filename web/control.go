@@ -148,7 +148,7 @@ func (c controls) of(at string, p look.Property, v look.Value) controlView {
 		view.Shape, view.Ink = "ink", c.ink(v)
 	case "background-image":
 		c.ground(&view, v)
-	case "box-shadow", "text-shadow":
+	case "box-shadow", "text-shadow", "filter":
 		c.shadows(&view, p, plain)
 	case "border":
 		c.border(&view, v)
@@ -295,6 +295,9 @@ func (c controls) shadows(view *controlView, p look.Property, v look.Value) {
 	shadows, _ := v.(look.Shadows)
 	if texts, is := v.(look.TextShadows); is {
 		shadows = look.Shadows(texts)
+	}
+	if filter, is := v.(look.Filter); is {
+		shadows = look.Shadows(filter)
 	}
 	view.Adds = []layerChoice{{"shadow", "0 2px 8px 0 #00000033"}}
 	if !view.Inset {

@@ -43,7 +43,8 @@ func (b Body) Form(f kind.Form) kind.Form {
 		}
 		return found
 	}
-	f.Runs, f.Columns, f.Room, f.MovesParts, f.Order = b.Runs, b.Columns, b.Room, true, b.Layout.Order
+	f.Runs, f.Columns, f.Rows, f.Room = b.Runs, b.Columns, b.rows(), b.Room
+	f.MovesParts, f.Order = true, b.Layout.Order
 	return f
 }
 
@@ -61,16 +62,20 @@ func (b Body) Records(ground string, class func(kind.View) string,
 		class := strings.Join(strings.Fields(Class(ground)+" "+b.Class(v)+" "+class(v)), " ")
 		reader := b.reader(v)
 		var html strings.Builder
-		fmt.Fprintf(&html, `<div class="%s"><ul class="%s">`, class, Class(b.Layout.Row))
-		for _, record := range v.Set.Records {
-			class := recordClass + " " + Class(b.Layout.Record)
-			if record.Featured {
-				class += " " + Class("featured")
+		fmt.Fprintf(&html, `<div class="%s">`, class)
+		for _, group := range b.groups(v.Set) {
+			fmt.Fprintf(&html, `<ul class="%s">`, strings.TrimSpace(Class(b.Layout.Row)+" "+group.Class))
+			for _, record := range group.Records {
+				class := recordClass + " " + Class(b.Layout.Record)
+				if record.Featured {
+					class += " " + Class("featured")
+				}
+				fmt.Fprintf(&html, `<li class="%s" data-record="%s">%s</li>`, class, template.HTMLEscapeString(record.ID),
+					write(b.sequence(v, record, 0), At{v, record, reader}))
 			}
-			fmt.Fprintf(&html, `<li class="%s" data-record="%s">%s</li>`, class, template.HTMLEscapeString(record.ID),
-				write(b.sequence(v, record, 0), At{v, record, reader}))
+			html.WriteString("</ul>")
 		}
-		html.WriteString("</ul></div>")
+		html.WriteString("</div>")
 		return template.HTML(html.String()), nil
 	}
 }

@@ -25,11 +25,19 @@ func (b Body) columnsAt(v kind.View, width int, frame float64) int {
 		return said
 	}
 	s := b.spacing(v, width)
-	arrange := layout.Columns
+	most := max(1, int((frame-s.edges+s.gap)/(s.least+s.gap)))
 	if b.Layout.Arrange != nil {
-		arrange = b.Layout.Arrange
+		return b.Layout.Arrange(v.Set, most)
 	}
-	return arrange(n, max(1, int((frame-s.edges+s.gap)/(s.least+s.gap))))
+	return layout.Columns(n, most)
+}
+
+// rows are how many records stand in each row at a width; nil where all rows but the last are full.
+func (b Body) rows() func(kind.View, int) []int {
+	if b.Layout.Rows == nil {
+		return nil
+	}
+	return func(v kind.View, width int) []int { return b.Layout.Rows(v, width, b.Columns(v, width)) }
 }
 
 // spacing is what records need at a width, in CSS px: how wide each is at least, the gap between them, and what the

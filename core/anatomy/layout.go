@@ -18,12 +18,30 @@ type Layout struct {
 	Order []string
 	// Side is a slot that may stand beside others; nil for none.
 	Side *Side
-	// Arrange is how many of n records stand side by side where so many have room; layout.Columns where it is nil.
-	Arrange func(n, most int) int
+	// Arrange is how many records of a set stand side by side where so many have room; layout.Columns where it is nil.
+	Arrange func(set kind.Set, most int) int
+	// Rows are how many stand in each row where there are so many columns; nil where all rows but the last are full.
+	Rows func(v kind.View, width, columns int) []int
+	// Groups are the lists in which the records of a set stand; one of all where it is nil.
+	Groups func(kind.Set) []Group
 	// Least and Most are how wide a record is, in CSS px; Most is 0 where it may be as wide as there is room.
 	Least, Most float64
 	// Joined says whether records stand without a gap; nil where they never do.
 	Joined func(kind.Set) bool
+}
+
+// Group is some of a set's records, and a class of the form's own on the element around them.
+type Group struct {
+	Class   string
+	Records []kind.Record
+}
+
+// groups are those in which records stand.
+func (b Body) groups(set kind.Set) []Group {
+	if b.Layout.Groups == nil {
+		return []Group{{Records: set.Records}}
+	}
+	return b.Layout.Groups(set)
 }
 
 // Side is a slot that stands beside others, where the set says so.

@@ -134,6 +134,8 @@ type Form struct {
 	// Columns is how many records stand side by side at a width, by its place among the widths; nil for a form in which
 	// they do not.
 	Columns func(v View, width int) int
+	// Rows are how many records stand in each row at a width, from the top; nil where all rows but the last are full.
+	Rows func(v View, width int) []int
 	Room    func(v View, r Ruler, part string) float64
 	// Check finds what does not come out as it was asked for in this form; nil where all does.
 	Check func(View) []Finding
@@ -170,6 +172,8 @@ type Part struct {
 	// Behind says what lies behind its words besides the parts around it, each time the parts from the inside out: a
 	// label that a bar passes under lies on the bar, and on what the bar leaves free. Nil for nothing.
 	Behind func(set Set, form string) [][]string
+	// Pictured is the field of the picture over which it lies, which its own ground covers; "" for none.
+	Pictured string
 	// InsteadOf is the part in whose place it stands on some records: what is within that one is within it too.
 	InsteadOf string
 	// InkFollows says that where a level says its ground and not its ink, the ink is the colour role that stands out
@@ -224,6 +228,9 @@ type View struct {
 	HeadingLevel int  // 2 to 6: the level of a record's title
 	Widths       look.Widths
 	Columns      []int // by width: how many stand side by side as the look says; 0 where that is left to the form
+	// ColumnsOf is how many of a part's items stand side by side at a width as the look says, 0 where that is left to the
+	// form; nil where the look says nothing.
+	ColumnsOf func(part string, width int) int
 	// Stands is where a part stands in a record at a width as the look says, false where that is left to the form; nil
 	// where the look says it of none.
 	Stands func(part string, record Record, width int) (look.Stand, bool)

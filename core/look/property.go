@@ -84,6 +84,8 @@ var properties = []Property{
 		parse: parseThickness},
 	{Name: "width", Span: &Span{"px", 20, 480, 4, 160}, Hint: "a length such as 160px", parse: parseSide},
 	{Name: "height", Span: &Span{"px", 20, 600, 4, 300}, Hint: "a length such as 300px", parse: parseSide},
+	{Name: "aspect-ratio", Keywords: []string{"auto"}, Hint: "width to height, such as 1 / 1 or 4 / 5; a picture is cut " +
+		"to it around its focus; or auto", parse: parseRatio},
 	{Name: "opacity", Span: &Span{"", 0, 1, 0.01, 1}, Hint: "0 to 1", parse: parseOpacity},
 	{Name: "flex-direction", Keywords: []string{"row", "column"}, Hint: "row, or column to stack", parse: parseKeyword},
 	{Name: "padding", Tokens: SpaceToken, Hint: "one to four lengths or tokens: 24px, space-4 space-5", parse: parseSides},
@@ -97,6 +99,8 @@ var properties = []Property{
 		parse: parseShadows},
 	{Name: "clip-path", Keywords: []string{"none"}, Hint: "what it is cut to: circle, rhombus, hexagon, speech-bubble, " +
 		"circle(40% at 50% 20%), inset(0 10%), polygon(50% 0, 100% 100%, 0 100%), or none", parse: parseShape},
+	{Name: "filter", Tokens: ColourToken, Keywords: []string{"none"}, Hint: "a shadow that follows the shape: " +
+		"0 4px 12px #0004, or none", parse: parseFilter},
 	{Name: "translate", Keywords: []string{"none"}, Hint: "how far it moves: 0 -4px", parse: parseTranslate},
 	{Name: "scale", Keywords: []string{"none"}, Span: &Span{"", 0.5, 2, 0.01, 1}, Hint: "0.5 to 2", parse: parseScale},
 	{Name: "transition-duration", Tokens: MotionToken, Span: &Span{"ms", 0, 1000, 10, 200},
@@ -148,7 +152,8 @@ func (p Property) Parse(text string, tokens TokenNames) (Value, error) {
 		if p.Name == "padding" || p.Name == "margin" || p.Name == "border-radius" {
 			return Sides{Token(text), Token(text), Token(text), Token(text)}, nil
 		}
-		if p.Name != "border" && p.Name != "background-image" && p.Name != "text-shadow" {
+		if p.Name != "border" && p.Name != "background-image" && p.Name != "text-shadow" &&
+			p.Name != "filter" {
 			return Token(text), nil
 		}
 	}
@@ -167,6 +172,8 @@ func (p Property) keyword(text string) Value {
 		return Shadows{}
 	case "text-shadow":
 		return TextShadows{}
+	case "filter":
+		return Filter{}
 	}
 	return Keyword(text)
 }

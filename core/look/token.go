@@ -178,6 +178,8 @@ func tokensIn(v Value) []Token {
 		return out
 	case TextShadows:
 		return tokensIn(Shadows(v))
+	case Filter:
+		return tokensIn(Shadows(v))
 	case Layers:
 		var out []Token
 		for _, layer := range v {

@@ -3,6 +3,7 @@ package marks
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"rubrel/core/kind"
 	"rubrel/core/look"
@@ -23,7 +24,8 @@ func (s Subject) columns(set kind.Set) []Mark {
 	seen := map[string]bool{}
 	for width, w := range s.Cascade.Widths {
 		n, columns := len(set.Records), form.Columns(s.View, width)
-		if columns > 1 && n > columns && n%columns == 1 {
+		rows := rowsOf(form, s.View, width)
+		if last := len(rows) - 1; columns > 1 && rows[last] == 1 && slices.Max(rows) > 1 {
 			mark := Mark{ID: "orphan " + w.Name, Finding: kind.Finding{Check: "orphan", Where: "the last row, " + w.Name,
 				Measured: fmt.Sprintf("1 of %d", columns), Needed: "2 or more"}}
 			free := s.View
@@ -31,7 +33,7 @@ func (s Subject) columns(set kind.Set) []Mark {
 			s.inColumns(&mark, set, withoutOrphan(n, columns, form.Columns(free, width)), width)
 			found = append(found, mark)
 		}
-		for _, mark := range s.unevenRows(set, form, width, columns) {
+		for _, mark := range s.unevenRows(set, form, width, rows) {
 			if !seen[mark.Where+mark.Measured] {
 				seen[mark.Where+mark.Measured] = true
 				found = append(found, mark)
@@ -39,6 +41,19 @@ func (s Subject) columns(set kind.Set) []Mark {
 		}
 	}
 	return found
+}
+
+// rowsOf is how many records stand in each row of a form at a width.
+func rowsOf(form kind.Form, v kind.View, width int) []int {
+	if form.Rows != nil {
+		return form.Rows(v, width)
+	}
+	var rows []int
+	columns := form.Columns(v, width)
+	for n := len(v.Set.Records); n > 0; n -= columns {
+		rows = append(rows, min(n, columns))
+	}
+	return rows
 }
 
 // withoutOrphan is the count nearest to the one there is that leaves no lone record, of those up to the most that fit.
@@ -66,8 +81,8 @@ func (s Subject) inColumns(mark *Mark, set kind.Set, columns, width int) {
 }
 
 // unevenRows compares the words of the records that stand in one row.
-func (s Subject) unevenRows(set kind.Set, form kind.Form, width, columns int) []Mark {
-	if form.Runs == nil || s.Book == nil || columns < 2 {
+func (s Subject) unevenRows(set kind.Set, form kind.Form, width int, rows []int) []Mark {
+	if form.Runs == nil || s.Book == nil || slices.Max(rows) < 2 {
 		return nil
 	}
 	f := s.fitter(set, form)
@@ -81,8 +96,10 @@ func (s Subject) unevenRows(set kind.Set, form kind.Form, width, columns int) []
 		}
 	}
 	var found []Mark
-	for from := 0; from < len(set.Records); from += columns {
-		row := set.Records[from:min(from+columns, len(set.Records))]
+	from := 0
+	for _, n := range rows {
+		row := set.Records[from : from+n]
+		from += n
 		least, most := math.Inf(1), 0.0
 		tallest := row[0]
 		for _, record := range row {

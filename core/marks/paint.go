@@ -245,19 +245,46 @@ func (p painter) filled(text, part kind.Part, t look.Target, below colour.Colour
 	if p.paints[part.Name].NoGround || part.Ink != "" && part.Name == text.Name { // an ink is seen against what it lies on
 		return []colour.Colour{below}
 	}
+	all := p.pictured(part, t, below)
 	if said, ok := p.resolve(t, part.Name, "background-color"); ok {
 		if c, ok := p.colourOf(said.Value); ok {
-			below = c.Over(below)
+			for i := range all {
+				all[i] = c.Over(all[i])
+			}
 		}
 	}
 	said, _ := p.resolve(t, part.Name, "background-image")
 	layers, _ := said.Value.(look.Layers)
-	all := []colour.Colour{below}
 	for _, layer := range slices.Backward(layers) {
 		under := func(picture look.Picture) []colour.Colour { return p.cellsUnder(picture, text, part, t) }
 		all = p.covered(layer, all, under)
 	}
 	return all
+}
+
+// pictured is what the pictures of the records of a case make of what is below a part that lies over them: the colours
+// of all of their cells.
+func (p painter) pictured(part kind.Part, t look.Target, below colour.Colour) []colour.Colour {
+	all := []colour.Colour{below}
+	if part.Pictured == "" {
+		return all
+	}
+	for _, r := range p.set.Records {
+		if t.Record != "" && r.ID != t.Record || t.Record == "" && r.Featured != t.Featured {
+			continue
+		}
+		shown := p.set.Said(r, part.Pictured)
+		if shown == nil {
+			continue
+		}
+		for _, cell := range p.cells(cellsKey{shown.String(), 0, document.CellsAcross - 1}) {
+			all = append(all, cell.Over(below))
+		}
+	}
+	if len(all) == 1 {
+		return all
+	}
+	return sifted(all[1:], mostCells)
 }
 
 // covered is what an image makes of the colours below it. Of a picture its cells are taken, each with what shows

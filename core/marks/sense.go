@@ -79,18 +79,23 @@ func (p painter) onlyColour(set kind.Set) []Mark {
 	if form.LiftsFeatured || set.Kind.MarkField != "" && kind.Text(featured.Facts, set.Kind.MarkField) != "" {
 		return nil
 	}
+	differs := false
 	for _, part := range set.Kind.PartsOf(p.form) {
 		for _, property := range part.Properties {
+			plain, ok := p.resolve(look.Target{}, part.Name, property)
+			other, also := p.resolve(look.Target{Featured: true}, part.Name, property)
+			differs = differs || also && (!ok || plain.Value.CSS() != other.Value.CSS())
 			if !slices.Contains(standingOut, property) {
 				continue
 			}
-			plain, ok := p.resolve(look.Target{}, part.Name, property)
-			other, also := p.resolve(look.Target{Featured: true}, part.Name, property)
 			if also && !ok && !slices.Contains([]string{"none", "normal", "0"}, other.Value.CSS()) || ok && also &&
 				!sameShape(plain.Value, other.Value) {
 				return nil
 			}
 		}
+	}
+	if !differs {
+		return nil // it looks like the others
 	}
 	return []Mark{{ID: "only-colour " + featured.ID, Finding: kind.Finding{Check: "only colour",
 		Where:    kind.Text(featured.Facts, set.Kind.Fields[0].Name) + " stands out by colour alone",

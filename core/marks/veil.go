@@ -13,7 +13,7 @@ import (
 // or white, whichever the ink stands out from, and as thin as does. It is false where there is no such ground.
 func (p painter) veil(s Subject, set kind.Set, part kind.Part, t look.Target, ink colour.Colour, needed float64,
 	mark *Mark) bool {
-	outer, layers, ok := p.pictured(part, t)
+	outer, layers, ok := p.veiled(part, t)
 	if !ok {
 		return false
 	}
@@ -21,7 +21,7 @@ func (p painter) veil(s Subject, set kind.Set, part kind.Part, t look.Target, in
 	if colour.Contrast(ink, colour.White) > colour.Contrast(ink, colour.Black) {
 		shade = colour.White
 	}
-	veiled := func(percent int) look.Layers {
+	under := func(percent int) look.Layers {
 		over := look.ColourValue{Colour: shade}
 		over.Alpha = math.Round(float64(percent)/100*255) / 255 // as it is written
 		veil := look.Gradient{Angle: look.Length{Milli: 180_000}, Stops: []look.Stop{{Ink: over},
@@ -32,7 +32,7 @@ func (p painter) veil(s Subject, set kind.Set, part kind.Part, t look.Target, in
 		after := p
 		after.known = newKnown()
 		after.known.index = p.cascade.Index()
-		after.known.index.Say(p.particular(outer, "background-image", t), veiled(percent))
+		after.known.index.Say(p.particular(outer, "background-image", t), under(percent))
 		return worst(after.places(part, t), ink) >= needed
 	}
 	const least, most = 5, 95
@@ -48,15 +48,18 @@ func (p painter) veil(s Subject, set kind.Set, part kind.Part, t look.Target, in
 		}
 	}
 	mark.Mend = &kind.Mend{Label: fmt.Sprintf("a veil of %d %% over the ground of %s", thick, outer.Name)}
-	mark.Change = p.repaint(s, set, outer, "background-image", t, veiled(thick))
+	mark.Change = p.repaint(s, set, outer, "background-image", t, under(thick))
 	return true
 }
 
-// pictured finds the nearest ground behind a part that has a picture or a pattern and room for another layer.
-func (p painter) pictured(part kind.Part, t look.Target) (kind.Part, look.Layers, bool) {
+// veiled finds the nearest ground behind a part that has a picture or a pattern and room for another layer.
+func (p painter) veiled(part kind.Part, t look.Target) (kind.Part, look.Layers, bool) {
 	for _, outer := range p.around(part) {
 		said, _ := p.resolve(t, outer.Name, "background-image")
 		layers, _ := said.Value.(look.Layers)
+		if outer.Pictured != "" && len(layers) < look.MostLayers {
+			return outer, layers, true
+		}
 		for _, layer := range layers {
 			if _, gradient := layer.(look.Gradient); !gradient && len(layers) < look.MostLayers {
 				return outer, layers, true

@@ -24,10 +24,10 @@ func mixedVariables(body anatomy.Body) func(kind.View) []kind.Variable {
 // mostMixed is how many columns large and small boxes have at most: two for the large one, two beside it.
 const mostMixed = 4
 
-// mixedColumns is how many columns n boxes have of which the first is large, where so many have room: those that leave
+// mixedColumns is how many columns boxes have of which the first is large, where so many have room: those that leave
 // the fewest places of the last row empty.
-func mixedColumns(n, most int) int {
-	columns := min(most, mostMixed)
+func mixedColumns(set kind.Set, most int) int {
+	n, columns := len(set.Records), min(most, mostMixed)
 	if n == 1 || columns < 3 {
 		return max(1, min(n, columns))
 	}

@@ -1,0 +1,257 @@
+// Package vcard reads and writes address cards: vCard 4.0 (RFC 6350), and, read only, 3.0 (RFC 2426) and 2.1.
+package vcard
+
+import (
+	"encoding/base64"
+	"fmt"
+	"io"
+	"mime"
+	"strings"
+
+	"github.com/emersion/go-vcard"
+
+	"rubrel/core/text"
+)
+
+// Person is what a card says of somebody, as far as a team shows it.
+type Person struct {
+	Name      string // as it is displayed
+	Title     string // what they do
+	Note      string
+	Email     string
+	Telephone string
+	Profiles  []Profile
+	// Photo is a picture in one of the formats that browsers show; nil where there is none, or where the card only says
+	// where it is.
+	Photo []byte
+}
+
+// Profile is an address of a person on the web; Label is "" where the card does not say what it is.
+type Profile struct{ Label, Address string }
+
+// MostCards bounds how many cards one file may have.
+const MostCards = 500
+
+// Problem is what cannot be read of a file.
+type Problem struct {
+	Card    int // from 1; 0 for the whole file
+	Name    string
+	Problem string
+}
+
+func (p Problem) String() string {
+	switch {
+	case p.Card == 0:
+		return p.Problem
+	case p.Name == "":
+		return fmt.Sprintf("card %d: %s", p.Card, p.Problem)
+	}
+	return fmt.Sprintf("card %d, %s: %s", p.Card, p.Name, p.Problem)
+}
+
+// IsCard reports whether a file looks like one of cards.
+func IsCard(file []byte) bool {
+	const marker = "BEGIN:VCARD"
+	start := strings.TrimSpace(strings.TrimPrefix(string(file[:min(len(file), 64)]), "\ufeff"))
+	return len(start) >= len(marker) && strings.EqualFold(start[:len(marker)], marker)
+}
+
+// Read reads every card of a file. What cannot be read is named, and the rest is kept.
+func Read(file []byte) (people []Person, problems []Problem) {
+	cards, err := modern(strings.TrimPrefix(string(file), "\ufeff"))
+	if err != nil {
+		return nil, []Problem{{Problem: err.Error()}}
+	}
+	decoder := vcard.NewDecoder(strings.NewReader(cards))
+	for n := 1; ; n++ {
+		card, err := decoder.Decode()
+		if err == io.EOF {
+			break
+		}
+		if n > MostCards {
+			return people, append(problems, Problem{Problem: fmt.Sprintf("the file has more than %d cards: the rest is "+
+				"left out", MostCards)})
+		}
+		if err != nil {
+			return people, append(problems, Problem{Card: n, Problem: "it does not end: END:VCARD is missing"})
+		}
+		person, problem := personOf(card)
+		if problem != "" {
+			problems = append(problems, Problem{n, person.Name, problem})
+		}
+		if person.Name != "" {
+			people = append(people, person)
+		}
+	}
+	if len(people) == 0 && len(problems) == 0 {
+		problems = []Problem{{Problem: "there is no card in the file: one begins with BEGIN:VCARD"}}
+	}
+	return people, problems
+}
+
+// personOf takes what is shown from a card.
+func personOf(card vcard.Card) (p Person, problem string) {
+	one := func(key string) string {
+		return strings.TrimSpace(strings.NewReplacer(`\;`, ";", `\N`, "\n").Replace(card.PreferredValue(key)))
+	}
+	if p.Name = one(vcard.FieldFormattedName); p.Name == "" {
+		p.Name = structured(card)
+	}
+	if p.Name == "" {
+		return p, "it has no name: FN or N is missing"
+	}
+	if p.Title = one(vcard.FieldTitle); p.Title == "" {
+		p.Title = one(vcard.FieldRole)
+	}
+	p.Note, p.Email = one(vcard.FieldNote), strings.TrimPrefix(one(vcard.FieldEmail), "mailto:")
+	p.Telephone = strings.TrimPrefix(one(vcard.FieldTelephone), "tel:")
+	for _, key := range []string{vcard.FieldURL, "X-SOCIALPROFILE", "SOCIALPROFILE", vcard.FieldIMPP} {
+		for _, field := range card[key] {
+			if strings.HasPrefix(field.Value, "http://") || strings.HasPrefix(field.Value, "https://") {
+				p.Profiles = append(p.Profiles, Profile{labelOf(field), field.Value})
+			}
+		}
+	}
+	if photo := card.Preferred(vcard.FieldPhoto); photo != nil {
+		if p.Photo, problem = photoOf(photo); problem != "" {
+			problem = "the photograph " + problem
+		}
+	}
+	return p, problem
+}
+
+// structured is a display name made of the parts of N (RFC 6350, section 6.2.2): given, additional, family.
+func structured(card vcard.Card) string {
+	name := card.Name()
+	if name == nil {
+		return ""
+	}
+	return strings.Join(strings.Fields(strings.Join([]string{name.HonorificPrefix, name.GivenName, name.AdditionalName,
+		name.FamilyName, name.HonorificSuffix}, " ")), " ")
+}
+
+// labelOf is what a card calls an address: its type, other than that it is at work or at home.
+func labelOf(field *vcard.Field) string {
+	for _, name := range field.Params[vcard.ParamType] {
+		switch strings.ToLower(name) {
+		case "work", "home", "pref", "internet", "url":
+		default:
+			return strings.ToUpper(name[:1]) + name[1:]
+		}
+	}
+	return ""
+}
+
+// photoOf is the picture in a property: a data URI (4.0), or base64 (3.0 and 2.1).
+func photoOf(field *vcard.Field) (photo []byte, problem string) {
+	encoded := field.Value
+	encoding := strings.ToLower(field.Params.Get("ENCODING"))
+	if rest, ok := strings.CutPrefix(encoded, "data:"); ok {
+		head, data, found := strings.Cut(rest, ",")
+		if _, _, err := mime.ParseMediaType(strings.TrimSuffix(head, ";base64")); !found || err != nil ||
+			!strings.HasSuffix(head, ";base64") {
+			return nil, "is a data URI that cannot be read"
+		}
+		encoded = data
+	} else if encoding != "b" && encoding != "base64" {
+		return nil, "is not in the file, only its address is: add it by hand"
+	}
+	encoded = strings.Map(func(r rune) rune {
+		if strings.ContainsRune(" \t\r\n", r) {
+			return -1
+		}
+		return r
+	}, encoded)
+	photo, err := base64.StdEncoding.DecodeString(encoded)
+	if err != nil {
+		return nil, "is damaged: its base64 cannot be read"
+	}
+	return photo, ""
+}
+
+// mostLine is how many octets a line has (RFC 6350, section 3.2).
+const mostLine = 75
+
+// Write writes a card of version 4.0 for each person. Photographs are left out.
+func Write(people []Person) (string, error) {
+	var out strings.Builder
+	for _, p := range people {
+		card := vcard.Card{}
+		say := func(key, value string, params vcard.Params) {
+			if value != "" {
+				card.Add(key, &vcard.Field{Value: value, Params: params})
+			}
+		}
+		card.SetValue(vcard.FieldVersion, "4.0")
+		say(vcard.FieldFormattedName, strings.ReplaceAll(p.Name, ";", `\;`), nil)
+		say(vcard.FieldTitle, p.Title, nil)
+		say(vcard.FieldNote, p.Note, nil)
+		say(vcard.FieldEmail, p.Email, nil)
+		if p.Telephone != "" {
+			say(vcard.FieldTelephone, "tel:"+p.Telephone, vcard.Params{vcard.ParamValue: {"uri"}})
+		}
+		for _, profile := range p.Profiles {
+			say(vcard.FieldURL, profile.Address, nil)
+		}
+		var one strings.Builder
+		if err := vcard.NewEncoder(&one).Encode(card); err != nil {
+			return "", fmt.Errorf("vcard: %w", err)
+		}
+		for line := range strings.SplitSeq(strings.TrimSuffix(one.String(), "\r\n"), "\r\n") {
+			out.WriteString(folded(line) + "\r\n")
+		}
+	}
+	return out.String(), nil
+}
+
+// folded is a line in pieces of at most mostLine octets, between characters.
+func folded(line string) string {
+	var out strings.Builder
+	octets := 0
+	for _, r := range line {
+		n := len(string(r))
+		if octets+n > mostLine {
+			out.WriteString("\r\n ")
+			octets = 1
+		}
+		out.WriteRune(r)
+		octets += n
+	}
+	return out.String()
+}
+
+// modern is a file as the versions since 3.0 write it: version 2.1 has parameters without a name, values in
+// quoted-printable and base64 without folding.
+func modern(file string) (string, error) {
+	file, err := text.Clean(toUTF8(file))
+	if err != nil {
+		return "", err
+	}
+	var out []string
+	lines := strings.Split(file, "\n")
+	for i := 0; i < len(lines); i++ {
+		line := lines[i]
+		if len(line) > 0 && (line[0] == ' ' || line[0] == '\t') || strings.TrimSpace(line) == "" {
+			if strings.TrimSpace(line) != "" {
+				out = append(out, line)
+			}
+			continue
+		}
+		head, value, ok := cutValue(line)
+		if !ok {
+			if len(out) > 0 && isBase64(line) { // a photograph of version 2.1 goes on without a space before it
+				out = append(out, " "+line)
+			}
+			continue
+		}
+		if strings.Contains(strings.ToUpper(head), "QUOTED-PRINTABLE") {
+			for strings.HasSuffix(value, "=") && i+1 < len(lines) {
+				i++
+				value = strings.TrimSuffix(value, "=") + lines[i]
+			}
+			value = quotedPrintable(value)
+		}
+		out = append(out, named(head)+":"+value)
+	}
+	return strings.Join(out, "\r\n") + "\r\n", nil
+}

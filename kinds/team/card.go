@@ -1,0 +1,70 @@
+package team
+
+import (
+	"html/template"
+	"net/url"
+	"slices"
+	"strings"
+
+	"rubrel/core/anatomy"
+	"rubrel/core/kind"
+	"rubrel/core/rich"
+	"rubrel/formats/vcard"
+)
+
+// cardOf is a person's address card.
+func cardOf(v kind.View, r kind.Record) vcard.Person {
+	p := vcard.Person{Name: kind.Text(r.Facts, nameField), Title: kind.Text(r.Facts, "position"),
+		Note: rich.Plain(kind.Text(r.Facts, "text")), Email: kind.Text(r.Facts, "email")}
+	if text := kind.Text(r.Facts, "telephone"); text != "" {
+		p.Telephone = strings.TrimPrefix(phoneOf(text, regionOf(v.Set, v.Locale)).URI, "tel:")
+	}
+	for _, profile := range profilesOf(v.Set, r) {
+		p.Profiles = append(p.Profiles, vcard.Profile{Label: profile.Label, Address: profile.Address})
+	}
+	return p
+}
+
+// addressCard is a link with which a visitor saves a person's card. The card is in the page, so that it is there
+// wherever the page is.
+func addressCard() anatomy.Slot {
+	text := func(at anatomy.At) string {
+		if said(at.View.Set, "card") != yes {
+			return ""
+		}
+		words, _ := wordsFor(at.View.Locale)
+		return at.View.Soft(savePart, at.Record.ID, words.Save)
+	}
+	line := savePart + "-line"
+	return anatomy.Slot{
+		Element: line,
+		Rules:   "." + anatomy.Class(savePart) + " { display: inline-block; }\n",
+		Parts: []kind.Part{{Name: savePart, Text: true, Pressed: true, Help: "the link with which a visitor saves the card",
+			Paints:     func(set kind.Set) kind.Paints { return kind.Paints{Absent: said(set, "card") != yes} },
+			Properties: slices.Concat(anatomy.TextProperties, anatomy.BoxProperties),
+			Defaults: map[string]string{"color": "ink", "font-size": "type-2",
+				"text-decoration": "underline", "text-decoration@hover": "none", "padding": "3px 0"},
+			In: map[string]map[string]string{overForm: onPicture}}},
+		HTML: func(at anatomy.At) template.HTML {
+			shown := text(at)
+			if shown == "" {
+				return ""
+			}
+			card, err := vcard.Write([]vcard.Person{cardOf(at.View, at.Record)})
+			if err != nil {
+				return ""
+			}
+			name := kind.Text(at.Record.Facts, nameField)
+			return template.HTML(`<p class="` + anatomy.Class(line) + `"><a class="` + anatomy.Class(savePart) +
+				`" href="data:text/vcard;charset=utf-8,` + template.HTMLEscapeString(url.PathEscape(card)) + `" download="` +
+				template.HTMLEscapeString(name) + `.vcf" aria-label="` + template.HTMLEscapeString(shown+": "+name) + `">` +
+				template.HTMLEscapeString(shown) + "</a></p>")
+		},
+		Runs: func(at anatomy.At) []kind.Run {
+			if shown := text(at); shown != "" {
+				return []kind.Run{{Part: savePart, Text: shown}}
+			}
+			return nil
+		},
+	}
+}

@@ -1,0 +1,105 @@
+package team
+
+import (
+	"fmt"
+	"unicode/utf8"
+
+	"rubrel/core/kind"
+	"rubrel/core/rich"
+)
+
+// mostUneven is how many times as long as the shortest text the longest may be (common practice).
+const mostUneven = 3.0
+
+// check finds what is doubtful in a set of people. Needs are common practice where no rule is named.
+func check(set kind.Set, at kind.Scene) []kind.Finding {
+	found := append(phones(set, regionOf(set, at.Locale)), addresses(set)...)
+	found = append(found, pictureless(set)...)
+	return append(found, uneven(set)...)
+}
+
+// phones finds numbers that nobody can be reached by.
+func phones(set kind.Set, region string) []kind.Finding {
+	var found []kind.Finding
+	for _, r := range set.Records {
+		text := kind.Text(r.Facts, "telephone")
+		if text == "" || phoneOf(text, region).Valid {
+			continue
+		}
+		found = append(found, kind.Finding{Check: "telephone", Where: "telephone of " + kind.Text(r.Facts, nameField),
+			Record: r.ID, Key: "telephone", Measured: text, Needed: "a number that can be dialled from " + region +
+				", or one with + and a country code", Rule: "ITU-T E.164", Serious: true})
+	}
+	return found
+}
+
+// addresses finds profiles that lead nowhere, and what two people are said to share.
+func addresses(set kind.Set) []kind.Finding {
+	var found []kind.Finding
+	whose := map[string]string{}
+	for _, r := range set.Records {
+		name := kind.Text(r.Facts, nameField)
+		for _, network := range set.Items(networks.Name) {
+			key := kind.FactKey{Field: profileField.Name, Items: []string{network.ID}}.String()
+			address := kind.Text(r.Facts, key)
+			label := kind.Text(network.Facts, "label")
+			switch {
+			case address == "":
+			case !kind.IsWebAddress(address):
+				found = append(found, kind.Finding{Check: "address", Where: label + " of " + name, Record: r.ID, Key: key,
+					Measured: address, Needed: "an address that begins with https://", Serious: true})
+			case whose[address] != "":
+				found = append(found, kind.Finding{Check: "address", Where: label + " of " + name, Record: r.ID, Key: key,
+					Measured: "that of " + whose[address] + " too", Needed: "the person's own"})
+			default:
+				whose[address] = name
+			}
+		}
+	}
+	return found
+}
+
+// pictureless finds people without a picture where most others have one.
+func pictureless(set kind.Set) []kind.Finding {
+	var bare []kind.Record
+	for _, r := range set.Records {
+		if set.Said(r, pictureField.Name) == nil {
+			bare = append(bare, r)
+		}
+	}
+	if 2*len(bare) >= len(set.Records) {
+		return nil
+	}
+	var found []kind.Finding
+	for _, r := range bare {
+		found = append(found, kind.Finding{Check: "portrait", Where: kind.Text(r.Facts, nameField), Record: r.ID,
+			Key: pictureField.Name, Measured: "no picture; " + missing(set) + " in its place",
+			Needed: fmt.Sprintf("one, as the %d others have", len(set.Records)-len(bare))})
+	}
+	return found
+}
+
+// uneven finds the longest of the texts where it is much longer than the shortest.
+func uneven(set kind.Set) []kind.Finding {
+	shortest, longest := -1, 0
+	var at kind.Record
+	for _, r := range set.Records {
+		n := utf8.RuneCountInString(rich.Plain(kind.Text(r.Facts, "text")))
+		if n == 0 {
+			continue
+		}
+		if shortest < 0 || n < shortest {
+			shortest = n
+		}
+		if n > longest {
+			longest, at = n, r
+		}
+	}
+	const worthMeasuring = 160 // characters: below that all of them are a few lines
+	if longest < worthMeasuring || float64(longest) <= mostUneven*float64(shortest) {
+		return nil
+	}
+	return []kind.Finding{{Check: "uneven", Where: "text of " + kind.Text(at.Facts, nameField), Record: at.ID, Key: "text",
+		Measured: fmt.Sprintf("%d characters beside %d", longest, shortest),
+		Needed:   fmt.Sprintf("%.0f times the shortest at most", mostUneven)}}
+}

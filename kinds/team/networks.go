@@ -1,0 +1,123 @@
+package team
+
+import (
+	"html/template"
+	"slices"
+	"strings"
+
+	"rubrel/core/anatomy"
+	"rubrel/core/colour"
+	"rubrel/core/icon"
+	"rubrel/core/kind"
+)
+
+// networks are where people have profiles: each said once, with the icon and the colour that its links have.
+var networks = kind.Axis{Name: "networks", One: "network", Label: "label", Most: 12, AsRows: true, Fields: []kind.Field{
+	{Name: "label", Label: "network", Help: "what it is called: Website, Papers", Type: kind.TextType{Most: 40},
+		Required: true},
+	{Name: "icon", Label: "icon", Help: "an icon, by its name or by what it means", Type: icon.Type{}},
+	{Name: "ink", Label: "colour of the icon", Help: "a colour of its own, such as #0a66c2; that of the look otherwise",
+		Type: kind.ColourType{}},
+}}
+
+// profileField is where a person's profile is in a network.
+var profileField = kind.Field{Name: "profile", Label: "profile", Help: "where the person's profile is: " +
+	"https://example.org/ida", Type: kind.LinkType{}, Each: []string{networks.Name}}
+
+// profile is one link of a person to a network.
+type profile struct{ Label, Icon, Ink, Address string }
+
+// profilesOf are the profiles of a person, in the order of the networks.
+func profilesOf(set kind.Set, r kind.Record) []profile {
+	var all []profile
+	for _, network := range set.Items(networks.Name) {
+		address := kind.Text(r.Facts, kind.FactKey{Field: profileField.Name, Items: []string{network.ID}}.String())
+		if address == "" {
+			continue
+		}
+		p := profile{kind.Text(network.Facts, "label"), kind.Text(network.Facts, "icon"), kind.Text(network.Facts, "ink"),
+			address}
+		if p.Icon == "" {
+			p.Icon = "globe"
+		}
+		all = append(all, p)
+	}
+	return all
+}
+
+// drawing is the profile's icon, in a colour of its own where it has one.
+func (p profile) drawing() template.HTML {
+	svg := icon.SVG(p.Icon)
+	if _, err := colour.Parse(p.Ink); p.Ink == "" || err != nil {
+		return svg
+	}
+	before, drawing, _ := strings.Cut(string(svg), ">")
+	drawing = strings.TrimSuffix(drawing, "</svg>")
+	return template.HTML(before + `><g stroke="` + template.HTMLEscapeString(p.Ink) + `">` + drawing + "</g></svg>")
+}
+
+// profilesHTML is the list of a person's profiles.
+func profilesHTML(at anatomy.At) template.HTML {
+	var html strings.Builder
+	for _, p := range profilesOf(at.View.Set, at.Record) {
+		rel := ""
+		if kind.IsWebAddress(p.Address) {
+			rel = ` rel="me"`
+		}
+		html.WriteString(`<li><a class="` + anatomy.Class(profilePart) + `" href="` +
+			template.HTMLEscapeString(p.Address) + `"` + rel + ">" + string(p.drawing()) + `<span class="` +
+			anatomy.Class(labelPart) + `">` + template.HTMLEscapeString(p.Label) + "</span></a></li>")
+	}
+	if html.Len() == 0 {
+		return ""
+	}
+	return template.HTML(`<ul class="` + anatomy.Class(profilesPart) + `">` + html.String() + "</ul>")
+}
+
+func linksBesideName(set kind.Set) bool { return said(set, "links") == besideName }
+
+// hasProfiles, as a part's Paints, leaves the part out where nobody has a profile.
+func hasProfiles(set kind.Set) kind.Paints {
+	return kind.Paints{Absent: !slices.ContainsFunc(set.Records, func(r kind.Record) bool {
+		return len(profilesOf(set, r)) > 0
+	})}
+}
+
+// profiles is the row of a person's links to networks.
+func profiles() anatomy.Slot {
+	return anatomy.Slot{
+		Fields: []kind.Field{profileField},
+		Parts: []kind.Part{
+			{Name: profilesPart, Help: "the row of links to profiles", Paints: hasProfiles,
+				Properties: []string{"margin", "display", "gap"},
+				Defaults:   map[string]string{"margin": "space-2 0 0", "gap": "space-1"}},
+			{Name: profilePart, Parent: profilesPart, Text: true, Pressed: true, Paints: hasProfiles,
+				Help: "one link, boxed by its ground or bare", Properties: slices.Concat([]string{"color", "font-size"},
+					anatomy.ShapeProperties, anatomy.MoveProperties),
+				Defaults: map[string]string{"color": "ink", "font-size": "18px", "padding": "6px",
+					"border-radius": "radius-1", "border": "1px solid line", "border@hover": "1px solid ink",
+					"transition-duration": "motion-1"},
+				In: map[string]map[string]string{overForm: {"color": "#ffffff", "border": "1px solid #ffffff80",
+					"border@hover": "1px solid #ffffff"}}},
+			{Name: labelPart, Parent: profilePart, Text: true, Paints: hasProfiles,
+				Help:       "the name of a link, while somebody points at it or has come to it by keys",
+				Properties: slices.Concat(anatomy.TextProperties, anatomy.BoxProperties),
+				Defaults: map[string]string{"background-color": "ink", "color": "ground", "font-size": "type-1",
+					"line-height": "leading-tight", "padding": "4px 8px", "border-radius": "radius-1"}},
+		},
+		CSS: "justify-self: var(--rb-align);",
+		HTML: func(at anatomy.At) template.HTML {
+			if linksBesideName(at.View.Set) {
+				return ""
+			}
+			return profilesHTML(at)
+		},
+		Runs: func(at anatomy.At) []kind.Run {
+			var runs []kind.Run
+			for _, p := range profilesOf(at.View.Set, at.Record) {
+				runs = append(runs, kind.Run{Part: labelPart, Text: p.Label, OneLine: true})
+			}
+			return runs
+		},
+	}
+}

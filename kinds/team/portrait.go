@@ -1,0 +1,128 @@
+package team
+
+import (
+	"html/template"
+	"slices"
+	"strings"
+	"unicode"
+
+	"rubrel/core/anatomy"
+	"rubrel/core/icon"
+	"rubrel/core/kind"
+)
+
+var (
+	pictureField = kind.Field{Name: "picture", Label: "picture", Help: "one of the site's pictures",
+		Type: kind.RefType{To: kind.PictureOffer}, Aliases: []string{"image", "photo", "portrait", "foto", "bild"}}
+	showsField = kind.Field{Name: "shows", Group: pictureGroup, Label: "what it shows",
+		Help: "of the picture, for those who do not see it; or " + anatomy.Decorative, Type: kind.TextType{Most: 200},
+		Aliases: []string{"alt", "alternative text"}}
+	secondField = kind.Field{Name: "second", Group: pictureGroup, Label: "second picture",
+		Help: "appears in the first one's place while somebody points at it", Type: kind.RefType{To: kind.PictureOffer}}
+)
+
+// portrait is a person's picture in a frame, or what stands in its place.
+func portrait() anatomy.Slot {
+	picture := anatomy.Picture(pictureField, showsField, kind.Part{Name: "picture", Parent: framePart,
+		Properties: slices.Concat([]string{"opacity"}, anatomy.MoveProperties),
+		Defaults:   map[string]string{"transition-duration": "motion-2"}, Help: "the picture in its frame"})
+	second := anatomy.Picture(secondField, showsField, kind.Part{Name: "second", Parent: framePart,
+		Properties: slices.Concat([]string{"opacity"}, anatomy.MoveProperties),
+		Defaults:   map[string]string{"transition-duration": "motion-2"}, Help: "the second picture"})
+	stands := func(word string) func(kind.Set) kind.Paints {
+		return func(set kind.Set) kind.Paints {
+			all := !slices.ContainsFunc(set.Records, func(r kind.Record) bool { return set.Said(r, pictureField.Name) == nil })
+			return kind.Paints{Absent: all || missing(set) != word}
+		}
+	}
+	html := func(at anatomy.At) template.HTML {
+		inside := picture.HTML(at)
+		switch {
+		case inside != "":
+			inside += asDecoration(second.HTML(at))
+		case missing(at.View.Set) == withInitials:
+			inside = template.HTML(`<span class="` + anatomy.Class(initialsPart) + `" aria-hidden="true">` +
+				template.HTMLEscapeString(initials(kind.Text(at.Record.Facts, nameField))) + "</span>")
+		case missing(at.View.Set) == withPlaceHolder:
+			inside = `<span class="` + template.HTML(anatomy.Class(holderPart)) + `">` + icon.SVG("user-round") + "</span>"
+		default:
+			return ""
+		}
+		return template.HTML(`<div class="`+anatomy.Class(portraitPart)+`"><div class="`+anatomy.Class(framePart)+`">`) +
+			inside + "</div></div>"
+	}
+	return anatomy.Slot{
+		Fields: []kind.Field{pictureField, showsField, secondField},
+		Parts: []kind.Part{
+			{Name: portraitPart, Parent: personPart, Help: "the place of the picture, and the shadow that follows its shape",
+				Properties: slices.Concat([]string{"width", "margin", "display", "filter"}, anatomy.EnterProperties),
+				Defaults:   map[string]string{"margin": "0 0 space-3"},
+				In: map[string]map[string]string{rowsForm: {"margin": "0"}, overForm: {"margin": "0"},
+					listForm: {"margin": "0", "width": "56px"}, profileForm: {"margin": "0"}}},
+			{Name: framePart, Parent: portraitPart, Help: "the shape of the picture: cut, rounded, with a ring of its ground",
+				Properties: slices.Concat([]string{"aspect-ratio"}, anatomy.ShapeProperties),
+				As:         map[string]string{"clip-path": "--rb-shape"},
+				Defaults: map[string]string{"aspect-ratio": "4 / 5", "border-radius": "radius-1",
+					"background-color": "line"},
+				In: map[string]map[string]string{listForm: {"aspect-ratio": "1 / 1", "border-radius": "99px"},
+					overForm: {"border-radius": "radius-2"}}},
+			picture.Parts[0], second.Parts[0],
+			{Name: initialsPart, Parent: framePart, Text: true, Help: "initials in the place of a picture",
+				Paints: stands(withInitials), Properties: anatomy.TextProperties,
+				Defaults: map[string]string{"color": "ink", "font-family": "display", "font-weight": "weight-display",
+					"font-size": "64px", "line-height": "1"},
+				In: map[string]map[string]string{listForm: {"font-size": "20px"},
+					profileForm: {"font-size": "96px"}}},
+			{Name: holderPart, Parent: framePart, Text: true, Help: "the drawing in the place of a picture",
+				Paints: stands(withPlaceHolder), Properties: []string{"color", "font-size"},
+				Defaults: map[string]string{"color": "ink", "font-size": "96px"},
+				In:       map[string]map[string]string{listForm: {"font-size": "28px"}}},
+		},
+		CSS:   "justify-self: var(--rb-align); min-inline-size: 0; inline-size: 100%;",
+		HTML:  html,
+		Check: picture.Check,
+		Runs: func(at anatomy.At) []kind.Run {
+			if picture.HTML(at) != "" || missing(at.View.Set) != withInitials {
+				return nil
+			}
+			return []kind.Run{{Part: initialsPart, Text: initials(kind.Text(at.Record.Facts, nameField)), OneLine: true}}
+		},
+	}
+}
+
+// asDecoration is a picture that says nothing to those who do not see it.
+func asDecoration(html template.HTML) template.HTML {
+	before, rest, found := strings.Cut(string(html), ` alt="`)
+	if !found {
+		return html
+	}
+	_, after, _ := strings.Cut(rest, `"`)
+	return template.HTML(before + ` alt=""` + after)
+}
+
+// missing is what a set has in the place of a picture.
+func missing(set kind.Set) string {
+	if word := said(set, "missing"); word != "" {
+		return word
+	}
+	return withInitials
+}
+
+// initials are the first letters of the first and the last word of a name, without titles such as "Dr.": one letter of
+// a name of one word.
+func initials(name string) string {
+	words := slices.DeleteFunc(strings.Fields(name), func(word string) bool {
+		return strings.HasSuffix(word, ".") || !unicode.IsLetter([]rune(word)[0])
+	})
+	if len(words) == 0 {
+		words = strings.Fields(name)
+	}
+	first := func(word string) string { return strings.ToUpper(string([]rune(word)[0])) }
+	switch len(words) {
+	case 0:
+		return ""
+	case 1:
+		return first(words[0])
+	}
+	return first(words[0]) + first(words[len(words)-1])
+}
