@@ -4,6 +4,7 @@ package kinds
 import (
 	"rubrel/core/kind"
 	"rubrel/kinds/boxes"
+	"rubrel/kinds/callouts"
 	"rubrel/kinds/points"
 	"rubrel/kinds/pricing"
 	"rubrel/kinds/skillbars"
@@ -17,6 +18,7 @@ func All() kind.Registry {
 		must(pricing.Declaration()),
 		must(boxes.Declaration()),
 		must(points.Declaration()),
+		must(callouts.Declaration()),
 		must(team.Declaration()),
 		must(skillbars.Declaration()),
 		must(statistics.Declaration()),

@@ -352,6 +352,12 @@ func (b *Browser) ClickAt(x, y float64) {
 	b.Run(chromedp.MouseClickXY(x, y))
 }
 
+// Hover moves the mouse onto an element.
+func (b *Browser) Hover(selector string) {
+	b.t.Helper()
+	b.Run(MoveMouse(b.middle(selector)))
+}
+
 // MoveMouse moves the mouse to a point of the window.
 func MoveMouse(x, y float64) chromedp.Action[chromedp.Void] {
 	return chromedp.MouseEvent(input.DispatchMouseEventTypeMouseMoved, x, y)

@@ -7,13 +7,40 @@ import (
 	"rubrel/core/kind"
 )
 
-// pictures finds what is wrong with the pictures of a form's records: one of which nobody has said what it shows (WCAG
-// 2.2, 1.1.1), and one with fewer pixels than the place in which it is shown at its widest (common practice: 800 px
-// serve half a page of 1,200).
-func (b Body) pictures(v kind.View, picture, shows kind.Field, part string) []kind.Finding {
+// Shown is a picture as a form shows it: of which fact, what is said of it, and how wide its place is at most, in CSS
+// px.
+type Shown struct {
+	Record   string // "" for a picture of the set
+	Where    string // in words
+	Key, ID  string
+	ShowsKey string
+	Said     bool // what it shows is said
+	Wide     float64
+}
+
+// Findings are what is wrong with a picture: nobody has said what it shows (WCAG 2.2, 1.1.1), or it has fewer pixels
+// than the place in which it is shown at its widest (common practice: 800 px serve half a page of 1,200).
+func (s Shown) Findings(v kind.View) []kind.Finding {
 	if v.Picture == nil {
 		return nil
 	}
+	var found []kind.Finding
+	if !s.Said {
+		found = append(found, kind.Finding{Check: "alternative", Where: s.Where, Record: s.Record, Key: s.ShowsKey,
+			Measured: "nothing said of what it shows", Needed: "a few words, or " + Decorative,
+			Rule: "WCAG 2.2, 1.1.1", Mend: &kind.Mend{Label: Decorative, Facts: []kind.FactEdit{{Record: s.Record,
+				Key: s.ShowsKey, Text: Decorative}}}})
+	}
+	if shown, ok := v.Picture(s.ID); ok && float64(shown.Width) < s.Wide {
+		found = append(found, kind.Finding{Check: "picture", Where: s.Where, Record: s.Record, Key: s.Key,
+			Measured: fmt.Sprintf("%d px wide", shown.Width),
+			Needed:   fmt.Sprintf("%.0f px, as wide as its place", math.Ceil(s.Wide))})
+	}
+	return found
+}
+
+// pictures finds what is wrong with the pictures of a form's records.
+func (b Body) pictures(v kind.View, picture, shows kind.Field, part string) []kind.Finding {
 	naming := b.Slots[0].Fields[0].Name
 	var found []kind.Finding
 	for _, r := range v.Set.Records {
@@ -21,19 +48,9 @@ func (b Body) pictures(v kind.View, picture, shows kind.Field, part string) []ki
 		if id == nil {
 			continue
 		}
-		where := "picture of " + kind.Text(r.Facts, naming)
-		if v.Set.Said(r, shows.Name) == nil {
-			found = append(found, kind.Finding{Check: "alternative", Where: where, Record: r.ID, Key: shows.Name,
-				Measured: "nothing said of what it shows", Needed: "a few words, or " + Decorative,
-				Rule: "WCAG 2.2, 1.1.1", Mend: &kind.Mend{Label: Decorative, Facts: []kind.FactEdit{{Record: r.ID,
-					Key: shows.Name, Text: Decorative}}}})
-		}
-		shown, ok := v.Picture(id.String())
-		if wide := b.widest(v, r, part); ok && float64(shown.Width) < wide {
-			found = append(found, kind.Finding{Check: "picture", Where: where, Record: r.ID, Key: picture.Name,
-				Measured: fmt.Sprintf("%d px wide", shown.Width),
-				Needed:   fmt.Sprintf("%.0f px, as wide as its place", math.Ceil(wide))})
-		}
+		shown := Shown{Record: r.ID, Where: "picture of " + kind.Text(r.Facts, naming), Key: picture.Name, ID: id.String(),
+			ShowsKey: shows.Name, Said: v.Set.Said(r, shows.Name) != nil, Wide: b.widest(v, r, part)}
+		found = append(found, shown.Findings(v)...)
 	}
 	return found
 }

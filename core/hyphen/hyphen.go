@@ -196,6 +196,18 @@ func (p *Patterns) LongWords(text string, least int) string {
 		return text
 	}
 	var out strings.Builder
+	for piece := range strings.SplitAfterSeq(text, " ") {
+		if strings.ContainsRune(piece, '@') || strings.Contains(piece, "://") {
+			out.WriteString(piece) // a hyphen would be taken for part of the address
+			continue
+		}
+		p.words(&out, piece, least)
+	}
+	return out.String()
+}
+
+// words writes a text with soft hyphens in its words.
+func (p *Patterns) words(out *strings.Builder, text string, least int) {
 	for text != "" {
 		end := wordEnd(text)
 		word := text[:end]
@@ -211,7 +223,6 @@ func (p *Patterns) LongWords(text string, least int) string {
 		out.WriteString(word)
 		text = text[end:]
 	}
-	return out.String()
 }
 
 // wordEnd is where the word ends with which a text begins; 0 where it begins with none. A soft hyphen is part of it.

@@ -11,6 +11,8 @@ type Editor struct {
 	Lines, Marks bool
 	// Turns says that a value is yes or no, drawn as a mark and turned by one key, or something said instead.
 	Turns bool
+	// PlaceOn is the field of the set whose picture the value is a place on; "" for none.
+	PlaceOn string
 	// Swatch is the colour that a value stands for, as CSS writes it; nil for types that are none.
 	Swatch func(text string) string
 }

@@ -69,6 +69,9 @@ type Measure interface {
 	Ruler(record string, width int) Ruler
 	// TextWidth is how wide a part's text is on one line, in CSS px. It is false where a font lacks a character.
 	TextWidth(part, record, text string, width int) (float64, bool)
+	// Height is how high the lines of a run stand in the room that the form gives it. It is false where a font lacks a
+	// character.
+	Height(run Run, width int) (float64, bool)
 	// LeastWidth is the least room in which no word of a text breaks, hyphenated as its language has it, and in which
 	// it has no more than so many lines; 0 lines are any number.
 	LeastWidth(part, record, text string, width, lines int) (float64, bool)

@@ -68,6 +68,15 @@ func (m measure) TextWidth(part, record, text string, width int) (float64, bool)
 	return m.f.Book.Width(style, m.f.cased(declared, m.f.target(record, width), text))
 }
 
+// Height is how high the lines of a run stand in their room.
+func (m measure) Height(run kind.Run, width int) (float64, bool) {
+	text := m.f.lines(run, width)
+	if !text.known {
+		return 0, false
+	}
+	return float64(len(text.lines)) * text.style.Size * m.f.p.leading(text.part, text.t), true
+}
+
 // LeastWidth is the least room in which no word of a text breaks, and in which it has no more than so many lines: to a
 // twentieth.
 func (m measure) LeastWidth(part, record, text string, width, lines int) (float64, bool) {

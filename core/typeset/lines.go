@@ -53,10 +53,16 @@ func (b *Book) Lines(s Style, text string, room float64) ([]Line, bool) {
 // SoftHyphen is an opportunity to break inside a word; the hyphen shows only at the end of a line.
 const SoftHyphen = "\u00ad"
 
+// WordBreak is an opportunity to break that never shows: U+200B, or the wbr element of HTML.
+const WordBreak = "\u200b"
+
+// unseen takes out what shows nowhere but at the end of a line.
+var unseen = strings.NewReplacer(SoftHyphen, "", WordBreak, "")
+
 // shown is a piece of text as it stands on a line of its own.
 func (s Style) shown(text string) string {
-	trimmed := strings.TrimRight(text, " ")
-	shown := strings.ReplaceAll(trimmed, SoftHyphen, "")
+	trimmed := strings.TrimRight(text, " "+WordBreak)
+	shown := unseen.Replace(trimmed)
 	if !strings.HasSuffix(trimmed, SoftHyphen) {
 		return shown
 	}

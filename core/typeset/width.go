@@ -33,7 +33,7 @@ func (b *Book) Width(s Style, text string) (float64, bool) {
 	if s.Face == nil {
 		return 0, false
 	}
-	text = strings.ReplaceAll(text, SoftHyphen, "") // it shows nowhere but at the end of a line
+	text = unseen.Replace(text)
 	per, known := b.perPixel(s.Face, text, features{apart: s.LetterSpacing != 0, figures: s.Figures})
 	total := per * s.Size
 	if s.WordSpacing != 0 {

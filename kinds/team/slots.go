@@ -8,6 +8,7 @@ import (
 	"rubrel/core/anatomy"
 	"rubrel/core/kind"
 	"rubrel/core/look"
+	"rubrel/core/typeset"
 )
 
 // The parts that others are within or the layout names.
@@ -132,7 +133,7 @@ func address(field kind.Field, read func(v kind.View, said string) (shown, href 
 			if shown == "" {
 				return nil
 			}
-			return []kind.Run{{Part: field.Name, Text: shown, Key: field.Name}}
+			return []kind.Run{{Part: field.Name, Text: strings.ReplaceAll(shown, "@", "@"+typeset.WordBreak), Key: field.Name}}
 		},
 	}
 }

@@ -304,13 +304,16 @@ type text struct{ record, class, text string }
 
 // says reports whether a text stands somewhere, in one element or in several that follow each other.
 func (d document) says(words string) bool {
-	bare := func(s string) string { return strings.Join(strings.Fields(strings.ReplaceAll(s, "\u00ad", "")), "") }
+	bare := func(s string) string { return strings.Join(strings.Fields(unseen.Replace(s)), "") }
 	return strings.Contains(bare(d.whole), bare(words))
 }
 
-// flat is a text with each white space as one space, without soft hyphens.
+// unseen takes out where words may break: soft hyphens, and the place of a wbr element.
+var unseen = strings.NewReplacer("\u00ad", "", "\u200b", "")
+
+// flat is a text with each white space as one space, without what shows nowhere.
 func flat(s string) string {
-	return strings.Join(strings.Fields(strings.ReplaceAll(s, "\u00ad", "")), " ")
+	return strings.Join(strings.Fields(unseen.Replace(s)), " ")
 }
 
 // silentTag stands for a noscript.
