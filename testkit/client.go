@@ -9,6 +9,7 @@ import (
 
 	"rubrel/core/document"
 	"rubrel/core/kind"
+	"rubrel/demo"
 	"rubrel/kinds"
 )
 
@@ -89,20 +90,27 @@ func NewClient(t testing.TB, seed uint64, dresses []string) Client {
 	set := map[string]any{"kind": form[0], "name": "Set", "order": "i"}
 	records := map[string]any{}
 	record := func(i int, facts map[string]any) {
-		records[fmt.Sprintf("r%d", i)] = map[string]any{"order": orderOf(i), "featured": i == 1, "facts": facts}
+		records[fmt.Sprintf("r%d", i)] = map[string]any{"order": orderOf(i), "facts": facts}
 	}
-	if k, _ := registry.Named(form[0]); len(k.Axes) > 0 {
+	k, _ := registry.Named(form[0])
+	if k.Intake != nil && k.Intake.Money {
 		fillPricing(set, record, n, words, random)
 	} else {
-		set["facts"] = choices(k.SetFields, pick)
-		for i := range n {
-			record(i, facts(k.Fields, words, random))
-		}
+		fill(k, set, record, n, words, random)
+	}
+	if r, ok := records["r1"].(map[string]any); ok && k.CanFeature {
+		r["featured"] = true
 	}
 	set["records"] = records
+	pictures := map[string]any{}
+	for i, name := range drawn {
+		picture := demo.Drawn(name)
+		picture.Order = orderOf(i)
+		pictures[name] = picture
+	}
 	language := words.language
 	text, err := json.Marshal(map[string]any{"rubrel": document.Version, "name": "Client", "language": language,
-		"house": map[string]any{"dress": dress}, "sets": map[string]any{"s": set},
+		"house": map[string]any{"dress": dress}, "sets": map[string]any{"s": set}, "pictures": pictures,
 		"blocks": map[string]any{"block": map[string]any{"order": "i", "name": "Block", "set": "s", "form": form[1]}},
 		"pages": map[string]any{"p": map[string]any{"order": "i", "title": pick(words.names),
 			"bands": map[string]any{"b": map[string]any{"order": "i",
@@ -128,18 +136,65 @@ func choices(fields []kind.Field, pick func([]string) string) map[string]any {
 	return said
 }
 
+// units are what numbers are of, in every language.
+var units = []string{"h", "kg", "points"}
+
+// drawn are the pictures that clients have.
+var drawn = []string{"maren", "jonas", "telescope"}
+
+// fill makes a set of n records of a kind: its axes as items with a name, its choices by chance.
+func fill(k *kind.Kind, set map[string]any, record func(int, map[string]any), n int, words phrases, random *rand.Rand) {
+	pick := func(list []string) string { return list[random.IntN(len(list))] }
+	said := choices(k.SetFields, pick)
+	for _, f := range k.SetFields {
+		if to, ok := f.Type.(kind.RefType); ok && to.To == kind.PictureOffer {
+			said[f.Name] = pick(drawn)
+		}
+	}
+	set["facts"] = said
+	axes := map[string]any{}
+	for _, axis := range k.Axes {
+		items := map[string]any{}
+		for i := range random.IntN(4) {
+			items["i"+strconv.Itoa(i)] = map[string]any{"order": orderOf(i), "facts": map[string]any{
+				axis.Label: pick(words.lines)}}
+		}
+		axes[axis.Name] = items
+	}
+	set["axes"] = axes
+	for i := range n {
+		said := facts(k.Fields, words, random)
+		for _, f := range k.Fields {
+			for _, name := range f.Each {
+				delete(said, f.Name)
+				for id := range axes[name].(map[string]any) {
+					said[f.Name+":"+id] = "https://" + id + ".example/" + strconv.Itoa(i)
+				}
+			}
+		}
+		record(i, said)
+	}
+}
+
 // facts are what a record says of the facts that most records have: texts as long as clients write them there, numbers,
 // and what else a type takes.
 func facts(fields []kind.Field, words phrases, random *rand.Rand) map[string]any {
 	said := map[string]any{}
 	for _, f := range fields {
-		if f.Group != "" {
-			continue // few need it
+		const fewNeed = 3 // one record in so many says what stands in a group of its own
+		if f.Group != "" && random.IntN(fewNeed) > 0 {
+			continue
 		}
-		tried := []string{strconv.Itoa(random.IntN(101)), "star", "1 5 3"}
+		tried := []string{strconv.Itoa(random.IntN(101)), "star", "1 5 3", "karoliina.rautavaara@yhdistys.example",
+			"+49 30 1234567", fmt.Sprintf("%d%% %d%%", random.IntN(101), random.IntN(101))}
+		if to, ok := f.Type.(kind.RefType); ok && to.To == kind.PictureOffer {
+			tried = drawn[random.IntN(len(drawn)):]
+		}
 		if text, ok := f.Type.(kind.TextType); ok {
 			list := words.notes
 			switch {
+			case text.Most <= 30 && f.Group != "":
+				list = units
 			case text.Most <= 30:
 				list = words.values[1:]
 			case text.Most <= 80:

@@ -29,7 +29,8 @@ func TestPublishedWords(t *testing.T) {
 // Letters stay as they are; a word that says its hyphens keeps them.
 func TestText(t *testing.T) {
 	p := hyphen.For("de")
-	for _, text := range []string{"", "  ", "friederike.sonnenschein@restaurierungswerkstatt.example", "Antwortzeit des Kundendienstes, 24 h", "Mit\u00adgliedschaft",
+	for _, text := range []string{"", "  ", "friederike.sonnenschein@restaurierungswerkstatt.example", "Antwortzeit " +
+		"des Kundendienstes, 24 h", "Mit\u00adgliedschaft",
 		"naïve café", "ﬁnden"} {
 		if got := strings.ReplaceAll(p.Text(text), hyphen.Soft, ""); got != strings.ReplaceAll(text, hyphen.Soft, "") {
 			t.Errorf("%q became %q", text, got)

@@ -136,7 +136,7 @@ type Form struct {
 	Columns func(v View, width int) int
 	// Rows are how many records stand in each row at a width, from the top; nil where all rows but the last are full.
 	Rows func(v View, width int) []int
-	Room    func(v View, r Ruler, part string) float64
+	Room func(v View, r Ruler, part string) float64
 	// Check finds what does not come out as it was asked for in this form; nil where all does.
 	Check func(View) []Finding
 	// Drawings are single records as pictures of their own; nil where they are none.

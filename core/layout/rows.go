@@ -16,7 +16,9 @@ type Packing struct {
 func (p Packing) Larger() bool { return p.LeaderColumns < p.MemberColumns }
 
 // Empty is how many places of rows stay empty. One row alone has none.
-func (p Packing) Empty() int { return emptyPlaces(p.Leaders, p.LeaderColumns) + emptyPlaces(p.Members, p.MemberColumns) }
+func (p Packing) Empty() int {
+	return emptyPlaces(p.Leaders, p.LeaderColumns) + emptyPlaces(p.Members, p.MemberColumns)
+}
 
 func emptyPlaces(rows []int, columns int) int {
 	if len(rows) < 2 {
@@ -97,7 +99,9 @@ func compare(a, b Packing, widest int) int {
 		return 0
 	}
 	waste := func(p Packing) int { return yes(2*p.MemberColumns <= widest && widest > 1) }
-	alike := func(p Packing) int { return yes(len(p.Leaders) > 0 && len(p.Members) > 0 && p.MemberColumns > 1 && !p.Larger()) }
+	alike := func(p Packing) int {
+		return yes(len(p.Leaders) > 0 && len(p.Members) > 0 && p.MemberColumns > 1 && !p.Larger())
+	}
 	return cmp.Or(
 		cmp.Compare(yes(a.Lone()), yes(b.Lone())),
 		cmp.Compare(waste(a), waste(b)),

@@ -98,8 +98,8 @@ func (s scene) between(stages []layout.Stage, marks []layout.Mark, seats []layou
 	return near, crosses
 }
 
-// otherSide is the mend of pinning a callout to the side at which its words do not stand, where fewer lines cross or come
-// too near to a dot then; nil where that does not help.
+// otherSide is the mend of pinning a callout to the side at which its words do not stand, where fewer lines cross or
+// come too near to a dot then; nil where that does not help.
 func (s scene) otherSide(stages []layout.Stage, marks []layout.Mark, seats []layout.Seat, i int) *kind.Mend {
 	if s.only != layout.EitherSide {
 		return nil

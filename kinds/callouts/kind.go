@@ -80,11 +80,12 @@ var (
 		Type: kind.RefType{To: kind.PictureOffer}}
 	showsField = kind.Field{Name: "shows", Label: "what it shows",
 		Help: "for those who do not see it; or " + anatomy.Decorative, Type: kind.TextType{Most: 300}}
-	placeField = kind.Field{Name: "place", Label: "place", Help: "where on the picture it is, from the left and from the " +
-		"top, marked there with the pointer or with arrow keys: 42% 30%", Type: kind.PlaceType{Picture: pictureField.Name},
+	placeField = kind.Field{Name: "place", Label: "place", Help: "where on the picture it is, from the left and from " +
+		"the top, marked there with the pointer or with arrow keys: 42% " +
+		"30%", Type: kind.PlaceType{Picture: pictureField.Name},
 		Aliases: []string{"position", "at", "x y"}}
-	sideField = kind.Field{Name: "side", Group: displayGroup, Label: "side", Help: "at which side its words stand; where " +
-		"the lines are shortest and do not cross otherwise", Type: choice("either", atStart, atEnd)}
+	sideField = kind.Field{Name: "side", Group: displayGroup, Label: "side", Help: "at which side its words stand; " +
+		"where the lines are shortest and do not cross otherwise", Type: choice("either", atStart, atEnd)}
 )
 
 var setFields = []kind.Field{

@@ -180,8 +180,8 @@ func (s scene) tallest(width int) float64 {
 // largerText is how many times as large text may be (WCAG 2.2, 1.4.4).
 const largerText = 2
 
-// seats are where the words of the callouts stand: as the lines are shortest at the widest width, and if they crossed at
-// another, or where text is larger, as they cross the least.
+// seats are where the words of the callouts stand: as the lines are shortest at the widest width, and if they crossed
+// at another, or where text is larger, as they cross the least.
 func (s scene) seats() []layout.Seat {
 	return kind.Remember(s.v, "seats", func() []layout.Seat {
 		stages, marks := append(s.stages(1), s.stages(largerText)...), s.marks()
@@ -359,8 +359,10 @@ func (s scene) lines() string {
 	}
 	var b strings.Builder
 	for i, way := range []string{"down", "up"} {
-		fmt.Fprintf(&b, `<svg class="%s %s" viewBox="0 0 1 1" preserveAspectRatio="none" aria-hidden="true"><path class="%s" `+
-			`d="%s"/><path d="%s"/></svg>`, anatomy.Class(linePart), anatomy.Class(way), anatomy.Class("halo"), paths[i], paths[i])
+		fmt.Fprintf(&b, `<svg class="%s %s" viewBox="0 0 1 1" preserveAspectRatio="none" aria-hidden="true"><path `+
+			`class="%s" `+
+			`d="%s"/><path `+
+			`d="%s"/></svg>`, anatomy.Class(linePart), anatomy.Class(way), anatomy.Class("halo"), paths[i], paths[i])
 	}
 	return b.String()
 }

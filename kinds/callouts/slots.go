@@ -61,7 +61,8 @@ var parts = []kind.Part{
 		Properties: slices.Concat([]string{"color", "font-family", "font-size", "font-weight"}, anatomy.BoxProperties),
 		Defaults: map[string]string{"color": "on-accent", "background-color": "accent", "font-size": "type-1",
 			"font-weight": "weight-strong", "border-radius": "99px"}},
-	{Name: dotPart, Forms: []string{aroundForm}, Help: "the dot at its place", Parent: calloutPart, Properties: []string{"width", "background-color",
+	{Name: dotPart, Forms: []string{aroundForm}, Help: "the dot at its " +
+		"place", Parent: calloutPart, Properties: []string{"width", "background-color",
 		"border", "box-shadow", "scale", "transition-duration"}, As: map[string]string{"width": "--rb-dot"},
 		Defaults: map[string]string{"width": "9px", "background-color": "accent", "border": "2px solid ground",
 			"transition-duration": "motion-1"}},

@@ -86,13 +86,13 @@ func choice(words ...string) kind.ChoiceType { return kind.ChoiceType{Words: wor
 var effects = choice("nothing", "nearer", "farther", "lift")
 
 var setFields = []kind.Field{
-	{Name: "place", Group: displayGroup, Label: "pictures", Help: "where they stand: above the words on cards and beside " +
-		"them in rows, at one end of the line, or at each in turn",
+	{Name: "place", Group: displayGroup, Label: "pictures", Help: "where they stand: above the words on cards and " +
+		"beside them in rows, at one end of the line, or at each in turn",
 		Type: choice("usual", atStart, atEnd, inTurn)},
-	{Name: "missing", Group: displayGroup, Label: "without a picture", Help: "what stands in the place of a picture that " +
-		"there is not", Type: choice(withInitials, withPlaceHolder, withNothing)},
-	{Name: "effect", Group: displayGroup, Label: "under the pointer", Help: "what a picture does: it comes nearer, moves " +
-		"farther away, or its person is lifted", Type: effects},
+	{Name: "missing", Group: displayGroup, Label: "without a picture", Help: "what stands in the place of a picture " +
+		"that there is not", Type: choice(withInitials, withPlaceHolder, withNothing)},
+	{Name: "effect", Group: displayGroup, Label: "under the pointer", Help: "what a picture does: it comes nearer, " +
+		"moves farther away, or its person is lifted", Type: effects},
 	{Name: "links", Group: displayGroup, Label: "links to profiles", Help: "where they stand: in a row of their own, " +
 		"which the look moves, or beside the name", Type: choice("in a row", besideName)},
 	{Name: "labels", Group: displayGroup, Label: "their names", Help: "at which side of its icon the name of a link " +

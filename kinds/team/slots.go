@@ -59,13 +59,15 @@ var slots = []anatomy.Slot{
 	anatomy.Button(link, kind.Part{Help: "the button; a margin below that is less than 0 hangs it over the edge",
 		Defaults: map[string]string{"color": "ink", "font-weight": "weight-strong", "font-size": "type-3",
 			"line-height": "leading-tight", "padding": "space-1 space-3", "border": "1px solid ink", "border-radius": "99px",
-			"margin": "space-3 0 0", "background-color": "ground", "background-color@hover": "ink", "color@hover": "ground"}},
+			"margin": "space-3 0 0", "text-decoration": "none", "background-color": "ground",
+			"background-color@hover": "ink", "color@hover": "ground"}},
 		func(s kind.Set) bool { return said(s, "answers") == wholePerson }),
 	anatomy.Badge(kind.Field{Name: "badge", Label: "badge", Help: "a few words that mark the person",
 		Type: kind.TextType{Most: 30}, Aliases: []string{"label", "flag"}},
 		kind.Part{Forms: []string{cardsForm, overForm}, Defaults: map[string]string{"background-color": "accent",
 			"color": "on-accent", "font-size": "type-1", "font-weight": "weight-strong", "line-height": "leading-text",
-			"padding": "space-0 space-1", "border-radius": "radius-1", look.AnchorProperty: "top end inside 12px 12px"}}),
+			"padding": "space-0 space-1", "border-radius": "radius-1"},
+			In: map[string]map[string]string{overForm: {look.AnchorProperty: "top end inside -12px 12px"}}}),
 }
 
 // withText are the forms that show what is said of a person at length.

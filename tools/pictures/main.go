@@ -1,5 +1,5 @@
-// Command pictures draws the pictures of the demo sites: portraits of people who do not exist, and a telescope. It writes
-// them to a folder as a site holds them, with an index of what a document says of each:
+// Command pictures draws the pictures of the demo sites: portraits of people who do not exist, and a telescope. It
+// writes them to a folder as a site holds them, with an index of what a document says of each:
 //
 //	go run ./tools/pictures demo/pictures
 package main

@@ -159,7 +159,7 @@ func (s sitter) head(add func(string, ...any)) {
 			`transform="translate(%g 0) scale(%g 1) translate(%g 0)"/>`, -28.0, browOf(s), x, -side, 0.0)
 		add(`<circle cx="%g" cy="600" r="30" fill="#e0563b" opacity=".16"/>`, middle+side*92)
 	}
-	add(`<path d="M480 540 q-22 52 -4 62 q10 6 22 0" fill="none" stroke="#00000055" stroke-width="7" `+
+	add(`<path d="M480 540 q-22 52 -4 62 q10 6 22 0" fill="none" stroke="#00000055" stroke-width="7" ` +
 		`stroke-linecap="round"/>`)
 	mouth := "#9c3f38"
 	if s.smiles {
