@@ -4,7 +4,7 @@ package demo
 import _ "embed"
 
 //go:embed fennmoor.json
-var fennmoorJSON []byte
+var fennmoorJSON string
 
 // Fennmoor is the demo site: an observatory that sells memberships.
 var Fennmoor = withPictures(fennmoorJSON)

@@ -4,6 +4,7 @@ import (
 	"embed"
 	"encoding/json"
 	"path"
+	"regexp"
 	"sync"
 )
 
@@ -50,25 +51,19 @@ var index = sync.OnceValue(func() map[string]Picture {
 	return pictures
 })
 
-// withPictures is a document with the bytes of the pictures that it names, but for those that it brings itself.
-func withPictures(document []byte) []byte {
-	var site map[string]any
-	if err := json.Unmarshal(document, &site); err != nil {
-		panic("demo: " + err.Error())
-	}
-	named, _ := site["pictures"].(map[string]any)
-	for name, said := range named {
-		members := said.(map[string]any)
-		if _, whole := members["file"]; whole {
-			continue
+// ordered is a line of a document that says of a picture no more than its order.
+var ordered = regexp.MustCompile(`(?m)^  "([a-z0-9-]+)": \{"order": "([^"]+)"\}`)
+
+// withPictures is a document in which those pictures stand whole of which it says no more than their order.
+func withPictures(document string) []byte {
+	return []byte(ordered.ReplaceAllStringFunc(document, func(line string) string {
+		said := ordered.FindStringSubmatch(line)
+		picture := Drawn(said[1])
+		picture.Order = said[2]
+		whole, err := json.Marshal(picture)
+		if err != nil {
+			panic("demo: " + err.Error())
 		}
-		picture := Drawn(name)
-		picture.Order, _ = members["order"].(string)
-		named[name] = picture
-	}
-	whole, err := json.Marshal(site)
-	if err != nil {
-		panic("demo: " + err.Error())
-	}
-	return whole
+		return `  "` + said[1] + `": ` + string(whole)
+	}))
 }

@@ -89,10 +89,14 @@ func compareFit(t *testing.T, b *testkit.Browser, site *document.Site, registry 
 		const walker = document.createTreeWalker(e, NodeFilter.SHOW_TEXT);
 		let node;
 		while ((node = walker.nextNode()) && !node.data.includes(Text)) { /* the text's own node */ }
-		const range = document.createRange();
-		range.selectNodeContents(node ?? e);
+		const range = document.createRange(), nodes = node ? [node] : [];
+		if (!node) {
+			const all = document.createTreeWalker(e, NodeFilter.SHOW_TEXT); // the rectangles of paragraphs are no lines
+			for (let next = all.nextNode(); next; next = all.nextNode()) nodes.push(next);
+		}
+		const rectangles = nodes.flatMap((each) => { range.selectNodeContents(each); return [...range.getClientRects()]; });
 		let lines = 0, bottom = -Infinity; // pieces that stand beside each other, as one in bold does, are on one line
-		for (const r of [...range.getClientRects()].filter((r) => r.width > 0).sort((a, b) => a.top - b.top)) {
+		for (const r of rectangles.filter((r) => r.width > 0).sort((a, b) => a.top - b.top)) {
 			if (r.top > bottom - r.height / 2) { lines++; bottom = r.bottom; }
 		}
 		const own = node?.parentElement.clientWidth && getComputedStyle(node.parentElement).display !== 'inline'

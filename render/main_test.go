@@ -222,7 +222,11 @@ func write(t testing.TB, folder string, files []render.File) {
 		if err := os.MkdirAll(filepath.Dir(path), 0o755); err != nil {
 			t.Fatal(err)
 		}
-		if err := os.WriteFile(path, f.Bytes, 0o644); err != nil {
+		content, err := f.Content(t.Context(), nil)
+		if err != nil {
+			t.Fatal(err)
+		}
+		if err := os.WriteFile(path, content, 0o644); err != nil {
 			t.Fatal(err)
 		}
 	}

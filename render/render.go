@@ -4,6 +4,7 @@ package render
 
 import (
 	"bytes"
+	"context"
 	"crypto/sha256"
 	"embed"
 	"encoding/base64"
@@ -16,6 +17,7 @@ import (
 	"strings"
 	"time"
 
+	"rubrel/core/anatomy"
 	"rubrel/core/document"
 	"rubrel/core/hyphen"
 	"rubrel/core/kind"
@@ -23,6 +25,7 @@ import (
 	"rubrel/core/script"
 	"rubrel/core/typeset"
 	"rubrel/dresses"
+	"rubrel/formats/pictures"
 )
 
 //go:embed page.html snippet.html
@@ -36,6 +39,23 @@ type File struct {
 	Type  string // MIME type
 	Bytes []byte
 	Held  string // of a picture without Bytes: the hash under which they are held
+	// Wide is how wide a picture is made of the one that it is a file of, in px; 0 where it is that itself.
+	Wide int
+}
+
+// Content is the file's bytes. What it does not bring is asked for by its hash.
+func (f File) Content(ctx context.Context, held func(hash string) ([]byte, error)) ([]byte, error) {
+	content := f.Bytes
+	if content == nil {
+		var err error
+		if content, err = held(f.Held); err != nil {
+			return nil, err
+		}
+	}
+	if f.Wide == 0 {
+		return content, nil
+	}
+	return pictures.Narrowed(ctx, f.Held, content, f.Wide)
 }
 
 // piece is a block written: its HTML, the CSS that is its own, and what it needs besides.
@@ -234,6 +254,9 @@ func (d *dressed) page(name string, page document.Page) ([]File, error) {
 			if err != nil {
 				return nil, err
 			}
+			if len(pieces) == 0 {
+				p.html = eager(p.html)
+			}
 			shown.Blocks = append(shown.Blocks, p.html)
 			pieces = append(pieces, p)
 		}
@@ -250,7 +273,35 @@ func (d *dressed) page(name string, page document.Page) ([]File, error) {
 	if err := pages.ExecuteTemplate(&out, "page.html", view); err != nil {
 		return nil, fmt.Errorf("render page %s: %w", name, err)
 	}
-	return append([]File{{Path: name + ".html", Type: "text/html; charset=utf-8", Bytes: out.Bytes()}}, files...), nil
+	written := File{Path: name + ".html", Type: "text/html; charset=utf-8", Bytes: out.Bytes()}
+	return append([]File{written}, append(files, d.narrower(out.String(), pieces)...)...), nil
+}
+
+// firstPictures is how many pictures of a page's first block may be seen before a visitor scrolls (common practice).
+const firstPictures = 4
+
+// eager is the HTML of a page's first block, whose first pictures do not wait until a visitor comes near them.
+func eager(html template.HTML) template.HTML {
+	return template.HTML(strings.Replace(string(html), anatomy.Lazy, "", firstPictures))
+}
+
+// narrower are the files of pictures with fewer pixels that a page's HTML names.
+func (d *dressed) narrower(html string, pieces []piece) []File {
+	var files []File
+	for _, p := range pieces {
+		for _, name := range p.pictures {
+			picture, ok := d.site.PictureByID(name)
+			if !ok {
+				continue
+			}
+			for _, width := range picture.Narrower() {
+				if path := picture.PathAt(width); strings.Contains(html, path+" ") {
+					files = append(files, File{Path: path, Type: picture.Type, Bytes: picture.Data, Held: picture.File, Wide: width})
+				}
+			}
+		}
+	}
+	return files
 }
 
 // besides writes what a page's blocks need besides HTML: the style sheet, the scripts, the data for machines.
@@ -433,7 +484,13 @@ func (d *dressed) view(b *document.Block, cascade look.Cascade) kind.View {
 		if !ok {
 			return kind.Picture{}, false
 		}
-		return kind.Picture{Address: p.Path(), Width: p.Width, Height: p.Height}, true
+		shown := kind.Picture{Address: p.Path(), Width: p.Width, Height: p.Height, Focus: p.ObjectPosition()}
+		if !d.anywhere { // a snippet brings one file of each
+			for _, width := range p.Narrower() {
+				shown.Narrower = append(shown.Narrower, kind.PictureFile{Address: p.PathAt(width), Width: width})
+			}
+		}
+		return shown, true
 	}
 	if cascade.MovesParts() {
 		view.Stands = func(part string, record kind.Record, width int) (look.Stand, bool) {

@@ -309,7 +309,7 @@ func TestBackupAndRestore(t *testing.T) {
 	}
 	files, err := empty.ReleaseFiles(ctx, "fennmoor", 1)
 	if err != nil || !bytes.Equal(files[0].Bytes, awkward) {
-		t.Errorf("the release: %q (%v)", files, err)
+		t.Errorf("the release: %v (%v)", files, err)
 	}
 	if kept, err := empty.Credentials(ctx, "fennmoor"); err != nil || kept.Password != "secret" {
 		t.Errorf("the password: %v", err)

@@ -125,6 +125,12 @@ func (b *Browser) Size(width, height int64) {
 	b.Run(chromedp.EmulateViewport(width, height))
 }
 
+// Dense sets the window, of so many px for each CSS px.
+func (b *Browser) Dense(width, height int64, density float64) {
+	b.t.Helper()
+	b.Run(chromedp.EmulateViewport(width, height, chromedp.EmulateScale(density)))
+}
+
 // Script switches JavaScript on or off for pages loaded from now on.
 func (b *Browser) Script(on bool) {
 	b.t.Helper()

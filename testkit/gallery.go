@@ -184,7 +184,11 @@ func Publish(t testing.TB, site *document.Site) (folder, address string) {
 		if err := os.MkdirAll(filepath.Dir(path), 0o755); err != nil {
 			t.Fatal(err)
 		}
-		if err := os.WriteFile(path, f.Bytes, 0o644); err != nil {
+		content, err := f.Content(t.Context(), nil)
+		if err != nil {
+			t.Fatal(err)
+		}
+		if err := os.WriteFile(path, content, 0o644); err != nil {
 			t.Fatal(err)
 		}
 	}

@@ -37,18 +37,16 @@ func (s *Server) serveFile(w http.ResponseWriter, r *http.Request, files []rende
 		if f.Path != name {
 			continue
 		}
-		if f.Bytes == nil {
-			var err error
-			if f.Bytes, err = s.store.Held(r.Context(), f.Held); err != nil {
-				s.fail(w, r, err)
-				return
-			}
+		content, err := f.Content(r.Context(), s.held(r))
+		if err != nil {
+			s.fail(w, r, err)
+			return
 		}
 		w.Header().Set("Content-Security-Policy", proofPolicy)
 		if !strings.HasSuffix(name, ".html") { // its name carries a hash of its content
 			w.Header().Set("Cache-Control", "private, max-age=31536000, immutable")
 		}
-		serveContent(w, r, f.Type, etag(f.Bytes), f.Bytes)
+		serveContent(w, r, f.Type, etag(content), content)
 		return
 	}
 	// A frame that asks for the style sheet of a version just left behind gets the one of now: it is about to be

@@ -17,7 +17,7 @@ import (
 )
 
 // renderCommand writes a document's release into a folder.
-func renderCommand(_ context.Context, arguments []string, out io.Writer) error {
+func renderCommand(ctx context.Context, arguments []string, out io.Writer) error {
 	var source, folder string
 	for i := 0; i < len(arguments); i++ {
 		switch {
@@ -51,15 +51,18 @@ func renderCommand(_ context.Context, arguments []string, out io.Writer) error {
 		return fmt.Errorf("%s: %w", source, err)
 	}
 	for _, f := range files {
-		if f.Bytes == nil {
-			return fmt.Errorf("%s: the document does not bring the bytes of %s; take it from Rubrel as it is downloaded there",
-				source, f.Path)
+		content, err := f.Content(ctx, func(string) ([]byte, error) {
+			return nil, fmt.Errorf("%s: the document does not bring the bytes of %s; take it from Rubrel as it is downloaded "+
+				"there", source, f.Path)
+		})
+		if err != nil {
+			return err
 		}
 		path := filepath.Join(folder, filepath.FromSlash(f.Path))
 		if err := os.MkdirAll(filepath.Dir(path), 0o755); err != nil {
 			return err
 		}
-		if err := os.WriteFile(path, f.Bytes, 0o644); err != nil {
+		if err := os.WriteFile(path, content, 0o644); err != nil {
 			return err
 		}
 		fmt.Fprintln(out, path)

@@ -71,7 +71,7 @@ func (b Body) Records(ground string, class func(kind.View) string,
 					class += " " + Class("featured")
 				}
 				fmt.Fprintf(&html, `<li class="%s" data-record="%s">%s</li>`, class, template.HTMLEscapeString(record.ID),
-					write(b.sequence(v, record, 0), At{v, record, reader}))
+					write(b.sequence(v, record, 0), At{v, record, reader, &b}))
 			}
 			html.WriteString("</ul>")
 		}
@@ -82,7 +82,7 @@ func (b Body) Records(ground string, class func(kind.View) string,
 
 // Inside is what stands in a record, in the order in which it is read: that of the widest width.
 func (b Body) Inside(v kind.View, reader any, record kind.Record) template.HTML {
-	return Inside(b.sequence(v, record, 0), At{v, record, reader})
+	return Inside(b.sequence(v, record, 0), At{v, record, reader, &b})
 }
 
 // ordered lists the slots from the top as the layout has them.
@@ -140,7 +140,7 @@ func (b Body) filled(v kind.View) map[string]int {
 	reader := b.reader(v)
 	for _, s := range b.Slots {
 		for _, record := range v.Set.Records {
-			at := At{v, record, reader}
+			at := At{v, record, reader, &b}
 			if s.Over || s.written(at) == "" {
 				continue
 			}
@@ -176,6 +176,15 @@ func (b Body) variables(v kind.View) []kind.Variable {
 	for _, step := range b.Steps(v) {
 		variables = append(variables, kind.Variable{Name: "--rb-columns", Width: step.Width, From: step.From,
 			Value: strconv.Itoa(step.Columns)})
+	}
+	reader := b.reader(v)
+	for _, s := range b.Slots {
+		if s.Variables == nil {
+			continue
+		}
+		for _, record := range v.Set.Records {
+			variables = append(variables, s.Variables(At{v, record, reader, &b})...)
+		}
 	}
 	// What holds for most records is said for the block; a record says what it has otherwise.
 	given := map[string]string{}
@@ -234,7 +243,7 @@ func (b Body) Runs(v kind.View) []kind.Run {
 			if s.Runs == nil {
 				continue
 			}
-			for _, run := range s.Runs(At{v, record, reader}) {
+			for _, run := range s.Runs(At{View: v, Record: record, Reader: reader}) {
 				run.Record = record.ID
 				runs = append(runs, run)
 			}

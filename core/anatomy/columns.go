@@ -89,13 +89,27 @@ func (b Body) Steps(v kind.View) []Step {
 
 // recordRoom is the room within a record's padding in a block that is so many CSS px wide.
 func (b Body) recordRoom(v kind.View, r kind.Ruler, frame float64) float64 {
-	columns := float64(b.columnsAt(v, r.Width(), frame))
+	columns := b.columnsAt(v, r.Width(), frame)
+	return b.roomIn(v, r, frame, columns, b.share(v, kind.Record{Featured: r.Featured()}, r.Width(), columns))
+}
+
+// share is how many of a record stand side by side where there are so many columns.
+func (b Body) share(v kind.View, record kind.Record, width, columns int) float64 {
+	if b.Layout.Share == nil {
+		return float64(columns)
+	}
+	return b.Layout.Share(v, record, width, columns)
+}
+
+// roomIn is that room where there are so many columns, and so many of a record's like stand side by side: one and a
+// half where it has the room of two of three.
+func (b Body) roomIn(v kind.View, r kind.Ruler, frame float64, columns int, share float64) float64 {
 	inner, gap := b.inner(v, r)
 	inner += frame - r.Frame()
 	if most := b.Layout.Most; most > 0 {
-		inner = min(inner, columns*most)
+		inner = min(inner, float64(columns)*most)
 	}
-	return (inner-(columns-1)*gap)/columns - r.Edges(b.Layout.Record)
+	return (inner-(share-1)*gap)/share - r.Edges(b.Layout.Record)
 }
 
 // least is how wide a record is at least at a ruler's width, so that no word of it breaks without a hyphen.
@@ -179,14 +193,19 @@ func (b Body) Room(v kind.View, r kind.Ruler, name string) float64 {
 			}
 		}
 	}
+	return b.partRoom(v, r, name, room, r.Frame())
+}
+
+// partRoom is how wide the text of a part may be in a record with so much room.
+func (b Body) partRoom(v kind.View, r kind.Ruler, name string, room, frame float64) float64 {
 	if name == b.Layout.Record {
 		return max(1, room)
 	}
 	k := v.Set.Kind
 	if side := b.Layout.Side; side != nil {
 		if !b.within(k, name, side.Slot) {
-			room -= b.takenBeside(v, r, name, room, r.Frame())
-		} else if taken := b.takenBeside(v, r, cmp.Or(side.Heading, name), room, r.Frame()); taken > 0 {
+			room -= b.takenBeside(v, r, name, room, frame)
+		} else if taken := b.takenBeside(v, r, cmp.Or(side.Heading, name), room, frame); taken > 0 {
 			room = taken - side.Gap
 		}
 	}

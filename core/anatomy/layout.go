@@ -22,6 +22,9 @@ type Layout struct {
 	Arrange func(set kind.Set, most int) int
 	// Rows are how many stand in each row where there are so many columns; nil where all rows but the last are full.
 	Rows func(v kind.View, width, columns int) []int
+	// Share is how many of a record stand side by side where there are so many columns: fewer where it is larger than
+	// others. All are alike where it is nil.
+	Share func(v kind.View, record kind.Record, width, columns int) float64
 	// Groups are the lists in which the records of a set stand; one of all where it is nil.
 	Groups func(kind.Set) []Group
 	// Least and Most are how wide a record is, in CSS px; Most is 0 where it may be as wide as there is room.
@@ -201,8 +204,13 @@ func (b Body) place(v kind.View) SidePlace {
 	if side == nil || side.Place(v.Set) == Above {
 		return Above
 	}
-	slot, reader := b.slot(side.Slot), b.reader(v)
-	if !slices.ContainsFunc(v.Set.Records, func(r kind.Record) bool { return slot.written(At{v, r, reader}) != "" }) {
+	filled := kind.Remember(v, "filled "+side.Slot, func() bool {
+		slot, reader := b.slot(side.Slot), b.reader(v)
+		return slices.ContainsFunc(v.Set.Records, func(r kind.Record) bool {
+			return slot.HTML(At{View: v, Record: r, Reader: reader}) != "" // how wide it is depends on where it stands
+		})
+	})
+	if !filled {
 		return Above
 	}
 	return side.Place(v.Set)

@@ -74,6 +74,7 @@ func Media(fields MediaFields, part, drawing, sign, picture kind.Part) Slot {
 			}
 			return pictures.Check(b, v)
 		},
+		Variables: pictures.Variables,
 		HTML: func(at At) template.HTML {
 			html, _ := shown(at)
 			if html == "" {

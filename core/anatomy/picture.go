@@ -26,8 +26,9 @@ func Picture(field, alt kind.Field, part kind.Part) Slot {
 		Fields: []kind.Field{field, alt},
 		Parts:  []kind.Part{part},
 		CSS:    "justify-self: var(--rb-align);",
-		Rules:  "." + Class(part.Name) + " { display: block; max-inline-size: 100%; block-size: auto; }\n",
-		Check:  func(b Body, v kind.View) []kind.Finding { return b.pictures(v, field, alt, part.Name) },
+		Rules: "." + Class(part.Name) + " { display: block; max-inline-size: 100%; block-size: auto; object-fit: cover; " +
+			"object-position: var(" + focusVariable + ", 50% 50%); }\n",
+		Check: func(b Body, v kind.View) []kind.Finding { return b.pictures(v, field, alt, part.Name) },
 		HTML: func(at At) template.HTML {
 			if said(at) == "" || at.View.Picture == nil {
 				return ""
@@ -36,13 +37,37 @@ func Picture(field, alt kind.Field, part kind.Part) Slot {
 			if !ok {
 				return ""
 			}
-			alternative := shows(at)
-			if strings.EqualFold(alternative, Decorative) {
-				alternative = ""
+			var spans []Span
+			if at.body != nil {
+				spans = at.body.spans(at.View, at.Record, part.Name, float64(picture.Width)/float64(picture.Height))
 			}
-			return template.HTML(fmt.Sprintf(`<img class="%s" src="%s" width="%d" height="%d" alt="%s" loading="lazy">`,
-				Class(part.Name), template.HTMLEscapeString(picture.Address), picture.Width, picture.Height,
-				template.HTMLEscapeString(alternative)))
+			return Image(picture, Class(part.Name), shows(at), spans)
+		},
+		Variables: func(at At) []kind.Variable {
+			if said(at) == "" || at.View.Picture == nil {
+				return nil
+			}
+			if picture, ok := at.View.Picture(said(at)); ok && picture.Focus != "" {
+				return []kind.Variable{{Name: focusVariable, Record: at.Record.ID, Value: picture.Focus}}
+			}
+			return nil
 		},
 	}
+}
+
+// Lazy is the attribute, with the space before it, of a picture that loads when a visitor comes near it.
+const Lazy = ` loading="lazy"`
+
+// focusVariable is the custom property with the place around which a picture is cut.
+const focusVariable = "--rb-focus"
+
+// Image is an img element of a class with a picture, which loads when a visitor comes near it. It shows what is said,
+// or is decorative.
+func Image(picture kind.Picture, class, shows string, spans []Span) template.HTML {
+	if strings.EqualFold(shows, Decorative) {
+		shows = ""
+	}
+	return template.HTML(fmt.Sprintf(`<img class="%s" src="%s"%s width="%d" height="%d" alt="%s"%s>`, class,
+		template.HTMLEscapeString(picture.Address), Sources(picture, spans), picture.Width, picture.Height,
+		template.HTMLEscapeString(shows), Lazy))
 }

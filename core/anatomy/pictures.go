@@ -63,7 +63,9 @@ func (b Body) widest(v kind.View, r kind.Record, part string) float64 {
 	widest := 0.0
 	for width := range v.Widths {
 		ruler := v.Measure.Ruler(r.ID, width)
-		place := b.Room(v, ruler, part)
+		columns := b.Columns(v, width)
+		room := b.roomIn(v, ruler, ruler.Frame(), columns, b.share(v, r, width, columns))
+		place := b.partRoom(v, ruler, part, room, ruler.Frame())
 		if said := ruler.Length(part, "width"); said > 0 {
 			place = min(place, said)
 		}

@@ -31,6 +31,8 @@ type Slot struct {
 	CSS string
 	// Rules are style rules for its element and what stands within it, wherever it stands.
 	Rules string
+	// Variables are custom properties that it needs in a record; nil for none.
+	Variables func(At) []kind.Variable
 	// Check finds what is wrong with what it shows in a form; nil where nothing can be.
 	Check func(Body, kind.View) []kind.Finding
 	// Whole says that the whole record may answer to it.
@@ -47,6 +49,8 @@ type At struct {
 	Record kind.Record
 	// Reader is what the kind makes of the set for the slots of its own.
 	Reader any
+	// body is what the form shows of each record; nil where that is not known.
+	body *Body
 }
 
 // Name is the name of the slot's part.

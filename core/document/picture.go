@@ -8,6 +8,7 @@ import (
 	"strings"
 
 	"rubrel/core/colour"
+	"rubrel/core/kind"
 	"rubrel/core/look"
 	"rubrel/core/patch"
 )
@@ -19,6 +20,7 @@ type Picture struct {
 	File          string // the SHA-256 of its bytes in hex
 	Type          string // MIME type
 	Width, Height int    // px
+	Focus         kind.Place
 	Cells         Cells
 	Data          []byte // nil where the bytes are held elsewhere
 }
@@ -51,6 +53,35 @@ func (p Picture) Path() string {
 	return fmt.Sprintf("pictures/%s.%s.%s", p.ID, p.File[:12], pictureTypes[p.Type])
 }
 
+// PathAt is where a release carries the picture so many px wide.
+func (p Picture) PathAt(width int) string {
+	return fmt.Sprintf("pictures/%s.%s-%d.%s", p.ID, p.File[:12], width, pictureTypes[p.Type])
+}
+
+// narrower are the widths in px at which a picture ships besides its own: each about a third more than the one before,
+// so that a browser never fetches twice the pixels that it shows (common practice).
+var narrower = []int{120, 160, 240, 320, 480, 640, 800, 960, 1200, 1600}
+
+// Narrower are the widths of the picture's files with fewer pixels, in px.
+func (p Picture) Narrower() []int {
+	n := slices.IndexFunc(narrower, func(width int) bool { return width >= p.Width })
+	if n < 0 {
+		return narrower
+	}
+	return narrower[:n]
+}
+
+// ObjectPosition is the place around which the picture is cut, as CSS has it; "" for its middle.
+func (p Picture) ObjectPosition() string {
+	if p.Focus == middle {
+		return ""
+	}
+	return p.Focus.String()
+}
+
+// middle is the focus of a picture of which nothing is said.
+var middle = kind.Place{X: 500, Y: 500}
+
 // PictureByID finds a picture.
 func (s *Site) PictureByID(id string) (*Picture, bool) {
 	i := slices.IndexFunc(s.Pictures, func(p Picture) bool { return p.ID == id })
@@ -74,6 +105,14 @@ func (d *decoder) picture(c child) Picture {
 	}
 	if !look.PictureName.MatchString(c.id) {
 		panic(faultf(c.path, "a picture's name has at most 40 small letters, figures and hyphens"))
+	}
+	p.Focus = middle
+	if text := c.text("focus", 20, false); text != "" {
+		place, err := kind.PlaceType{}.Parse(text)
+		if err != nil {
+			panic(faultf(c.path.To("focus"), "%v", err))
+		}
+		p.Focus = place.(kind.Place)
 	}
 	p.Cells = c.bytes("cells", cellBytes)
 	if len(p.Cells) != cellBytes {
@@ -140,6 +179,25 @@ func (c AddPicture) Plan(s *Site) (patch.Patch, error) {
 
 // Label names the picture.
 func (c AddPicture) Label(*Site) string { return "picture " + c.Name }
+
+// FocusPicture says around which place a picture is cut where it fills another shape.
+type FocusPicture struct{ ID, Place string }
+
+// Plan refuses what is no place.
+func (c FocusPicture) Plan(s *Site) (patch.Patch, error) {
+	if _, ok := s.PictureByID(c.ID); !ok {
+		return nil, missing("picture", c.ID)
+	}
+	at := patch.Pointer{"pictures", c.ID, "focus"}
+	place, err := kind.PlaceType{}.Parse(c.Place)
+	if err != nil {
+		return nil, faultf(at, "%v", err)
+	}
+	return patch.Patch{{Op: patch.Add, Path: at, Value: place.String()}}, nil
+}
+
+// Label names the picture.
+func (c FocusPicture) Label(*Site) string { return "focus of " + c.ID }
 
 // RemovePicture takes away a picture that no look shows.
 type RemovePicture struct{ ID string }

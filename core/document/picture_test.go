@@ -61,7 +61,7 @@ func TestPictures(t *testing.T) {
 		t.Fatal(err)
 	}
 	held := document.TakePictures(tree, site)
-	if without, _ := document.Encode(tree); len(held) != 1 || len(without) > len(whole)-len(night.Data) {
+	if without, _ := document.Encode(tree); len(held) != len(site.Pictures) || len(without) > len(whole)-len(night.Data) {
 		t.Errorf("%d pictures are taken out, %d bytes are left of %d", len(held), len(without), len(whole))
 	}
 	back, err := document.PutPictures(tree, site, func(hash string) ([]byte, error) { return held[hash], nil })

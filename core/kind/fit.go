@@ -50,6 +50,8 @@ type Ruler interface {
 	// Frame is the block's inline size, and Width its place among the widths.
 	Frame() float64
 	Width() int
+	// Featured says that it measures a record that is featured.
+	Featured() bool
 	// Edges is what a part's padding and border take on its two sides together.
 	Edges(part string) float64
 	// Gap is a part's gap.

@@ -249,10 +249,20 @@ type View struct {
 	Memo *Memo
 }
 
-// Picture is a picture as an element shows it: where it is, and its sides in CSS px.
+// Picture is a picture as an element shows it: where it is, and its sides in px.
 type Picture struct {
 	Address       string
 	Width, Height int
+	// Focus is the place around which it is cut, as CSS's object-position has it; "" for its middle.
+	Focus string
+	// Narrower are files of the same picture with fewer pixels, the narrowest first.
+	Narrower []PictureFile
+}
+
+// PictureFile is a file of a picture, and how many px wide it is.
+type PictureFile struct {
+	Address string
+	Width   int
 }
 
 // Soft is a text with the soft hyphens that it needs.

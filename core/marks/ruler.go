@@ -19,6 +19,9 @@ func (r ruler) Frame() float64 { return float64(r.p.cascade.Widths[r.t.Width].Fr
 // Width is the place of the width.
 func (r ruler) Width() int { return r.t.Width }
 
+// Featured reports whether the record is featured.
+func (r ruler) Featured() bool { return r.t.Featured }
+
 // The sides of a box, by their place in CSS order.
 const (
 	topSide = iota

@@ -84,26 +84,36 @@ func read(file []byte, format string) (document.Picture, error) {
 	shown := turned(fitted(decoded, mostSide), turn)
 	p.Width, p.Height = shown.Bounds().Dx(), shown.Bounds().Dy()
 	p.Cells = cells(shown)
-	var out bytes.Buffer
+	p.Type = "image/png"
 	if shown.Opaque() {
 		p.Type = "image/jpeg"
+	}
+	if p.Data, err = fileOf(shown, shown.Opaque()); err != nil {
+		return p, err
+	}
+	if len(p.Data) > document.MostPictureBytes {
+		return p, &Error{fmt.Sprintf("it takes %d MB even when it is made smaller; at most %d fit", len(p.Data)>>20,
+			document.MostPictureBytes>>20)}
+	}
+	sum := sha256.Sum256(p.Data)
+	p.File = hex.EncodeToString(sum[:])
+	return p, nil
+}
+
+// fileOf writes pixels as a JPEG file, or as a PNG file.
+func fileOf(shown image.Image, asJPEG bool) ([]byte, error) {
+	var out bytes.Buffer
+	var err error
+	if asJPEG {
 		err = jpeg.Encode(&out, shown, &jpeg.Options{Quality: jpegQuality})
 	} else {
-		p.Type = "image/png"
 		encoder := png.Encoder{CompressionLevel: png.BestCompression}
 		err = encoder.Encode(&out, shown)
 	}
 	if err != nil {
-		return p, fmt.Errorf("pictures: %w", err)
+		return nil, fmt.Errorf("pictures: %w", err)
 	}
-	if out.Len() > document.MostPictureBytes {
-		return p, &Error{fmt.Sprintf("it takes %d MB even when it is made smaller; at most %d fit", out.Len()>>20,
-			document.MostPictureBytes>>20)}
-	}
-	p.Data = out.Bytes()
-	sum := sha256.Sum256(p.Data)
-	p.File = hex.EncodeToString(sum[:])
-	return p, nil
+	return out.Bytes(), nil
 }
 
 // fitted is a picture no larger than a side allows, as pixels that can be read alike whatever the file had.
@@ -112,6 +122,11 @@ func fitted(source image.Image, side int) *image.NRGBA {
 	if longest := max(w, h); longest > side {
 		w, h = max(1, w*side/longest), max(1, h*side/longest)
 	}
+	return scaled(source, w, h)
+}
+
+// scaled is a picture of some width and height in px.
+func scaled(source image.Image, w, h int) *image.NRGBA {
 	out := image.NewNRGBA(image.Rect(0, 0, w, h))
 	if w == source.Bounds().Dx() {
 		draw.Draw(out, out.Bounds(), source, source.Bounds().Min, draw.Src)

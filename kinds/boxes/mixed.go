@@ -21,6 +21,15 @@ func mixedVariables(body anatomy.Body) func(kind.View) []kind.Variable {
 	}
 }
 
+// mixedShare is how many of a box stand side by side where there are so many columns: the first lies over several.
+func mixedShare(v kind.View, r kind.Record, _, columns int) float64 {
+	if r.ID == "" || r.ID != v.Set.Records[0].ID {
+		return float64(columns)
+	}
+	across, _, _ := largeOver(len(v.Set.Records), columns)
+	return float64(columns) / float64(across)
+}
+
 // mostMixed is how many columns large and small boxes have at most: two for the large one, two beside it.
 const mostMixed = 4
 

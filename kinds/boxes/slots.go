@@ -121,7 +121,7 @@ func bodyOf(form string) anatomy.Body {
 	layout := anatomy.Layout{Row: rowPart, Record: boxPart, Least: least[form],
 		Order: []string{"media", "title", "divider", "text", "link"}, Side: sideOf(form)}
 	if form == mixedForm {
-		layout.Arrange = mixedColumns
+		layout.Arrange, layout.Share = mixedColumns, mixedShare
 	}
 	return anatomy.Body{Slots: slotsOf(form), Layout: layout}
 }

@@ -66,11 +66,12 @@ func (s scene) share() float64 {
 // space is a scene's measures in a block of some inline size, in CSS px: of all of it, the picture and the gap.
 type space struct {
 	inner, picture, gap float64
+	share               float64 // what the picture would take if it could be as wide as it likes
 	stacked             bool
 }
 
 func (s scene) space(r kind.Ruler, frame float64) space {
-	at := space{frame - usualInner, mostPicture, usualGap, frame < stackBelow}
+	at := space{inner: frame - usualInner, picture: mostPicture, gap: usualGap, stacked: frame < stackBelow}
 	if r != nil {
 		at.inner, at.gap = frame-r.Edges("ground"), r.Gap(scenePart)
 		if most := r.Length(scenePart, "width"); most > 0 {
@@ -81,7 +82,8 @@ func (s scene) space(r kind.Ruler, frame float64) space {
 	if at.stacked {
 		share = 1
 	}
-	at.picture = min(at.picture, share*at.inner)
+	at.share = share * at.inner
+	at.picture = min(at.picture, at.share)
 	return at
 }
 
@@ -319,12 +321,30 @@ func (s scene) image() string {
 	if s.picture.Address == "" {
 		return `<div class="` + class + ` ` + anatomy.Class("without") + `"></div>`
 	}
-	shows := kind.Text(s.v.Set.Facts, showsField.Name)
-	if strings.EqualFold(shows, anatomy.Decorative) {
-		shows = ""
+	return string(anatomy.Image(s.picture, class, kind.Text(s.v.Set.Facts, showsField.Name), s.spans()))
+}
+
+// spans are how wide the picture is shown.
+func (s scene) spans() []anatomy.Span {
+	if s.v.Measure == nil {
+		return nil
 	}
-	return fmt.Sprintf(`<img class="%s" src="%s" width="%d" height="%d" alt="%s" loading="lazy">`, class,
-		template.HTMLEscapeString(s.picture.Address), s.picture.Width, s.picture.Height, template.HTMLEscapeString(shows))
+	var spans []anatomy.Span
+	for width, w := range s.v.Widths {
+		r := s.v.Measure.Ruler("", width)
+		from := []int{0}
+		if width+1 < len(s.v.Widths) {
+			from[0] = s.v.Widths[width+1].Below
+		}
+		if stackBelow > from[0] && (w.Below == 0 || stackBelow < w.Below) {
+			from = append(from, stackBelow)
+		}
+		for _, from := range from {
+			at := func(block float64) float64 { return s.space(r, max(block, float64(from))).share }
+			spans = append(spans, anatomy.Through(from, at, r.Length(scenePart, "width")))
+		}
+	}
+	return spans
 }
 
 // callout writes one callout: its words, and within them the line and the dot, which light up with them.

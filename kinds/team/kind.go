@@ -31,7 +31,15 @@ func Declaration() (*kind.Kind, error) {
 		if packs(name) {
 			f.LiftsFeatured, f.Variables = true, packedVariables(body)
 		}
-		return body.Form(f)
+		f = body.Form(f)
+		room := f.Room
+		f.Room = func(v kind.View, r kind.Ruler, part string) float64 {
+			if part == labelPart && said(v.Set, "labels") != alwaysLabelled {
+				return widestLabel
+			}
+			return room(v, r, part)
+		}
+		return f
 	}
 	fields := anatomy.Fields(slots)
 	return kind.New(&kind.Kind{
@@ -78,6 +86,7 @@ const (
 	withInitials    = "initials"
 	withPlaceHolder = "a place-holder"
 	withNothing     = "nothing"
+	alwaysLabelled  = "always"
 )
 
 func choice(words ...string) kind.ChoiceType { return kind.ChoiceType{Words: words} }
@@ -96,7 +105,8 @@ var setFields = []kind.Field{
 	{Name: "links", Group: displayGroup, Label: "links to profiles", Help: "where they stand: in a row of their own, " +
 		"which the look moves, or beside the name", Type: choice("in a row", besideName)},
 	{Name: "labels", Group: displayGroup, Label: "their names", Help: "at which side of its icon the name of a link " +
-		"appears, or that it always stands there", Type: choice("above", "below", "at the start", "at the end", "always")},
+		"appears, or that it always stands " +
+		"there", Type: choice("above", "below", "at the start", "at the end", alwaysLabelled)},
 	{Name: "answers", Group: linkGroup, Label: "answers", Help: "what leads on when it is pressed",
 		Type: choice("the button", wholePerson)},
 	regionField,

@@ -27,7 +27,8 @@ func bodyOf(form string) anatomy.Body {
 	layout := anatomy.Layout{Row: rowPart, Record: personPart, Least: least[form], Side: sideOf(form),
 		Order: []string{portraitPart, nameField, "position", "text", "email", "telephone", profilesPart, savePart, "link"}}
 	if packs(form) {
-		layout.Arrange, layout.Rows, layout.Groups, layout.Most = packedColumns, packedRows, leadersFirst, mostCard
+		layout.Arrange, layout.Rows, layout.Groups = packedColumns, packedRows, leadersFirst
+		layout.Share, layout.Most = packedShare, mostCard
 	}
 	return anatomy.Body{Slots: slotsOf(form), Layout: layout}
 }

@@ -1,6 +1,7 @@
 package team
 
 import (
+	"fmt"
 	"html/template"
 	"slices"
 	"strings"
@@ -83,6 +84,9 @@ func hasProfiles(set kind.Set) kind.Paints {
 	})}
 }
 
+// widestLabel is how wide the name of a link is at most that appears beside its icon, in CSS px.
+const widestLabel = 160.0
+
 // profiles is the row of a person's links to networks.
 func profiles() anatomy.Slot {
 	return anatomy.Slot{
@@ -105,7 +109,8 @@ func profiles() anatomy.Slot {
 				Defaults: map[string]string{"background-color": "ink", "color": "ground", "font-size": "type-1",
 					"line-height": "leading-tight", "padding": "4px 8px", "border-radius": "radius-1"}},
 		},
-		CSS: "justify-self: var(--rb-align);",
+		CSS:   "justify-self: var(--rb-align);",
+		Rules: fmt.Sprintf(".%s { --rb-label: %gpx; }\n", anatomy.Class(profilePart), widestLabel),
 		HTML: func(at anatomy.At) template.HTML {
 			if linksBesideName(at.View.Set) {
 				return ""

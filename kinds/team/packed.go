@@ -71,6 +71,15 @@ func packedRows(v kind.View, width, columns int) []int {
 	return slices.Concat(p.Leaders, p.Members)
 }
 
+// packedShare is how many stand beside each other in the rows of a person's like.
+func packedShare(v kind.View, r kind.Record, width, columns int) float64 {
+	p := packing(v, width, columns)
+	if r.Featured {
+		return float64(max(1, p.LeaderColumns))
+	}
+	return float64(max(1, p.MemberColumns))
+}
+
 // packedVariables say where people stand, by inline size: into how many units the rows of members and of leaders are
 // divided, two for each, and where a person begins who does not follow the one before.
 func packedVariables(body anatomy.Body) func(kind.View) []kind.Variable {

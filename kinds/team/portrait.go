@@ -78,9 +78,11 @@ func portrait() anatomy.Slot {
 				Defaults: map[string]string{"color": "ink", "font-size": "96px"},
 				In:       map[string]map[string]string{listForm: {"font-size": "28px"}}},
 		},
-		CSS:   "justify-self: var(--rb-align); min-inline-size: 0; inline-size: 100%;",
-		HTML:  html,
-		Check: picture.Check,
+		CSS:       "justify-self: var(--rb-align); min-inline-size: 0; inline-size: 100%;",
+		Rules:     picture.Rules,
+		HTML:      html,
+		Variables: picture.Variables,
+		Check:     picture.Check,
 		Runs: func(at anatomy.At) []kind.Run {
 			if picture.HTML(at) != "" || missing(at.View.Set) != withInitials {
 				return nil
