@@ -492,6 +492,14 @@ func (d *dressed) view(b *document.Block, cascade look.Cascade) kind.View {
 		}
 		return shown, true
 	}
+	if len(d.site.Icons) > 0 {
+		view.Icon = func(name string) template.HTML {
+			if own, ok := d.site.IconByID(name); ok {
+				return own.HTML()
+			}
+			return ""
+		}
+	}
 	if cascade.MovesParts() {
 		view.Stands = func(part string, record kind.Record, width int) (look.Stand, bool) {
 			return cascade.Stands(part, record.ID, record.Featured, width)

@@ -6,6 +6,7 @@ import (
 	"html/template"
 	"net/http"
 	"slices"
+	"strings"
 
 	"github.com/go-chi/chi/v5"
 
@@ -59,6 +60,11 @@ func (s *Server) stock(l *store.Loaded, of kind.Offer, find string) ([]offer, er
 		if find == "" {
 			names = usedFirst(l.Site)
 		}
+		for _, own := range l.Site.Icons {
+			if strings.Contains(own.ID, strings.ToLower(strings.TrimSpace(find))) {
+				stock = append(stock, offer{Text: icon.Own + own.ID, HTML: own.HTML()})
+			}
+		}
 		for _, name := range names {
 			stock = append(stock, offer{Text: name, HTML: icon.SVG(name)})
 		}
@@ -100,7 +106,7 @@ func usedFirst(site *document.Site) []string {
 				continue
 			}
 			for _, r := range set.Records {
-				if name := kind.Text(r.Facts, f.Name); name != "" && !slices.Contains(used, name) {
+				if name := kind.Text(r.Facts, f.Name); icon.SVG(name) != "" && !slices.Contains(used, name) {
 					used = append(used, name)
 				}
 			}

@@ -165,7 +165,7 @@ func Icon(field kind.Field, part kind.Part) Slot {
 			"." + Class(part.Name) + " svg { display: block; inline-size: 1em; block-size: 1em; overflow: hidden; " +
 			"fill: none; stroke: currentColor; stroke-width: 2; stroke-linecap: round; stroke-linejoin: round; }\n",
 		HTML: func(at At) template.HTML {
-			drawing := icon.SVG(saidOf(field)(at))
+			drawing := icon.In(at.View, saidOf(field)(at))
 			if drawing == "" {
 				return ""
 			}

@@ -8,6 +8,7 @@ import (
 	"strings"
 	"unicode/utf8"
 
+	"rubrel/core/icon"
 	"rubrel/core/kind"
 	"rubrel/core/look"
 	"rubrel/core/patch"
@@ -42,7 +43,7 @@ func Parse(text []byte, kinds kind.Registry) (*Site, any, error) {
 // of a leaf and no two changes meet in making the object around it.
 func Normalise(tree any, kinds kind.Registry) any {
 	root := tree.(map[string]any)
-	fill(root, "sets", "blocks", "pages", "pictures")
+	fill(root, entityLists...)
 	house := root["house"].(map[string]any)
 	fill(house, "tokens", "dark", "kinds")
 	for _, k := range kinds {
@@ -253,6 +254,9 @@ func (d *decoder) site(tree any) *Site {
 		s.Pictures = append(s.Pictures, d.pictureOf(c))
 		d.pictures[c.id] = true
 	}
+	for _, c := range d.members(o, iconsMember, MostMembers) {
+		s.Icons = append(s.Icons, d.iconOf(c))
+	}
 	blocks, _ := o.members[blocksMember].(map[string]any)
 	for id := range blocks { // a block's own element has its ID
 		d.ids[id] = true
@@ -280,7 +284,9 @@ func (d *decoder) site(tree any) *Site {
 // them are as they were.
 func (d *decoder) checkRefs(s *Site, site *object) {
 	sets, _ := site.members[setsMember].(map[string]any)
-	gone := d.was == nil || d.stale.looks || d.stale.blocks ||
+	icons, _ := site.members[iconsMember].(map[string]any)
+	gone := d.was == nil || !sameMembers(icons, d.was.Icons, func(i Icon) string { return i.ID }) || d.stale.looks ||
+		d.stale.blocks ||
 		!sameMembers(sets, d.was.Sets, func(s Set) string { return s.ID })
 	for _, set := range s.Sets {
 		if _, read := d.stale.records[set.ID]; !gone && !read {
@@ -301,6 +307,8 @@ func (s *Site) has(ref kind.Ref) bool {
 	switch ref.To {
 	case kind.PictureOffer:
 		_, ok = s.PictureByID(ref.ID)
+	case kind.IconOffer:
+		_, ok = s.IconByID(strings.TrimPrefix(ref.ID, icon.Own))
 	case kind.SetOffer:
 		_, ok = s.SetByID(ref.ID)
 	case kind.BlockOffer:

@@ -25,10 +25,11 @@ const (
 	blocksMember   = "blocks"
 	pagesMember    = "pages"
 	picturesMember = "pictures"
+	iconsMember    = "icons"
 	recordsMember  = "records" // of a set
 )
 
-var entityLists = []string{setsMember, blocksMember, pagesMember, picturesMember}
+var entityLists = []string{setsMember, blocksMember, pagesMember, picturesMember, iconsMember}
 
 func recordEntity(set, record string) Entity {
 	return Entity(setsMember + "/" + set + "/" + recordsMember + "/" + record)

@@ -215,6 +215,9 @@ func (c RemovePicture) Plan(s *Site) (patch.Patch, error) {
 		}
 		return false
 	}
+	if set, shown := s.refersTo(kind.Ref{To: kind.PictureOffer, ID: c.ID}); shown {
+		return nil, faultf(patch.Pointer{"pictures", c.ID}, "%s shows it: give that another picture first", set)
+	}
 	for _, b := range s.Blocks {
 		if shows(b.Look) {
 			return nil, faultf(patch.Pointer{"pictures", c.ID}, "%s shows it: give that another ground first", b.Name)

@@ -6,6 +6,7 @@ import (
 	"slices"
 	"strings"
 
+	"rubrel/core/icon"
 	"rubrel/core/kind"
 	"rubrel/core/look"
 )
@@ -35,12 +36,14 @@ func Schema(kinds kind.Registry) kind.Schema {
 	picture := objectSchema(kind.Schema{"order": orderSchema(), "file": kind.Schema{"type": "string",
 		"pattern": "^[0-9a-f]{64}$"}, "type": kind.Schema{"enum": slices.Sorted(maps.Keys(pictureTypes))},
 		"width": side, "height": side, "cells": kind.Schema{"type": "string", "contentEncoding": "base64"},
-		"data": kind.Schema{"type": "string", "contentEncoding": "base64"}}, "order", "file", "type", "width", "height",
+		"focus": kind.PlaceType{}.Schema(),
+		"data":  kind.Schema{"type": "string", "contentEncoding": "base64"}}, "order", "file", "type", "width", "height",
 		"cells")
 	root := objectSchema(kind.Schema{
 		"rubrel": kind.Schema{"const": Version}, "name": textSchema(mostName), "language": textSchema(35), "house": house,
 		"sets": membersOf(kind.Schema{"oneOf": sets}), "blocks": membersOf(block), "pages": membersOf(page),
-		"pictures": membersOf(picture),
+		"pictures": membersOf(picture), "icons": membersOf(objectSchema(kind.Schema{"order": orderSchema(),
+			"svg": textSchema(icon.MostBytes)}, "order", "svg")),
 	}, "rubrel", "name", "language", "house")
 	root["$schema"] = "https://json-schema.org/draft/2020-12/schema"
 	root["title"] = "Rubrel site"

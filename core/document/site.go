@@ -25,6 +25,7 @@ type Site struct {
 	Blocks   []Block
 	Pages    []Page
 	Pictures []Picture
+	Icons    []Icon
 	kinds    kind.Registry
 }
 

@@ -54,12 +54,27 @@ func SVG(name string) template.HTML {
 	)
 }
 
-// Type is the name of an icon.
+// Own is what the names of a site's own icons begin with, where one is named as a fact.
+const Own = "own:"
+
+// In draws an icon that a set of a view names: one of the site's own, or of the library; "" where there is none.
+func In(v kind.View, name string) template.HTML {
+	if own, ok := strings.CutPrefix(name, Own); ok && v.Icon != nil {
+		return v.Icon(own)
+	}
+	return SVG(name)
+}
+
+// Type is the name of an icon: of the library, or Own with the name of one of the site's.
 type Type struct{}
 
 // Parse finds the icon. The error offers those that mean what was typed.
 func (Type) Parse(text string) (kind.Value, error) {
 	name := strings.ReplaceAll(strings.ToLower(strings.TrimSpace(text)), " ", "-")
+	if own, ok := strings.CutPrefix(name, Own); ok && own != "" &&
+		strings.Trim(own, "abcdefghijklmnopqrstuvwxyz0123456789-") == "" {
+		return kind.Ref{To: kind.IconOffer, ID: name}, nil
+	}
 	if SVG(name) != "" {
 		return kind.TextValue(name), nil
 	}
@@ -81,7 +96,9 @@ func (t Type) Decode(held any) (kind.Value, error) {
 }
 
 // Schema is a name.
-func (Type) Schema() kind.Schema { return kind.Schema{"type": "string", "pattern": "^[a-z0-9-]+$"} }
+func (Type) Schema() kind.Schema {
+	return kind.Schema{"type": "string", "pattern": "^(own:)?[a-z0-9-]+$"}
+}
 
 // Editor sets a name left.
 func (Type) Editor() kind.Editor { return kind.Editor{Align: kind.Left, Offers: kind.IconOffer} }

@@ -245,6 +245,8 @@ type View struct {
 	Hyphenate func(Run) string
 	// Picture finds a picture of the site as a page shows it; nil where there are none.
 	Picture func(id string) (Picture, bool)
+	// Icon draws one of the site's own icons, "" where there is none of the name; nil where the site has none.
+	Icon func(name string) template.HTML
 	// Memo remembers what forms find out; nil where nothing is remembered.
 	Memo *Memo
 }

@@ -11,7 +11,7 @@ import (
 
 // Ref is what a value refers to: something that its site has.
 type Ref struct {
-	To Offer // PictureOffer, SetOffer or BlockOffer
+	To Offer // PictureOffer, IconOffer, SetOffer or BlockOffer
 	ID string
 }
 
@@ -44,9 +44,12 @@ func (RefType) Schema() Schema {
 // Editor offers what the site has.
 func (t RefType) Editor() Editor { return Editor{Align: Left, Offers: t.To} }
 
+// ofSites are the stocks that are another for each site, in whole or in part.
+var ofSites = []Offer{PictureOffer, IconOffer, SetOffer, BlockOffer}
+
 // canRefer reports whether any fact of the kind can refer to something of the site.
 func (k *Kind) canRefer() bool {
-	refers := func(f Field) bool { _, ok := f.Type.(RefType); return ok }
+	refers := func(f Field) bool { return slices.Contains(ofSites, f.Type.Editor().Offers) }
 	return slices.ContainsFunc(k.Fields, refers) || slices.ContainsFunc(k.SetFields, refers) ||
 		slices.ContainsFunc(k.Axes, func(a Axis) bool { return slices.ContainsFunc(a.Fields, refers) })
 }

@@ -32,7 +32,8 @@ func (o *Outlines) of(view kind.View, form string, read func() []Mark) []Mark {
 	}
 	// What is over by the hour, fits elsewhere or follows another set has a name as before.
 	view.Now, view.Measure, view.Tight, view.Set.Others = time.Time{}, nil, nil, nil
-	view.Hyphenate, view.Memo, view.Stands, view.Picture = nil, nil, nil, nil
+	view.Hyphenate, view.Memo, view.Stands, view.ColumnsOf = nil, nil, nil, nil
+	view.Picture, view.Icon = nil, nil
 	o.mu.Lock()
 	defer o.mu.Unlock()
 	before, ok := o.last[view.BlockID]

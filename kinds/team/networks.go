@@ -47,8 +47,8 @@ func profilesOf(set kind.Set, r kind.Record) []profile {
 }
 
 // drawing is the profile's icon, in a colour of its own where it has one.
-func (p profile) drawing() template.HTML {
-	svg := icon.SVG(p.Icon)
+func (p profile) drawing(v kind.View) template.HTML {
+	svg := icon.In(v, p.Icon)
 	if _, err := colour.Parse(p.Ink); p.Ink == "" || err != nil {
 		return svg
 	}
@@ -66,7 +66,7 @@ func profilesHTML(at anatomy.At) template.HTML {
 			rel = ` rel="me"`
 		}
 		html.WriteString(`<li><a class="` + anatomy.Class(profilePart) + `" href="` +
-			template.HTMLEscapeString(p.Address) + `"` + rel + ">" + string(p.drawing()) + `<span class="` +
+			template.HTMLEscapeString(p.Address) + `"` + rel + ">" + string(p.drawing(at.View)) + `<span class="` +
 			anatomy.Class(labelPart) + `">` + template.HTMLEscapeString(p.Label) + "</span></a></li>")
 	}
 	if html.Len() == 0 {
