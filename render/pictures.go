@@ -10,11 +10,11 @@ import (
 	"rubrel/core/look"
 )
 
-// picturesOf lists the pictures that a block's look or facts may show, by name, each once.
-func (d *dressed) picturesOf(b *document.Block) []string {
-	set := d.site.SetOf(b)
+// PicturesOf lists the pictures that a block's look or facts may show, by name, each once.
+func PicturesOf(site *document.Site, b *document.Block) []string {
+	set := site.SetOf(b)
 	var names []string
-	for _, sheet := range []look.Sheet{d.site.House.Kinds[set.Kind.Name], b.Look} {
+	for _, sheet := range []look.Sheet{site.House.Kinds[set.Kind.Name], b.Look} {
 		for _, value := range sheet {
 			names = append(names, look.Pictures(value)...)
 		}

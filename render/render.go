@@ -215,7 +215,7 @@ func (d *dressed) files() []File {
 	var files []File
 	for _, p := range d.site.Pictures {
 		if slices.ContainsFunc(d.site.Blocks, func(b document.Block) bool {
-			return slices.Contains(d.picturesOf(&b),
+			return slices.Contains(PicturesOf(d.site, &b),
 				p.ID)
 		}) {
 			files = append(files, File{Path: p.Path(), Type: p.Type, Bytes: p.Data, Held: p.File})
@@ -384,7 +384,7 @@ func (d *dressed) block(id string, level int, language string) (piece, error) {
 	view.Locale, view.FromRight, view.HeadingLevel = language, script.Direction(language) == "rtl", level
 	view.Names = d.rootClass() + "-" + id
 	rules := cascade.Rules(set.Kind.PartSpecs(form.Name), recordRefs(set))
-	p := piece{form: form, sheets: sheetsOf(form, d.anywhere), pictures: d.picturesOf(b)}
+	p := piece{form: form, sheets: sheetsOf(form, d.anywhere), pictures: PicturesOf(d.site, b)}
 	p.need(view, rules)
 	class, css := d.blockCSS(b, form, view, cascade, rules)
 	p.css = css

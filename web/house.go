@@ -36,7 +36,6 @@ type houseView struct {
 	Grids         []pairGrid
 	Exceptions    []exceptionLine
 	ForKinds      []kindLine // what the site says for every block of a kind
-	Pictures      []document.Picture
 	Widths        look.Widths
 	WidthRows     []widthRow
 	Pasted        string // a client's file that was read
@@ -128,7 +127,7 @@ func (s *Server) houseView(w http.ResponseWriter, r *http.Request, l *store.Load
 		return nil, err
 	}
 	f.Back = "house"
-	v := &houseView{frame: f, Shown: house.Dress, Scheme: house.Scheme, Scale: house.Scale, Pictures: l.Site.Pictures,
+	v := &houseView{frame: f, Shown: house.Dress, Scheme: house.Scheme, Scale: house.Scale,
 		Widths: l.Site.Widths, WidthRows: widthRows(r, l.Site.Widths), Brand: r.FormValue("brand"),
 		Second: r.FormValue("second")}
 	if _, ok := s.dresses[r.FormValue("dress")]; ok {

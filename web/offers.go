@@ -61,7 +61,7 @@ func (s *Server) stock(l *store.Loaded, of kind.Offer, find string) ([]offer, er
 			names = usedFirst(l.Site)
 		}
 		for _, own := range l.Site.Icons {
-			if strings.Contains(own.ID, strings.ToLower(strings.TrimSpace(find))) {
+			if strings.Contains(icon.Own+own.ID, strings.ToLower(strings.TrimSpace(find))) {
 				stock = append(stock, offer{Text: icon.Own + own.ID, HTML: own.HTML()})
 			}
 		}

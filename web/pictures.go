@@ -1,58 +1,189 @@
 package web
 
 import (
+	"context"
+	"encoding/json"
 	"errors"
+	"fmt"
 	"io"
+	"mime/multipart"
 	"net/http"
 	"path"
+	"slices"
 	"strings"
 
 	"github.com/go-chi/chi/v5"
 
 	"rubrel/core/document"
+	"rubrel/core/icon"
 	"rubrel/formats/pictures"
+	"rubrel/render"
 	"rubrel/store"
 )
 
-// addPicture takes a file that a look can show as a ground.
-func (s *Server) addPicture(w http.ResponseWriter, r *http.Request) {
-	file, header, err := r.FormFile("file")
-	if errors.Is(err, http.ErrMissingFile) || errors.Is(err, http.ErrNotMultipart) {
-		s.showHouse(w, r, http.StatusUnprocessableEntity, "Choose a picture first.")
+// picturesView is what a site has to show besides words.
+type picturesView struct {
+	frame
+	Pictures []pictureLine
+	Icons    []document.Icon
+	Library  int // icons that every site has
+}
+
+// pictureLine is one picture, and the names of what shows it.
+type pictureLine struct {
+	document.Picture
+	Shown string
+}
+
+func (s *Server) pictures(w http.ResponseWriter, r *http.Request) {
+	s.showPictures(w, r, http.StatusOK, "")
+}
+
+func (s *Server) showPictures(w http.ResponseWriter, r *http.Request, status int, fault string) {
+	l := s.load(w, r)
+	if l == nil {
 		return
 	}
+	f, err := s.siteFrame(r, "Pictures and icons of "+l.Site.Name, l)
 	if err != nil {
 		s.fail(w, r, err)
 		return
+	}
+	f.Back = "pictures"
+	if fault != "" {
+		f.Fault = fault
+	}
+	view := picturesView{frame: f, Icons: l.Site.Icons, Library: len(icon.Names())}
+	for _, p := range l.Site.Pictures {
+		view.Pictures = append(view.Pictures, pictureLine{p, strings.Join(shownBy(l.Site, p.ID), ", ")})
+	}
+	s.show(w, r, status, "pictures.html", view)
+}
+
+// shownBy are the blocks that show a picture.
+func shownBy(site *document.Site, picture string) []string {
+	var names []string
+	for i := range site.Blocks {
+		b := &site.Blocks[i]
+		if slices.Contains(render.PicturesOf(site, b), picture) {
+			names = append(names, b.Name)
+		}
+	}
+	return names
+}
+
+// taken says what became of files that were sent.
+type taken struct {
+	Added  []string `json:"added"`
+	Faults []string `json:"faults"`
+}
+
+// addPictures takes files: pictures, and icons as SVG. Those that cannot be taken are named, and the others are.
+func (s *Server) addPictures(w http.ResponseWriter, r *http.Request) {
+	l := s.load(w, r)
+	if l == nil {
+		return
+	}
+	var files []*multipart.FileHeader
+	if r.MultipartForm != nil {
+		files = r.MultipartForm.File["file"]
+	}
+	out := taken{Added: []string{}, Faults: []string{}}
+	batch := document.Batch{Name: "pictures"}
+	for _, header := range files {
+		change, err := s.addition(r.Context(), header)
+		var picture *pictures.Error
+		var drawing *icon.Error
+		switch {
+		case errors.As(err, &picture) || errors.As(err, &drawing):
+			out.Faults = append(out.Faults, header.Filename+": "+err.Error())
+		case err != nil:
+			s.fail(w, r, err)
+			return
+		default:
+			out.Added = append(out.Added, header.Filename)
+			batch.Changes = append(batch.Changes, change)
+		}
+	}
+	if len(files) == 0 {
+		out.Faults = []string{"choose a file first"}
+	}
+	answer := func(w http.ResponseWriter, r *http.Request, status int, fault string) {
+		if fault != "" {
+			out.Faults = append(out.Faults, fault)
+		}
+		s.sayTaken(w, r, status, out)
+	}
+	if len(batch.Changes) == 0 {
+		answer(w, r, http.StatusUnprocessableEntity, "")
+		return
+	}
+	if s.pageEdit(w, r, answer, batch) != nil {
+		answer(w, r, http.StatusOK, "")
+	}
+}
+
+// sayTaken answers a script in JSON, and a form with its page.
+func (s *Server) sayTaken(w http.ResponseWriter, r *http.Request, status int, out taken) {
+	fault := strings.Join(out.Faults, " ")
+	switch {
+	case r.Header.Get("Accept") == "application/json":
+		w.Header().Set("Content-Type", "application/json")
+		w.WriteHeader(status)
+		_ = json.NewEncoder(w).Encode(out) // the client has gone if this fails
+	case fault != "":
+		s.showPictures(w, r, http.StatusUnprocessableEntity, fault+".")
+	default:
+		http.Redirect(w, r, r.URL.Path, http.StatusSeeOther)
+	}
+}
+
+// addition is the change that adds a file to the site. The error may be a *pictures.Error or an *icon.Error.
+func (s *Server) addition(ctx context.Context, header *multipart.FileHeader) (document.Change, error) {
+	file, err := header.Open()
+	if err != nil {
+		return nil, fmt.Errorf("web: %w", err)
 	}
 	defer file.Close()
 	content, err := io.ReadAll(file)
 	if err != nil {
-		s.fail(w, r, err)
-		return
+		return nil, fmt.Errorf("web: %w", err)
 	}
-	picture, err := pictures.Read(r.Context(), content)
-	var unfit *pictures.Error
-	if errors.As(err, &unfit) {
-		s.showHouse(w, r, http.StatusUnprocessableEntity, header.Filename+": "+unfit.Error()+".")
-		return
+	name := strings.TrimSuffix(header.Filename, path.Ext(header.Filename))
+	if strings.EqualFold(path.Ext(header.Filename), ".svg") {
+		drawing, err := icon.Clean(content)
+		return document.AddIcon{Name: name, Drawing: drawing}, err
 	}
+	return s.newPicture(ctx, name, content)
+}
+
+// newPicture is the change that adds a picture, whose bytes are held. The error may be a *pictures.Error.
+func (s *Server) newPicture(ctx context.Context, name string, content []byte) (document.Change, error) {
+	picture, err := pictures.Read(ctx, content)
 	if err == nil {
-		err = s.store.Hold(r.Context(), picture.File, picture.Data)
+		err = s.store.Hold(ctx, picture.File, picture.Data)
 	}
-	if err != nil {
-		s.fail(w, r, err)
-		return
-	}
-	name := strings.TrimSpace(r.FormValue("name"))
-	if name == "" {
-		name = strings.TrimSuffix(header.Filename, path.Ext(header.Filename))
-	}
-	s.changeHouse(w, r, document.AddPicture{Name: name, Picture: picture})
+	return document.AddPicture{Name: name, Picture: picture}, err
 }
 
 func (s *Server) removePicture(w http.ResponseWriter, r *http.Request) {
-	s.changeHouse(w, r, document.RemovePicture{ID: r.FormValue("picture")})
+	s.changePictures(w, r, document.RemovePicture{ID: r.FormValue("picture")})
+}
+
+func (s *Server) removeIcon(w http.ResponseWriter, r *http.Request) {
+	s.changePictures(w, r, document.RemoveIcon{ID: r.FormValue("icon")})
+}
+
+// focusPicture says around which place a picture is cut.
+func (s *Server) focusPicture(w http.ResponseWriter, r *http.Request) {
+	s.changePictures(w, r, document.FocusPicture{ID: r.FormValue("picture"), Place: r.FormValue("place")})
+}
+
+// changePictures carries out a change of what the site has to show.
+func (s *Server) changePictures(w http.ResponseWriter, r *http.Request, change document.Change) {
+	if after := s.pageEdit(w, r, s.showPictures, change); after != nil {
+		http.Redirect(w, r, saved("/sites/"+after.ID+"/pictures", after), http.StatusSeeOther)
+	}
 }
 
 // picture serves one of the site's pictures.

@@ -49,9 +49,9 @@ func TestPictureAsGround(t *testing.T) {
 	t.Parallel()
 	app := shared.Start(t)
 	b := testkit.Launch(t, 1280, 800)
-	b.Open(app.URL + "/sites/fennmoor/house")
-	b.Run(chromedp.SetUploadFiles("#picture-file", []string{bands(t)}))
-	b.Click("form[action$='/house/pictures'] .button")
+	b.Open(app.URL + "/sites/fennmoor/pictures")
+	b.Run(chromedp.SetUploadFiles("#files", []string{bands(t)}))
+	b.Click("#drop .button")
 	b.Await("[...document.querySelectorAll('.pictures img')].some((i) => i.src.endsWith('two-bands') && i.naturalWidth " +
 		"=== 64)")
 	b.CheckAccessibility("pictures")
@@ -82,7 +82,7 @@ func TestPictureAsGround(t *testing.T) {
 		inProof("wide", "getComputedStyle(page.querySelector('.rb-card')).backgroundImage.startsWith('linear-gradient')"),
 	)
 
-	b.Open(app.URL + "/sites/fennmoor/house")
+	b.Open(app.URL + "/sites/fennmoor/pictures")
 	b.Click("[aria-label='Remove two-bands']")
 	b.Await("document.body.innerText.includes('Memberships shows it')")
 

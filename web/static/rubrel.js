@@ -5,6 +5,8 @@ if (document.body.classList.contains('at-house')) await import('./specimen.js');
 
 if (document.body.classList.contains('at-choice')) await import('./choose.js');
 
+if (document.body.classList.contains('at-pictures')) await import('./pictures.js');
+
 const themes = ['light', 'dark'];
 document.addEventListener('click', async (event) => {
   if (event.target.closest('[data-theme-switch]')) {

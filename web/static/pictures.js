@@ -1,0 +1,106 @@
+// Pictures and icons: files are dropped or chosen, and sent one after the other with their progress; a picture's focus is
+// marked on it.
+import { Plate } from './plate.js';
+
+const form = document.getElementById('drop');
+const list = document.getElementById('uploads');
+
+// send uploads one file and tells how far it has come.
+const send = (file, line) =>
+  new Promise((done) => {
+    const request = new XMLHttpRequest();
+    const body = new FormData(form);
+    body.delete('file');
+    body.append('file', file);
+    request.open('POST', form.action);
+    request.setRequestHeader('Accept', 'application/json');
+    request.responseType = 'json';
+    request.upload.addEventListener('progress', ({ loaded, total }) => {
+      line.progress.value = loaded / total;
+    });
+    const fault = (text) => {
+      line.fault.textContent = text;
+      done(false);
+    };
+    request.addEventListener('error', () => fault('the server does not answer; drop it again in a moment'));
+    request.addEventListener('load', () => {
+      line.progress.value = 1;
+      const { added = [], faults = ['it was not taken'] } = request.response ?? {};
+      if (added.length) done(true);
+      else fault(faults.join(' '));
+    });
+    request.send(body);
+  });
+
+const lineOf = (file) => {
+  const item = list.appendChild(document.createElement('li'));
+  const line = {
+    name: document.createElement('span'),
+    progress: document.createElement('progress'),
+    fault: document.createElement('span'),
+  };
+  line.name.textContent = file.name;
+  line.progress.value = 0;
+  line.progress.setAttribute('aria-label', file.name);
+  line.fault.className = 'fault';
+  item.append(...Object.values(line));
+  return line;
+};
+
+// take sends files two at a time. The page shows what was taken once all have been sent, unless one was not.
+const take = async (files) => {
+  const waiting = [...files].map((file) => [file, lineOf(file)]);
+  let all = true;
+  const work = async () => {
+    for (let next = waiting.shift(); next; next = waiting.shift()) all = (await send(...next)) && all;
+  };
+  form.setAttribute('aria-busy', 'true');
+  await Promise.all([work(), work()]);
+  form.removeAttribute('aria-busy');
+  if (all) location.reload();
+};
+
+form.addEventListener('submit', (event) => {
+  event.preventDefault();
+  take(form.elements.file.files);
+});
+
+const over = (on) => document.body.classList.toggle('dropping', on);
+document.addEventListener('dragover', (event) => {
+  if (!event.dataTransfer.types.includes('Files')) return;
+  event.preventDefault();
+  over(true);
+});
+document.addEventListener('dragleave', (event) => {
+  if (!event.relatedTarget) over(false);
+});
+document.addEventListener('drop', (event) => {
+  if (!event.dataTransfer.files.length) return;
+  event.preventDefault();
+  over(false);
+  take(event.dataTransfer.files);
+});
+
+for (const focus of document.querySelectorAll('.focus')) {
+  const field = focus.elements.place;
+  let saving;
+  const plate = new Plate(focus.querySelector('.plate'), field.value, (place) => {
+    field.value = place;
+    clearTimeout(saving);
+    saving = setTimeout(save, 400);
+  });
+  let before = Promise.resolve(); // one after the other, so that the last is what holds
+  const save = () => {
+    before = before.then(async () => {
+      const place = field.value;
+      const answer = await fetch(focus.action, { method: 'POST', body: new URLSearchParams(new FormData(focus)) });
+      focus.dataset.saved = answer.ok ? place : '';
+      field.setCustomValidity(answer.ok ? '' : 'it was not saved');
+    });
+  };
+  field.addEventListener('change', () => {
+    plate.show(field.value);
+    save();
+  });
+  focus.addEventListener('submit', (event) => event.preventDefault());
+}
