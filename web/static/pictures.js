@@ -1,4 +1,4 @@
-// Pictures and icons: files are dropped or chosen, and sent one after the other with their progress; a picture's focus is
+// Pictures and icons: files are dropped or chosen, and sent two at a time with their progress; a picture's focus is
 // marked on it.
 import { Plate } from './plate.js';
 

@@ -1,5 +1,5 @@
-// A plate is a picture on which a place is marked: with the pointer, or with the arrow keys, by one per cent, with Shift
-// by ten. What is marked is told as "42% 30%".
+// A plate is a picture on which a place is marked: with the pointer, or with the arrow keys, by one per cent, with
+// Shift by ten. What is marked is told as "42% 30%".
 export class Plate {
   constructor(element, place, onMark) {
     this.element = element;
