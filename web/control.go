@@ -6,6 +6,7 @@ import (
 	"slices"
 	"strconv"
 	"strings"
+	"time"
 
 	"rubrel/core/colour"
 	"rubrel/core/ledger"
@@ -35,7 +36,11 @@ type controlView struct {
 	Inset              bool // a shadow may lie inside
 	Ease               [4]string
 	Offset             [2]numberField
+	Packings           []packing
 }
+
+// columnsProperty is the property that says how many records stand side by side.
+const columnsProperty = "grid-template-columns"
 
 // chip is a token with what it stands for.
 type chip struct{ Name, Value, Swatch string }
@@ -95,6 +100,10 @@ func (s *Server) control(w http.ResponseWriter, r *http.Request) {
 		return
 	}
 	at := r.FormValue("at")
+	if place, ok := placeControl(l.Site.SetOf(block), at, l.ID); ok {
+		s.show(w, r, http.StatusOK, "place", place)
+		return
+	}
 	text, ok := strings.CutPrefix(at, "look/")
 	key, err := look.ParseKey(text)
 	if !ok || err != nil {
@@ -121,6 +130,15 @@ func (s *Server) control(w http.ResponseWriter, r *http.Request) {
 	view := c.of(at, property, ledger.Effective(set, block, cascade, key, part))
 	view.Joined = view.Joined && r.FormValue("parted") == ""
 	view.Chips = c.chips(property, s.dresses[l.Site.House.Dress])
+	if form := l.Site.FormOf(block); form.Packings != nil && property.Name == columnsProperty && key.Record == "" {
+		subject, err := s.subject(l.Site, block.ID, time.Now())
+		if err != nil {
+			s.fail(w, r, err)
+			return
+		}
+		width := max(0, l.Site.Widths.Index(key.Width))
+		view.Packings = packed(form.Packings(subject.View, width), key)
+	}
 	s.show(w, r, http.StatusOK, "control", view)
 }
 

@@ -24,12 +24,22 @@ func (b Body) columnsAt(v kind.View, width int, frame float64) int {
 	if said := min(v.ColumnsAt(width), n); said > 0 {
 		return said
 	}
-	s := b.spacing(v, width)
-	most := max(1, int((frame-s.edges+s.gap)/(s.least+s.gap)))
+	most := b.fitting(v, width, frame)
 	if b.Layout.Arrange != nil {
 		return b.Layout.Arrange(v.Set, most)
 	}
 	return layout.Columns(n, most)
+}
+
+// fitting is how many records have room side by side in a block of a width's look that is so many CSS px wide.
+func (b Body) fitting(v kind.View, width int, frame float64) int {
+	s := b.spacing(v, width)
+	return max(1, int((frame-s.edges+s.gap)/(s.least+s.gap)))
+}
+
+// Fitting is how many records have room side by side at the frame of a width.
+func (b Body) Fitting(v kind.View, width int) int {
+	return b.fitting(v, width, float64(v.Widths[width].Frame))
 }
 
 // rows are how many records stand in each row at a width; nil where all rows but the last are full.

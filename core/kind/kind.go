@@ -137,11 +137,24 @@ type Form struct {
 	// Rows are how many records stand in each row at a width, from the top; nil where all rows but the last are full.
 	Rows func(v View, width int) []int
 	Room func(v View, r Ruler, part string) float64
+	// Packings are the ways among which a designer may choose how records stand at a width, the best first; nil
+	// where only the number of columns is chosen.
+	Packings func(v View, width int) []Packing
 	// Check finds what does not come out as it was asked for in this form; nil where all does.
 	Check func(View) []Finding
 	// Drawings are single records as pictures of their own; nil where they are none.
 	Drawings func(View) []Drawing
 }
+
+// Packing is a way in which records stand: how many in each row, from the top, each row divided into so many
+// columns, and what the look then says of the columns of parts.
+type Packing struct {
+	Rows    []PackedRow
+	Columns map[string]int
+}
+
+// PackedRow is a row of a packing.
+type PackedRow struct{ Records, Columns int }
 
 // Variable is a custom property with its value from a width down, or within a width from an inline size up.
 type Variable struct {

@@ -144,6 +144,7 @@ type Cell struct {
 	// Offers, Lines and Marks say with what it is edited: see kind.Editor.
 	Offers       kind.Offer
 	Lines, Marks bool
+	Placed       bool   // it is a place on a picture, and can be marked there
 	Step         string // the number that stepping starts from, with its unit; "" where the value is no number
 }
 
@@ -446,7 +447,8 @@ func (l layer) setRow(field kind.Field) Row {
 func factCell(at, text string, t kind.Type) Cell {
 	editor := t.Editor()
 	cell := Cell{At: at, Text: text, Shown: text, State: Said, Align: editor.Align, Choices: editor.Words,
-		Offers: editor.Offers, Lines: editor.Lines, Marks: editor.Marks}
+		Offers: editor.Offers, Lines: editor.Lines, Marks: editor.Marks,
+		Placed: editor.PlaceOn != ""}
 	if editor.Swatch != nil {
 		cell.Swatch = editor.Swatch(text)
 	}

@@ -29,7 +29,7 @@ func Declaration() (*kind.Kind, error) {
 		body := bodyOf(name)
 		f := kind.Form{Name: name, Title: title, Help: help, CSS: []string{teamCSS}, HTML: htmlOf(name, body)}
 		if packs(name) {
-			f.LiftsFeatured, f.Variables = true, packedVariables(body)
+			f.LiftsFeatured, f.Variables, f.Packings = true, packedVariables(body), packings(body)
 		}
 		f = body.Form(f)
 		room := f.Room
@@ -54,9 +54,9 @@ func Declaration() (*kind.Kind, error) {
 		Forms: []kind.Form{
 			form(cardsForm, "cards", "People side by side. Those who are featured lead, and have more room."),
 			form(rowsForm, "rows", "One below the other, the picture beside the words."),
-			form(overForm, "over the picture", "Name and position lie on the picture."),
-			form(listForm, "compact list", "A small picture, the name, and how to reach them."),
-			form(profileForm, "large profile", "One person at a time, with a large picture."),
+			form(overForm, "overlaid", "Name and position lie on the picture."),
+			form(listForm, "list", "A small picture, the name, and how to reach them."),
+			form(profileForm, "large", "One person at a time, with a large picture."),
 		},
 		Check: check,
 		Data:  data,

@@ -71,6 +71,31 @@ func packedRows(v kind.View, width, columns int) []int {
 	return slices.Concat(p.Leaders, p.Members)
 }
 
+// mostOffered is how many packings a designer is shown.
+const mostOffered = 6
+
+// packings are the ways in which the people of a view can stand at a width, the best first.
+func packings(body anatomy.Body) func(kind.View, int) []kind.Packing {
+	return func(v kind.View, width int) []kind.Packing {
+		leaders, members := counted(v.Set)
+		var offered []kind.Packing
+		for _, p := range layout.Packings(leaders, members, body.Fitting(v, width)) {
+			a := kind.Packing{Columns: map[string]int{rowPart: p.MemberColumns}}
+			if leaders > 0 && members > 0 {
+				a.Columns[leadersPart] = p.LeaderColumns
+			}
+			for _, n := range p.Leaders {
+				a.Rows = append(a.Rows, kind.PackedRow{Records: n, Columns: p.LeaderColumns})
+			}
+			for _, n := range p.Members {
+				a.Rows = append(a.Rows, kind.PackedRow{Records: n, Columns: p.MemberColumns})
+			}
+			offered = append(offered, a)
+		}
+		return offered[:min(mostOffered, len(offered))]
+	}
+}
+
 // packedShare is how many stand beside each other in the rows of a person's like.
 func packedShare(v kind.View, r kind.Record, width, columns int) float64 {
 	p := packing(v, width, columns)

@@ -27,6 +27,7 @@ export class Plate {
     const [x, y] = place.split(' ').map((share) => Number.parseFloat(share));
     this.x = Number.isFinite(x) ? x : 50;
     this.y = Number.isFinite(y) ? y : 50;
+    if (!this.dot.isConnected) this.element.append(this.dot);
     Object.assign(this.dot.style, { left: `${this.x}%`, top: `${this.y}%` });
   }
 

@@ -103,7 +103,7 @@ document.addEventListener('keydown', (event) => {
     const inside = tray.node.contains(document.activeElement);
     if (!tray.open) tray.toggle(true);
     else if (inside) grid.draw();
-    else tray.node.querySelector('input:not([type=hidden]), button')?.focus();
+    else tray.node.querySelector('[data-plate], input:not([type=hidden]), button')?.focus();
   } else if (event.altKey && event.key.toLowerCase() === 'm' && !typing) {
     event.preventDefault();
     document.querySelector('[data-mend]')?.click();

@@ -1,5 +1,6 @@
 // The tray below the ledger: the value under the cursor taken apart into fields. The server says which fields there
 // are and what they make together (data-compose); what is tried while the mouse is held is one entry of the log.
+import { Plate } from '../plate.js';
 import { stepped, stepsOf, Trial } from './step.js';
 
 const own = (node, inner) => inner.parentElement.closest('[data-compose]') === node;
@@ -49,10 +50,11 @@ export class Tray {
   }
 
   follow() {
-    const { at } = this.grid.cell()?.dataset ?? {};
-    const look = at?.startsWith('look/') ? at : null;
-    if (look === this.at) return;
-    this.at = look;
+    const { at, placed } = this.grid.cell()?.dataset ?? {};
+    const adjusted = at?.startsWith('look/') || placed !== undefined ? at : null;
+    if (adjusted === this.at) return;
+    this.at = adjusted;
+    this.plate = null;
     this.stops.clear();
     this.parted = false;
     this.trial = null;
@@ -66,7 +68,7 @@ export class Tray {
       this.node.replaceChildren(
         Object.assign(document.createElement('p'), {
           className: 'ghost',
-          textContent: 'Move to a value of the look to adjust it here.',
+          textContent: 'Move to a value of the look, or to a place on a picture, to adjust it here.',
         }),
       );
       return;
@@ -134,6 +136,9 @@ export class Tray {
     if (hit('[data-part-sides]')) {
       this.parted = true;
       this.load();
+    } else if ((button = hit('[data-cells]'))) {
+      this.trial = null;
+      this.grid.write(JSON.parse(button.dataset.cells));
     } else if ((button = hit('[data-word]'))) this.take(button.dataset.word);
     else if ((button = hit('[data-role]'))) {
       button.closest('.ink-field').querySelector('[name=text]').value = button.dataset.role;
@@ -259,7 +264,25 @@ export class Tray {
   }
 
   // paint shows what the fields make: colours beside their sliders, stops on their band, the curve of an easing.
+  // marks shows the places on a picture, and tries the one that is marked.
+  #marks() {
+    const element = this.node.querySelector('[data-plate]');
+    if (!element) return;
+    const field = this.node.querySelector('[name=place]');
+    if (this.plate?.element !== element)
+      this.plate = new Plate(element, field.value, (place) => {
+        field.value = place;
+        this.show(place);
+      });
+    else if (!this.trial?.sending) this.plate.show(field.value);
+    for (const other of element.querySelectorAll('.place-other')) {
+      const [left, top] = other.dataset.place.split(' ');
+      Object.assign(other.style, { left, top });
+    }
+  }
+
   paint() {
+    this.#marks();
     for (const ink of this.node.querySelectorAll('.ink-field')) {
       const value = (name) => ink.querySelector(`[data-ink=${name}]`).value;
       const [l, c, h, a] = ['l', 'c', 'h', 'a'].map(value);

@@ -1,0 +1,74 @@
+package web_test
+
+import (
+	"fmt"
+	"testing"
+
+	"github.com/chromedp/chromedp/kb"
+
+	"rubrel/testkit"
+)
+
+// A place on the picture is marked with the mouse and moved with keys, shows in the proof at once, and is one act to
+// take back.
+func TestPlacesAreMarked(t *testing.T) {
+	t.Parallel()
+	app := shared.Start(t)
+	b := testkit.Launch(t, 1280, 800)
+	b.Open(app.URL + "/sites/fennmoor/blocks/telescope/")
+	b.Await("document.querySelector('.cur')")
+	at := "fact/mirror/place"
+	before := b.Text("document.querySelector(" + testkit.Quote(cell(at)) + ").textContent")
+	b.Click(cell(at))
+	b.Chord(kb.Enter, "Alt")
+	b.Await("document.querySelector('#tray .plate img')?.naturalWidth > 0 && document.querySelector('#tray .place-dot')")
+	b.CheckAccessibility("the tray with a picture")
+	b.Click("#tray .plate") // in its middle
+	var x, y float64
+	read := func() bool {
+		n, _ := fmt.Sscanf(
+			b.Text("document.querySelector("+testkit.Quote(cell(at))+").textContent.trim()"),
+			"%g%% %g%%",
+			&x,
+			&y,
+		)
+		return n == 2
+	}
+	b.Await("document.querySelector(" + testkit.Quote(cell(at)) + ").textContent.trim() !== " + testkit.Quote(before))
+	if !read() || x < 48 || x > 52 || y < 48 || y > 52 {
+		t.Errorf("clicked in its middle, the place is %g %g", x, y)
+	}
+	was := x
+	b.Press(kb.ArrowLeft, kb.ArrowLeft, kb.ArrowDown)
+	b.Await(fmt.Sprintf("Number.parseFloat(document.querySelector(%s).textContent) === "+
+		"%g", testkit.Quote(cell(at)), was-2))
+	everyFrame(b, fmt.Sprintf("getComputedStyle(page.querySelector('.rb-callout[data-record=mirror]'))"+
+		".getPropertyValue('--rb-x').trim().replace(/^\\./, '0.') === '%g'", (was-2)/100))
+	b.Chord("z", "Control")
+	b.Await("document.querySelector(" + testkit.Quote(cell(at)) + ").textContent === " + testkit.Quote(before))
+}
+
+// How those who lead and the others stand is chosen among drawings of rows, in one act.
+func TestPackingIsChosen(t *testing.T) {
+	t.Parallel()
+	app := shared.Start(t)
+	b := testkit.Launch(t, 1280, 800)
+	b.Open(app.URL + "/sites/fennmoor/blocks/astronomers/?part=people")
+	b.Await("document.querySelector('.cur')")
+	rows := "(() => { const rows = new Map(); for (const e of page.querySelectorAll('.rb-person')) { const top = " +
+		"Math.round(e.getBoundingClientRect().top); rows.set(top, (rows.get(top) ?? 0) + 1); } " +
+		"return [...rows.values()].join(' '); })()"
+	b.Await(inProof("wide", rows+" === '2 3 3'"))
+	at := "look/people.grid-template-columns"
+	b.Click(cell(at))
+	b.Chord(kb.Enter, "Alt")
+	b.Await("document.querySelectorAll('#tray .packings button').length > 2")
+	b.CheckAccessibility("the tray with rows to choose from")
+	b.Click(`#tray .packings button:has(span:not(:empty)):nth-child(2)`)
+	b.Await("document.querySelector(" + testkit.Quote(cell(at)) + ").dataset.text !== ''")
+	chosen := b.Text("document.querySelector('#tray .packings button:nth-child(2) span').textContent.replaceAll(' + " +
+		"', ' ')")
+	b.Await(inProof("wide", rows+" === "+testkit.Quote(chosen)))
+	b.Chord("z", "Control")
+	b.Await(inProof("wide", rows+" === '2 3 3'"))
+}
