@@ -1,9 +1,11 @@
 package web
 
 import (
+	"encoding/json"
 	"errors"
 	"io"
 	"net/http"
+	"path"
 	"strconv"
 	"strings"
 
@@ -28,6 +30,8 @@ type pasteView struct {
 	// it.
 	Shows string
 	Takes bool
+	// Held are the pictures that came with the list, in JSON: see pasted.
+	Held string
 }
 
 func (s *Server) pasteForm(w http.ResponseWriter, r *http.Request) {
@@ -81,7 +85,7 @@ func (s *Server) pasteRead(w http.ResponseWriter, r *http.Request) {
 	if l == nil {
 		return
 	}
-	view, err := s.readPasted(r, l.Site.Language)
+	view, err := s.readPasted(r, l.Site)
 	status := http.StatusOK
 	if err != nil {
 		status, view.Fault = explainPaste(err)
@@ -95,7 +99,7 @@ func (s *Server) pasteMake(w http.ResponseWriter, r *http.Request) {
 	if l == nil {
 		return
 	}
-	view, err := s.readPasted(r, l.Site.Language)
+	view, err := s.readPasted(r, l.Site)
 	if err == nil && len(view.Reading.Set.Records) == 0 {
 		err = errors.New("no " + view.Kind.One + " was found in this list")
 	}
@@ -105,10 +109,20 @@ func (s *Server) pasteMake(w http.ResponseWriter, r *http.Request) {
 		s.showPaste(w, r, status, view)
 		return
 	}
+	changes, err := s.heldPictures(r.Context(), view.Reading.Set, view.Held)
+	if err != nil {
+		status, message := explainPaste(err)
+		view.Fault = message
+		s.showPaste(w, r, status, view)
+		return
+	}
 	var change document.Change = document.AddBlock{Name: view.Name, Set: view.Reading.Set}
+	changes = append(changes, change)
 	if view.Shows != "" && view.Takes {
-		change = document.Batch{Name: change.Label(nil), Changes: []document.Change{change,
-			document.SetLanguage{Language: view.Shows}}}
+		changes = append(changes, document.SetLanguage{Language: view.Shows})
+	}
+	if len(changes) > 1 {
+		change = document.Batch{Name: change.Label(nil), Changes: changes}
 	}
 	if after := s.siteEdit(w, r, change); after != nil {
 		http.Redirect(w, r, newestBlock(after), http.StatusSeeOther)
@@ -122,9 +136,10 @@ func explainPaste(err error) (int, string) {
 	return http.StatusUnprocessableEntity, err.Error()
 }
 
-// readPasted reads what was pasted or uploaded to a site in a language.
-func (s *Server) readPasted(r *http.Request, language string) (*pasteView, error) {
-	view := &pasteView{}
+// readPasted reads what was pasted or uploaded to a site.
+func (s *Server) readPasted(r *http.Request, site *document.Site) (*pasteView, error) {
+	view := &pasteView{Held: r.FormValue("held")}
+	language := site.Language
 	view.Kind, view.Name, view.Text = s.pasteKind(r), strings.TrimSpace(r.FormValue("name")), r.FormValue("text")
 	source := []byte(view.Text)
 	if file, header, err := r.FormFile("file"); err == nil {
@@ -133,8 +148,20 @@ func (s *Server) readPasted(r *http.Request, language string) (*pasteView, error
 			return view, err
 		}
 		if view.Name == "" {
-			view.Name = strings.TrimSuffix(strings.TrimSuffix(header.Filename, ".csv"), ".tsv")
+			view.Name = strings.TrimSuffix(header.Filename, path.Ext(header.Filename))
 		}
+	}
+	from, err := s.readFile(r.Context(), site, source)
+	if err != nil {
+		return view, err
+	}
+	source = from.Text
+	if from.Held != nil {
+		held, err := json.Marshal(from.Held)
+		if err != nil {
+			return view, err
+		}
+		view.Held = string(held)
 	}
 	table, text, err := delimited.Read(source)
 	if err != nil {
@@ -162,6 +189,7 @@ func (s *Server) readPasted(r *http.Request, language string) (*pasteView, error
 		view.Options.Roles = nil // the last select that came may have come without its choice
 	}
 	reading := view.Kind.ReadTable(table, view.Options)
+	reading.Problems = append(from.Problems, reading.Problems...)
 	view.Reading = &reading
 	if partial {
 		return view, errPartial
@@ -200,3 +228,6 @@ func (v pasteView) RoleLabel(name string) string {
 	}
 	return name
 }
+
+// Naming is the field that names a record of the kind.
+func (v pasteView) Naming() string { return v.Kind.Fields[0].Name }

@@ -158,6 +158,19 @@ func (d *decoder) checkPictures(path patch.Pointer, v look.Value) {
 	}
 }
 
+// mostPictureName is how long the name of a picture is: look.PictureName takes no more.
+const mostPictureName = 40
+
+// FreshPicture is the name that a picture will have which is called so: one that neither the site has nor others take.
+func (s *Site) FreshPicture(name string, taken func(string) bool) string {
+	const numbered = 4 // letters for the number of another of the same name
+	short := []rune(name)
+	return FreshID(string(short[:min(len(short), mostPictureName-numbered)]), func(id string) bool {
+		_, known := s.PictureByID(id)
+		return known || len(id) > mostPictureName || taken(id)
+	})
+}
+
 // AddPicture adds a picture whose bytes are held already.
 type AddPicture struct {
 	Name string
@@ -166,8 +179,7 @@ type AddPicture struct {
 
 // Plan gives it a free name.
 func (c AddPicture) Plan(s *Site) (patch.Patch, error) {
-	id := FreshID(c.Name, func(id string) bool { _, taken := s.PictureByID(id); return taken })
-	id = strings.Trim(id[:min(len(id), 40)], "-")
+	id := s.FreshPicture(c.Name, func(string) bool { return false })
 	order, err := lastOrder(s.Pictures, func(p Picture) string { return p.order })
 	if err != nil {
 		return nil, err

@@ -1,6 +1,7 @@
 package intake
 
 import (
+	"fmt"
 	"maps"
 	"regexp"
 	"slices"
@@ -10,8 +11,9 @@ import (
 	"rubrel/core/money"
 )
 
-// Plain is how a list of a kind without axes is read, derived from its fields: a line is the field that its heading
-// names, or the first that holds what its cells hold. The help and the example are what the screen shows.
+// Plain is how a list is read, derived from a kind's fields: a line is the field that its heading names, or the first
+// that holds what its cells hold; of a field that goes over an axis, each line is an item. The help and the example
+// are what the screen shows.
 func Plain(fields []kind.Field, help, example string) *kind.Intake {
 	p := plain{fields: fields}
 	roles := make([]kind.Role, 0, len(fields)+1)
@@ -47,6 +49,9 @@ func (p plain) guess(label string, cells []string, first bool) (string, int) {
 	if strings.EqualFold(label, featuredRole) {
 		return featuredRole, byHeading
 	}
+	if name := p.addresses(filled); name != "" {
+		return name, byCells
+	}
 	numbers := 0
 	for _, cell := range filled {
 		if isNumber(cell) {
@@ -64,11 +69,24 @@ func (p plain) guess(label string, cells []string, first bool) (string, int) {
 		}
 	}
 	for _, f := range p.fields[1:] {
-		if _, text := f.Type.(kind.TextType); !text && p.holds(f, filled) {
+		if _, text := f.Type.(kind.TextType); !text && f.Each == nil && p.holds(f, filled) {
 			return f.Name, byCells
 		}
 	}
 	return kind.SkipRole, 0
+}
+
+// addresses is the field of an axis that holds addresses, where all cells are such: each line of them is an item.
+func (p plain) addresses(cells []string) string {
+	if slices.ContainsFunc(cells, func(cell string) bool { return !kind.IsWebAddress(cell) }) {
+		return ""
+	}
+	for _, f := range p.fields {
+		if _, links := f.Type.(kind.LinkType); links && len(f.Each) == 1 {
+			return f.Name
+		}
+	}
+	return ""
 }
 
 // holds reports whether cells are what a field holds.
@@ -114,6 +132,15 @@ func (p plain) build(k *kind.Kind, lines []kind.Line, options kind.IntakeOptions
 	}
 	for _, line := range lines {
 		field, ok := k.FieldNamed(line.Role)
+		key := field.Name
+		if ok && len(field.Each) == 1 {
+			item, problem := newItem(k, &set, field.Each[0], line, options.Language)
+			if problem != nil {
+				problems = append(problems, *problem)
+				continue
+			}
+			key = kind.FactKey{Field: field.Name, Items: []string{item}}.String()
+		}
 		for column, record := range columns {
 			if record < 0 || line.Cells[column] == "" {
 				continue
@@ -127,10 +154,46 @@ func (p plain) build(k *kind.Kind, lines []kind.Line, options kind.IntakeOptions
 			if !ok {
 				continue
 			}
+			if key != field.Name {
+				value, err := parse(field, line.Cells[column], decimal)
+				if err != nil {
+					problems = append(problems, line.Problem(column, "%v", err))
+					continue
+				}
+				set.Records[record].Facts[key], line.Read[column] = value, value.String()
+				continue
+			}
 			problems = append(problems, p.read(k, line, column, field, set.Records[record].Facts, decimal)...)
 		}
 	}
 	return set, append(problems, p.missing(k, lines, columns, set)...)
+}
+
+// newItem adds the item of an axis that a line's heading names to a set, and gives its ID.
+func newItem(k *kind.Kind, set *kind.Set, name string, line kind.Line, language string) (string, *kind.Problem) {
+	axis, _ := k.AxisNamed(name)
+	if len(set.Axes[name]) >= axis.Most {
+		return "", &kind.Problem{Problem: fmt.Sprintf("%q is left out: a list has at most %d of "+
+			"these", line.Label, axis.Most)}
+	}
+	label := line.Label
+	if label == "" {
+		label = fmt.Sprintf("%s %d", axis.One, len(set.Axes[name])+1)
+	}
+	texts, err := axis.TextsFor(label, language)
+	if err != nil {
+		return "", &kind.Problem{Problem: fmt.Sprintf("%q: %v", line.Label, err)}
+	}
+	item := kind.Item{ID: fmt.Sprintf("%s-%d", axis.One, len(set.Axes[name])+1), Facts: map[string]kind.Value{}}
+	for _, f := range axis.Fields {
+		if text, said := texts[f.Name]; said {
+			if item.Facts[f.Name], err = f.Type.Parse(text); err != nil {
+				return "", &kind.Problem{Problem: fmt.Sprintf("%q: %v", line.Label, err)}
+			}
+		}
+	}
+	set.Axes[name] = append(set.Axes[name], item)
+	return item.ID, nil
 }
 
 // numbers are the cells of lines that hold numbers.

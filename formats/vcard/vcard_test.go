@@ -1,0 +1,117 @@
+package vcard_test
+
+import (
+	"encoding/base64"
+	"reflect"
+	"strings"
+	"testing"
+
+	"rubrel/formats/vcard"
+)
+
+var photo = []byte("\xff\xd8\xff\xe0 a picture, which is not read here")
+
+func lines(all ...string) []byte { return []byte(strings.Join(all, "\r\n") + "\r\n") }
+
+// The examples of RFC 6350 and RFC 2426, and cards of version 2.1 as telephones wrote them.
+func TestRead(t *testing.T) {
+	encoded := base64.StdEncoding.EncodeToString(photo)
+	for _, c := range []struct {
+		what string
+		file []byte
+		want vcard.Person
+	}{
+		{"RFC 6350, sections 6.2.1, 6.4.1, 6.4.2, 6.6.1, 6.7.2, 6.7.8, 6.2.4", lines("BEGIN:VCARD", "VERSION:4.0",
+			`FN:Mr. John Q. Public\, Esq.`, "TEL;VALUE=uri;TYPE=home:tel:+33-01-23-45-67",
+			"EMAIL;TYPE=work:jqpublic@xyz.example.com", "TITLE:Research Scientist",
+			`NOTE:This fax number is operational 0800 to 1715`, `  EST\, Mon-Fri.`, "URL:http://example.org/restaurant.html",
+			"PHOTO:data:image/jpeg;base64,"+encoded, "END:VCARD"),
+			vcard.Person{Name: "Mr. John Q. Public, Esq.", Title: "Research Scientist",
+				Note: "This fax number is operational 0800 to 1715 EST, Mon-Fri.", Email: "jqpublic@xyz.example.com",
+				Telephone: "+33-01-23-45-67", Photo: photo, Profiles: []vcard.Profile{{Address: "http://example.org/restaurant.html"}}}},
+		{"RFC 6350, section 6.2.2, without FN", lines("BEGIN:VCARD", "VERSION:4.0", "N:Stevenson;John;Philip,Paul;Dr.;Jr.",
+			"END:VCARD"), vcard.Person{Name: "Dr. John Philip,Paul Stevenson Jr."}},
+		{"RFC 2426, sections 3.1.4, 3.3.1, 3.3.2", lines("BEGIN:VCARD", "VERSION:3.0", "N:Public;John;Quinlan;Mr.;Esq.",
+			"FN:John Public", "TEL;TYPE=work,voice,pref,msg:+1-213-555-1234", "TEL;TYPE=home:+1-213-555-0000",
+			"EMAIL;TYPE=internet,pref:jane_doe@abc.example.com", "PHOTO;ENCODING=b;TYPE=JPEG:"+encoded[:20], " "+encoded[20:],
+			"END:VCARD"), vcard.Person{Name: "John Public", Email: "jane_doe@abc.example.com", Telephone: "+1-213-555-1234",
+			Photo: photo}},
+		{"2.1", lines("BEGIN:VCARD", "VERSION:2.1", "N;CHARSET=UTF-8;ENCODING=QUOTED-PRINTABLE:M=C3=BCller;J=C3=B6rg",
+			"FN;CHARSET=UTF-8;ENCODING=QUOTED-PRINTABLE:J=C3=B6rg=", " M=C3=BCller", "TEL;WORK;VOICE;PREF:030 123",
+			"EMAIL;INTERNET:joerg@example.org", "NOTE;QUOTED-PRINTABLE:Zwei=0D=0AZeilen",
+			"X-SOCIALPROFILE;TYPE=papers:https://papers.example/joerg",
+			"PHOTO;JPEG;ENCODING=BASE64:"+encoded[:24], encoded[24:], "", "END:VCARD"),
+			vcard.Person{Name: "Jörg Müller", Note: "Zwei\nZeilen", Email: "joerg@example.org", Telephone: "030 123",
+				Photo: photo, Profiles: []vcard.Profile{{Label: "Papers", Address: "https://papers.example/joerg"}}}},
+	} {
+		people, problems := vcard.Read(c.file)
+		if len(problems) > 0 || len(people) != 1 || !reflect.DeepEqual(people[0], c.want) {
+			t.Errorf("%s:\n%+v (%v), want\n%+v", c.what, people, problems, c.want)
+		}
+	}
+}
+
+// What cannot be read is named by its card, and the rest is kept.
+func TestProblems(t *testing.T) {
+	people, problems := vcard.Read(lines("BEGIN:VCARD", "VERSION:4.0", "FN:Ann", "PHOTO:https://example.org/ann.jpg",
+		"END:VCARD", "BEGIN:VCARD", "VERSION:4.0", "EMAIL:nobody@example.org", "END:VCARD", "BEGIN:VCARD", "FN:Bob"))
+	if len(people) != 1 || people[0].Name != "Ann" || len(problems) != 3 {
+		t.Fatalf("%+v, %v", people, problems)
+	}
+	for i, want := range []string{"card 1, Ann: the photograph is not in the file", "card 2: it has no " +
+		"name", "card 3: it " +
+		"does not end"} {
+		if !strings.HasPrefix(problems[i].String(), want) {
+			t.Errorf("%v, want %s", problems[i], want)
+		}
+	}
+	if _, problems := vcard.Read([]byte("Name;Position\nIda;Head\n")); len(problems) != 1 {
+		t.Errorf("no card at all: %v", problems)
+	}
+}
+
+// What is written is read back, in lines of at most 75 octets (RFC 6350, section 3.2).
+func TestWrittenAndReadBack(t *testing.T) {
+	people := []vcard.Person{
+		{Name: "Ngọc Ánh; the elder, PhD", Title: `Head \ of; all`, Note: "Two\nlines, " + strings.Repeat("äöü ", 40),
+			Email: "ngoc@example.org", Telephone: "+84-24-1234", Profiles: []vcard.Profile{{Address: "https://example.org/a,b"}}},
+		{Name: "王小明"},
+	}
+	text, err := vcard.Write(people)
+	if err != nil {
+		t.Fatal(err)
+	}
+	for line := range strings.SplitSeq(strings.TrimSuffix(text, "\r\n"), "\r\n") {
+		if len(line) > 75 {
+			t.Errorf("a line of %d octets: %s", len(line), line)
+		}
+	}
+	back, problems := vcard.Read([]byte(text))
+	people[0].Note = strings.TrimSpace(people[0].Note)
+	if len(problems) > 0 || !reflect.DeepEqual(back, people) {
+		t.Errorf("%+v (%v)\nwant %+v", back, problems, people)
+	}
+}
+
+func FuzzRead(f *testing.F) {
+	f.Add(
+		lines("BEGIN:VCARD", "VERSION:2.1", "N;QUOTED-PRINTABLE:=41;B", "TEL;WORK:1", "PHOTO;BASE64:AAAA", "", "END:VCARD"),
+	)
+	f.Add(lines("BEGIN:VCARD", "VERSION:4.0", `FN;X="a:b";Y=1:A\;B`, "URL:https://example.org", "END:VCARD"))
+	f.Fuzz(func(t *testing.T, file []byte) {
+		people, problems := vcard.Read(file)
+		if len(people) == 0 && len(problems) == 0 {
+			t.Fatal("nothing is read, and nothing is said")
+		}
+		for i := range people {
+			people[i].Photo = nil
+		}
+		text, err := vcard.Write(people)
+		if err != nil {
+			t.Fatal(err)
+		}
+		if back, _ := vcard.Read([]byte(text)); len(back) != len(people) && len(people) > 0 {
+			t.Fatalf("%d people are written, %d read back", len(people), len(back))
+		}
+	})
+}
