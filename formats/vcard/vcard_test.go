@@ -28,7 +28,8 @@ func TestRead(t *testing.T) {
 			"PHOTO:data:image/jpeg;base64,"+encoded, "END:VCARD"),
 			vcard.Person{Name: "Mr. John Q. Public, Esq.", Title: "Research Scientist",
 				Note: "This fax number is operational 0800 to 1715 EST, Mon-Fri.", Email: "jqpublic@xyz.example.com",
-				Telephone: "+33-01-23-45-67", Photo: photo, Profiles: []vcard.Profile{{Address: "http://example.org/restaurant.html"}}}},
+				Telephone: "+33-01-23-45-67", Photo: photo,
+				Profiles: []vcard.Profile{{Address: "http://example.org/restaurant.html"}}}},
 		{"RFC 6350, section 6.2.2, without FN", lines("BEGIN:VCARD", "VERSION:4.0", "N:Stevenson;John;Philip,Paul;Dr.;Jr.",
 			"END:VCARD"), vcard.Person{Name: "Dr. John Philip,Paul Stevenson Jr."}},
 		{"RFC 2426, sections 3.1.4, 3.3.1, 3.3.2", lines("BEGIN:VCARD", "VERSION:3.0", "N:Public;John;Quinlan;Mr.;Esq.",
@@ -74,7 +75,8 @@ func TestProblems(t *testing.T) {
 func TestWrittenAndReadBack(t *testing.T) {
 	people := []vcard.Person{
 		{Name: "Ngọc Ánh; the elder, PhD", Title: `Head \ of; all`, Note: "Two\nlines, " + strings.Repeat("äöü ", 40),
-			Email: "ngoc@example.org", Telephone: "+84-24-1234", Profiles: []vcard.Profile{{Address: "https://example.org/a,b"}}},
+			Email: "ngoc@example.org", Telephone: "+84-24-1234",
+			Profiles: []vcard.Profile{{Address: "https://example.org/a,b"}}},
 		{Name: "王小明"},
 	}
 	text, err := vcard.Write(people)
