@@ -484,7 +484,8 @@ func (d *dressed) view(b *document.Block, cascade look.Cascade) kind.View {
 		if !ok {
 			return kind.Picture{}, false
 		}
-		shown := kind.Picture{Address: p.Path(), Width: p.Width, Height: p.Height, Focus: p.ObjectPosition()}
+		shown := kind.Picture{Address: p.Path(), Width: p.Width, Height: p.Height, Bytes: p.Bytes,
+			Focus: p.ObjectPosition()}
 		if !d.anywhere { // a snippet brings one file of each
 			for _, width := range p.Narrower() {
 				shown.Narrower = append(shown.Narrower, kind.PictureFile{Address: p.PathAt(width), Width: width})

@@ -12,14 +12,14 @@ import (
 // mostSampled is how many records a sample shows of a set: as many as are told apart when it is small.
 const mostSampled = 4
 
-// Sample renders a page of one block that a site could have, in its house style: of the site's first set of the
-// kind, or else of what a designer begins with.
-func Sample(site *document.Site, registry dresses.Registry, k *kind.Kind, form kind.Form,
+// Sample renders a page of one block that a site could have, in its house style: of a set of the kind, of the site's
+// first where none is named, or else of what a designer begins with.
+func Sample(site *document.Site, registry dresses.Registry, k *kind.Kind, form kind.Form, of string,
 	now time.Time) ([]File, error) {
 	worn := *site
 	set := document.Set{ID: "sample", Set: k.Fresh(k, site.Language)}
 	for _, held := range site.Sets {
-		if held.Kind.Name == k.Name && len(held.Records) > 0 {
+		if held.Kind.Name == k.Name && len(held.Records) > 0 && (of == "" || of == held.ID) {
 			set = held
 			set.Records = held.Records[:min(mostSampled, len(held.Records))]
 			break

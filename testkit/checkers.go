@@ -199,3 +199,13 @@ func CheckWellFormed(t testing.TB, what string, svg []byte) {
 		t.Errorf("%s: %s", what, svg)
 	}
 }
+
+// SecondSanitizer is the script of DOMPurify, which cleans SVG as browsers parse it.
+func SecondSanitizer(t testing.TB) string {
+	t.Helper()
+	script, err := os.ReadFile(filepath.Join(tools(t), "dompurify", "dist", "purify.min.js"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	return string(script)
+}

@@ -17,6 +17,7 @@ type chooseView struct {
 	frame
 	Name    string // of the block, as far as it has been said
 	Choices []choiceLine
+	Of      string // the ID of the set that it shows; "" for a new list
 }
 
 // choiceLine is one form of one kind.
@@ -37,7 +38,7 @@ func (s *Server) choose(w http.ResponseWriter, r *http.Request) {
 		s.fail(w, r, err)
 		return
 	}
-	view := chooseView{frame: f, Name: r.FormValue("name")}
+	view := chooseView{frame: f, Name: r.FormValue("name"), Of: r.FormValue("set")}
 	for _, k := range s.kinds {
 		for _, form := range k.Forms {
 			words := append([]string{k.Title, k.Many, form.Title, form.Help}, k.Purposes...)
@@ -63,8 +64,9 @@ func (s *Server) sample(w http.ResponseWriter, r *http.Request) {
 		s.fail(w, r, store.ErrNotFound)
 		return
 	}
-	files, err := s.rendered.of(l, "sample/"+k.Name+"/"+form.Name, func(now time.Time) ([]render.File, error) {
-		return render.Sample(l.Site, s.dresses, k, form, now)
+	of := r.FormValue("set")
+	files, err := s.rendered.of(l, "sample/"+k.Name+"/"+form.Name+"/"+of, func(now time.Time) ([]render.File, error) {
+		return render.Sample(l.Site, s.dresses, k, form, of, now)
 	})
 	if err != nil {
 		s.fail(w, r, err)

@@ -41,6 +41,18 @@ func TestChooseABlock(t *testing.T) {
 	b.Await("document.querySelector('.cur')")
 	everyFrame(b, "page.querySelectorAll('.rb-box').length === 3")
 
+	// A list that there is is tried on in the forms of its kind, and the block shows that list.
+	b.Open(app.URL + "/sites/fennmoor/choose")
+	b.Await("document.getElementById('found')")
+	testkit.Eval[bool](b, "(() => { const of = document.getElementById('of'); of.value = 'volunteers'; "+
+		"of.dispatchEvent(new Event('change')); return true; })()")
+	b.Await(left + ".length === 5 && " + left + ".every((e) => e.textContent.includes('Team'))")
+	b.Await(left + "[0].querySelector('iframe').contentDocument?.querySelector('.rb-name')?.textContent === 'Ines Okoye'")
+	b.Type("#find", "large")
+	b.Press(kb.Enter)
+	b.Await("document.querySelector('.forms .on')?.dataset.form === 'profile'")
+	everyFrame(b, "page.querySelectorAll('.rb-person').length === 6")
+
 	// Without a name it is called as its kind is; a form that is none is refused in words.
 	b.Open(app.URL + "/sites/fennmoor/choose")
 	b.Type("#find", "agenda timeline")

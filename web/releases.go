@@ -110,13 +110,9 @@ func (s *Server) publish(w http.ResponseWriter, r *http.Request) {
 		s.showReleases(w, r, http.StatusUnprocessableEntity, nil, err.Error())
 		return
 	}
-	for i, f := range files {
-		if f.Wide > 0 { // a release holds each file as it ships
-			if files[i].Bytes, err = f.Content(r.Context(), s.held(r)); err != nil {
-				s.fail(w, r, err)
-				return
-			}
-		}
+	if err := s.completed(r, files); err != nil {
+		s.fail(w, r, err)
+		return
 	}
 	note := []rune(strings.TrimSpace(r.FormValue("note")))
 	number, err := s.store.AddRelease(r.Context(), l.ID, l.Version, string(note[:min(len(note), maxNote)]), files)

@@ -351,7 +351,7 @@ func TestUpload(t *testing.T) {
 		t.Errorf("5 MB: %d %.200s", status, page)
 	}
 	if status, page := upload("/sites/fennmoor/paste", "PK\x03\x04\x00\xff"); status != http.StatusUnprocessableEntity ||
-		!strings.Contains(page, "not a table") {
+		!strings.Contains(page, "archive is damaged") {
 		t.Errorf("a packed file: %d %.200s", status, page)
 	}
 }

@@ -226,7 +226,7 @@ func (s *Server) createBlock(w http.ResponseWriter, r *http.Request) {
 		return
 	}
 	change := document.AddBlock{Name: cmp.Or(strings.TrimSpace(r.FormValue("name")), k.Title),
-		Set: k.Fresh(k, l.Site.Language), Form: r.FormValue("form")}
+		Set: k.Fresh(k, l.Site.Language), Form: r.FormValue("form"), Of: r.FormValue("set")}
 	if after := s.siteEdit(w, r, change); after != nil {
 		http.Redirect(w, r, newestBlock(after), http.StatusSeeOther)
 	}

@@ -59,7 +59,7 @@ func TestDroppedFiles(t *testing.T) {
 
 	plate := ".focus:has([value=bild-1]) "
 	b.Await("document.querySelector(" + testkit.Quote(plate+".place-dot") + ")")
-	b.Click(plate + ".plate") // in its middle
+	b.Click(plate + "img") // in its middle
 	field := "document.querySelector(" + testkit.Quote(plate+"[name=place]") + ").value"
 	var x, y float64
 	read := func() {

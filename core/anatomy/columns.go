@@ -212,6 +212,9 @@ func (b Body) partRoom(v kind.View, r kind.Ruler, name string, room, frame float
 		return max(1, room)
 	}
 	k := v.Set.Kind
+	if b.Layout.Bleeds != nil && b.place(v) == Above && b.within(k, name, b.Layout.Bleeds(v.Set)) {
+		room += r.Edges(b.Layout.Record)
+	}
 	if side := b.Layout.Side; side != nil {
 		if !b.within(k, name, side.Slot) {
 			room -= b.takenBeside(v, r, name, room, frame)

@@ -25,6 +25,9 @@ type Layout struct {
 	// Share is how many of a record stand side by side where there are so many columns: fewer where it is larger than
 	// others. All are alike where it is nil.
 	Share func(v kind.View, record kind.Record, width, columns int) float64
+	// Bleeds is a slot that reaches over the padding of its record to its edges, where it stands above the others; nil
+	// for none.
+	Bleeds func(kind.Set) string
 	// Groups are the lists in which the records of a set stand; one of all where it is nil.
 	Groups func(kind.Set) []Group
 	// Least and Most are how wide a record is, in CSS px; Most is 0 where it may be as wide as there is room.

@@ -36,7 +36,24 @@ func (s Shown) Findings(v kind.View) []kind.Finding {
 			Measured: fmt.Sprintf("%d px wide", shown.Width),
 			Needed:   fmt.Sprintf("%.0f px, as wide as its place", math.Ceil(s.Wide))})
 	}
+	if shown, ok := v.Picture(s.ID); ok && heavy(shown) {
+		found = append(found, kind.Finding{Check: "weight", Where: s.Where, Record: s.Record, Key: s.Key,
+			Measured: fmt.Sprintf("%d KB for %d by %d px", shown.Bytes>>10, shown.Width, shown.Height),
+			Needed: fmt.Sprintf("%d KB or less: a photograph without transparent places becomes a JPEG of about a tenth",
+				mostWeight>>10)})
+	}
 	return found
+}
+
+// The weight of a file from which a picture may be lighter (common practice): a drawing takes less for each pixel,
+// and a photograph takes more only where it is kept for its transparent places.
+const (
+	mostWeight = 300 << 10
+	perPixel   = 0.7 // bytes
+)
+
+func heavy(p kind.Picture) bool {
+	return p.Bytes > mostWeight && float64(p.Bytes) > perPixel*float64(p.Width)*float64(p.Height)
 }
 
 // pictures finds what is wrong with the pictures of a form's records.

@@ -14,6 +14,8 @@ type AddBlock struct {
 	Name string
 	Set  kind.Set // its Kind, facts, axes and records; records and items bring their IDs
 	Form string   // in which the set is shown; the kind's first where none is named
+	// Of is the ID of a set of the site that the block shows; "" for a new one, which is Set.
+	Of string
 }
 
 // Plan adds the set, the block and the band.
@@ -21,6 +23,16 @@ func (c AddBlock) Plan(s *Site) (patch.Patch, error) {
 	name, err := kind.TextType{Most: mostName}.Parse(c.Name)
 	if err != nil || name.String() == "" {
 		return nil, faultf(nil, "a block needs a name of at most %d characters", mostName)
+	}
+	if c.Of != "" {
+		held, ok := s.SetByID(c.Of)
+		if !ok {
+			return nil, missing("set", c.Of)
+		}
+		if c.Set.Kind != nil && c.Set.Kind.Name != held.Kind.Name {
+			return nil, faultf(nil, "%s is a list of %s, and cannot be shown as %s", held.Name, held.Kind.Many, c.Set.Kind.Title)
+		}
+		c.Set = held.Set
 	}
 	form := c.Set.Kind.Forms[0]
 	if c.Form != "" {
@@ -39,12 +51,15 @@ func (c AddBlock) Plan(s *Site) (patch.Patch, error) {
 	if err != nil {
 		return nil, err
 	}
-	p := patch.Patch{
-		{Op: patch.Add, Path: patch.Pointer{"sets", setID}, Value: setTree(c.Set, name.String(), setOrder)},
-		{Op: patch.Add, Path: patch.Pointer{"blocks", blockID}, Value: map[string]any{
-			"order": blockOrder, "name": name, "set": setID, "form": form.Name, "look": map[string]any{},
-			"quiet": map[string]any{}}},
+	var p patch.Patch
+	if c.Of == "" {
+		p = patch.Patch{{Op: patch.Add, Path: patch.Pointer{"sets", setID}, Value: setTree(c.Set, name.String(), setOrder)}}
+	} else {
+		setID = c.Of
 	}
+	p = append(p, patch.Operation{Op: patch.Add, Path: patch.Pointer{"blocks", blockID}, Value: map[string]any{
+		"order": blockOrder, "name": name, "set": setID, "form": form.Name, "look": map[string]any{},
+		"quiet": map[string]any{}}})
 	place, err := s.placeOnPage(blockID)
 	return append(p, place), err
 }

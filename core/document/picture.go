@@ -21,6 +21,7 @@ type Picture struct {
 	Type          string // MIME type
 	Width, Height int    // px
 	Focus         kind.Place
+	Bytes         int // of its file; 0 where that is not known
 	Cells         Cells
 	Data          []byte // nil where the bytes are held elsewhere
 }
@@ -106,6 +107,9 @@ func (d *decoder) picture(c child) Picture {
 	if !look.PictureName.MatchString(c.id) {
 		panic(faultf(c.path, "a picture's name has at most 40 small letters, figures and hyphens"))
 	}
+	if _, said := c.get("bytes"); said {
+		p.Bytes = c.whole("bytes", MostPictureBytes)
+	}
 	p.Focus = middle
 	if text := c.text("focus", 20, false); text != "" {
 		place, err := kind.PlaceType{}.Parse(text)
@@ -185,7 +189,7 @@ func (c AddPicture) Plan(s *Site) (patch.Patch, error) {
 		return nil, err
 	}
 	return patch.Patch{{Op: patch.Add, Path: patch.Pointer{"pictures", id}, Value: map[string]any{"order": order,
-		"file": c.File, "type": c.Type, "width": c.Width, "height": c.Height,
+		"file": c.File, "type": c.Type, "width": c.Width, "height": c.Height, "bytes": max(c.Bytes, len(c.Data), 1),
 		"cells": base64.StdEncoding.EncodeToString(c.Cells)}}}, nil
 }
 

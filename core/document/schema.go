@@ -36,6 +36,7 @@ func Schema(kinds kind.Registry) kind.Schema {
 	picture := objectSchema(kind.Schema{"order": orderSchema(), "file": kind.Schema{"type": "string",
 		"pattern": "^[0-9a-f]{64}$"}, "type": kind.Schema{"enum": slices.Sorted(maps.Keys(pictureTypes))},
 		"width": side, "height": side, "cells": kind.Schema{"type": "string", "contentEncoding": "base64"},
+		"bytes": kind.Schema{"type": "integer", "minimum": 1, "maximum": MostPictureBytes},
 		"focus": kind.PlaceType{}.Schema(),
 		"data":  kind.Schema{"type": "string", "contentEncoding": "base64"}}, "order", "file", "type", "width", "height",
 		"cells")

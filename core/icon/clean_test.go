@@ -2,18 +2,13 @@ package icon_test
 
 import (
 	"encoding/xml"
-	"go/ast"
-	"go/parser"
-	"go/token"
 	"io"
-	"os/exec"
-	"path/filepath"
 	"slices"
-	"strconv"
 	"strings"
 	"testing"
 
 	"rubrel/core/icon"
+	"rubrel/testkit"
 )
 
 const head = `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" viewBox="0 0 24 24">`
@@ -75,41 +70,9 @@ func TestCleanRefuses(t *testing.T) {
 	}
 }
 
-// attacks are the inputs of the corpora of OWASP (AntiSamy's tests, and the XSS Filter Evasion Cheat Sheet), as the
-// tests of github.com/microcosm-cc/bluemonday hold them in the version of go.mod.
-func attacks(t testing.TB) []string {
-	t.Helper()
-	folder, err := exec.Command("go", "list", "-m", "-f", "{{.Dir}}", "github.com/microcosm-cc/bluemonday").Output()
-	if err != nil {
-		t.Fatal(err)
-	}
-	path := filepath.Join(strings.TrimSpace(string(folder)), "sanitize_test.go")
-	file, err := parser.ParseFile(token.NewFileSet(), path, nil, 0)
-	if err != nil {
-		t.Fatal(err)
-	}
-	var found []string
-	ast.Inspect(file, func(n ast.Node) bool {
-		pair, ok := n.(*ast.KeyValueExpr)
-		if !ok {
-			return true
-		}
-		key, named := pair.Key.(*ast.Ident)
-		literal, plain := pair.Value.(*ast.BasicLit)
-		if !named || !plain || key.Name != "in" {
-			return true
-		}
-		if text, err := strconv.Unquote(literal.Value); err == nil {
-			found = append(found, text)
-		}
-		return true
-	})
-	return found
-}
-
 // Nothing but shapes, places and paint is left of any attack, wherever in a file it stands.
 func TestAttacks(t *testing.T) {
-	all := attacks(t)
+	all := testkit.Attacks(t)
 	if len(all) < 300 {
 		t.Fatalf("the corpus has %d attacks", len(all))
 	}
@@ -164,7 +127,7 @@ func checkShapes(t testing.TB, file string, drawing icon.Drawing) {
 
 func FuzzClean(f *testing.F) {
 	f.Add(head + `<g transform="rotate(4)"><path style="fill:red" d="M1 1h2"/></g></svg>`)
-	for _, attack := range attacks(f)[:40] {
+	for _, attack := range testkit.Attacks(f)[:40] {
 		f.Add(head + attack + "</svg>")
 	}
 	f.Fuzz(func(t *testing.T, file string) {

@@ -227,6 +227,8 @@ type Paints struct {
 	NoGround bool // its background is not painted
 	// Idle says of properties why they have no effect as the set is.
 	Idle map[string]string
+	// StandsOut says that its ink is chosen by its contrast with its ground, whatever that is.
+	StandsOut bool
 	// SelectedInk is the property whose colour its words take while it is selected; "" for its own ink.
 	SelectedInk string
 }
@@ -268,6 +270,8 @@ type View struct {
 type Picture struct {
 	Address       string
 	Width, Height int
+	// Bytes are those of its file; 0 where that is not known.
+	Bytes int
 	// Focus is the place around which it is cut, as CSS's object-position has it; "" for its middle.
 	Focus string
 	// Narrower are files of the same picture with fewer pixels, the narrowest first.

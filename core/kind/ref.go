@@ -49,7 +49,7 @@ var ofSites = []Offer{PictureOffer, IconOffer, SetOffer, BlockOffer}
 
 // canRefer reports whether any fact of the kind can refer to something of the site.
 func (k *Kind) canRefer() bool {
-	refers := func(f Field) bool { return slices.Contains(ofSites, f.Type.Editor().Offers) }
+	refers := func(f Field) bool { return f.Type != nil && slices.Contains(ofSites, f.Type.Editor().Offers) }
 	return slices.ContainsFunc(k.Fields, refers) || slices.ContainsFunc(k.SetFields, refers) ||
 		slices.ContainsFunc(k.Axes, func(a Axis) bool { return slices.ContainsFunc(a.Fields, refers) })
 }

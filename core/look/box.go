@@ -103,3 +103,17 @@ func parseBorder(p Property, text string, tokens TokenNames) (Value, error) {
 	}
 	return Border{width, Keyword(words[1]), ink}, nil
 }
+
+// sidesOf are the sides of a value that a custom property carries, each as one of its own: a layout may need to go
+// over a padding.
+func sidesOf(carrier string, v Value) []Declaration {
+	sides, ok := v.(Sides)
+	if !ok {
+		return nil
+	}
+	var all []Declaration
+	for i, name := range []string{"-top", "-right", "-bottom", "-left"} {
+		all = append(all, Declaration{carrier + name, sides[i].CSS()})
+	}
+	return all
+}

@@ -112,6 +112,9 @@ func (c Cascade) partRules(part PartSpec, records []RecordRef) []Rule {
 				if property == AnchorProperty {
 					css, besides = anchored(said.Value)
 				}
+				if as := part.As[property]; property == "padding" && as != "" {
+					besides = sidesOf(as, said.Value)
+				}
 				if current(given[property], target) == css {
 					continue
 				}

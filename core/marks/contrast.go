@@ -210,6 +210,9 @@ func (p painter) inkOf(part kind.Part, t look.Target) (said look.Said, property 
 		layers, _ := image.Value.(look.Layers)
 		return said, part.Ink, ok && len(layers) == 0 // what an image shows is not one ink
 	}
+	if slices.ContainsFunc(p.around(part), func(outer kind.Part) bool { return p.paints[outer.Name].StandsOut }) {
+		return said, property, false
+	}
 	for _, outer := range p.around(part) {
 		from := "color"
 		if of := p.paints[outer.Name].SelectedInk; of != "" && t.State == look.Selected {

@@ -8,6 +8,7 @@ import (
 	"strconv"
 
 	lru "github.com/hashicorp/golang-lru/v2"
+	"golang.org/x/image/draw"
 )
 
 // mostNarrowed is how many narrowed pictures a process remembers.
@@ -36,7 +37,9 @@ func Narrowed(ctx context.Context, hash string, file []byte, width int) ([]byte,
 		return nil, fmt.Errorf("pictures: narrowing %.12s: %w", hash, err)
 	}
 	height := max(1, (config.Height*width+config.Width/2)/config.Width)
-	out, err := fileOf(scaled(decoded, min(width, config.Width), height), format == "jpeg")
+	scaled := image.NewRGBA(image.Rect(0, 0, min(width, config.Width), height)) // for which scaling is fast
+	draw.BiLinear.Scale(scaled, scaled.Bounds(), decoded, decoded.Bounds(), draw.Src, nil)
+	out, err := fileOf(scaled, format == "jpeg")
 	if err != nil {
 		return nil, err
 	}

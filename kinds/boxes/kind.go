@@ -27,9 +27,10 @@ const (
 func Declaration() (*kind.Kind, error) {
 	form := func(name, title, help string) kind.Form {
 		body := bodyOf(name)
-		f := kind.Form{Name: name, Title: title, Help: help, CSS: []string{boxesCSS}, HTML: body.Plain("ground")}
+		f := kind.Form{Name: name, Title: title, Help: help, CSS: []string{boxesCSS},
+			HTML: body.Records("ground", classOf(name), anatomy.Inside)}
 		if name == mixedForm {
-			f.HTML, f.Variables = body.Records("ground", mixedClass, anatomy.Inside), mixedVariables(body)
+			f.Variables = mixedVariables(body)
 		}
 		return body.Form(f)
 	}
@@ -49,6 +50,7 @@ func Declaration() (*kind.Kind, error) {
 			form(stripForm, "strip", "Icons with titles, and no more."),
 		},
 		Check: check,
+		Data:  data,
 		Intake: intake.Plain(fields, "boxes down or across, each with a title and a few words",
 			"Title\tText\tIcon\nA warm room\tTea and charts until the sky clears.\tcoffee\n"+
 				"Red lamps\tOne for each of you.\tflashlight"),
@@ -68,6 +70,7 @@ const (
 	atStart   = "at the start"
 	atEnd     = "at the end"
 	byHeading = "beside the title"
+	toEdge    = "the edge"
 	yes       = "yes"
 	wholeBox  = "the whole box"
 )
@@ -77,6 +80,8 @@ func choice(words ...string) kind.ChoiceType { return kind.ChoiceType{Words: wor
 var setFields = []kind.Field{
 	{Name: "place", Group: displayGroup, Label: "icons", Help: "where icons, numbers and pictures stand: above the " +
 		"words, beside all of them, or beside the title alone", Type: choice("above", atStart, atEnd, byHeading)},
+	{Name: "bleed", Group: displayGroup, Label: "pictures reach", Help: "to the padding of a box, or to its edge where " +
+		"they stand above the words", Type: choice("the padding", toEdge)},
 	media.Signs,
 	{Name: "divider", Group: displayGroup, Label: "divider", Help: "a line below the title", Type: choice("no", yes)},
 	{Name: "mirrored", Group: displayGroup, Label: "mirrored", Help: "whether the large box, or the first picture of " +

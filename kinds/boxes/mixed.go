@@ -2,6 +2,7 @@ package boxes
 
 import (
 	"strconv"
+	"strings"
 
 	"rubrel/core/anatomy"
 	"rubrel/core/kind"
@@ -75,11 +76,20 @@ func largeOver(n, columns int) (across, down, empty int) {
 	return 2, down, empty
 }
 
-// mixedClass is a class for boxes of which the first is large, and at which end of the line it stands.
-func mixedClass(v kind.View) string {
-	class := anatomy.Class(mixedForm)
-	if kind.Text(v.Set.Facts, "mirrored") == yes {
-		class += " " + anatomy.Class("mirrored")
+// classOf are the classes around the boxes of a form: that the first is large, at which end of the line it stands, and
+// whether pictures reach to the edges.
+func classOf(form string) func(kind.View) string {
+	return func(v kind.View) string {
+		var classes []string
+		if form == mixedForm {
+			classes = append(classes, anatomy.Class(mixedForm))
+			if kind.Text(v.Set.Facts, "mirrored") == yes {
+				classes = append(classes, anatomy.Class("mirrored"))
+			}
+		}
+		if (form == gridForm || form == mixedForm) && bleeds(v.Set) {
+			classes = append(classes, anatomy.Class("bleed"))
+		}
+		return strings.Join(classes, " ")
 	}
-	return class
 }

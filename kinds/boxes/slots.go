@@ -91,6 +91,9 @@ func bare(look map[string]string) map[string]string {
 	return look
 }
 
+// bleeds reports whether pictures reach to the edges of their boxes.
+func bleeds(set kind.Set) bool { return kind.Text(set.Facts, "bleed") == toEdge }
+
 func divided(set kind.Set) bool { return kind.Text(set.Facts, "divider") == yes }
 
 func ifDivided(set kind.Set) kind.Paints { return kind.Paints{Absent: !divided(set)} }
@@ -120,6 +123,14 @@ func bodyOf(form string) anatomy.Body {
 	least := map[string]float64{gridForm: 220, mixedForm: 220, rowsForm: 260, listForm: 260, stripForm: 112}
 	layout := anatomy.Layout{Row: rowPart, Record: boxPart, Least: least[form],
 		Order: []string{"media", "title", "divider", "text", "link"}, Side: sideOf(form)}
+	if form == gridForm || form == mixedForm {
+		layout.Bleeds = func(set kind.Set) string {
+			if bleeds(set) {
+				return "media"
+			}
+			return ""
+		}
+	}
 	if form == mixedForm {
 		layout.Arrange, layout.Share = mixedColumns, mixedShare
 	}
@@ -161,8 +172,9 @@ var parts = []kind.Part{
 		In: map[string]map[string]string{rowsForm: {"grid-template-columns": "1", "gap": "space-7", "gap@narrow": "space-6"},
 			listForm: {"grid-template-columns": "1", "gap": "space-6"}, stripForm: {"gap": "space-5"}}},
 	{Name: boxPart, Help: "one box", Place: look.RecordItem, Parent: rowPart, InkFollows: true,
-		Properties: anatomy.RecordProperties, As: map[string]string{"text-align": "--rb-align"},
-		Defaults: map[string]string{"text-align": "start", "padding": "0"},
+		Properties: anatomy.RecordProperties,
+		As:         map[string]string{"text-align": "--rb-align", "padding": "--rb-pad"},
+		Defaults:   map[string]string{"text-align": "start", "padding": "0"},
 		In: map[string]map[string]string{
 			gridForm: boxed(), mixedForm: boxed(), stripForm: {"text-align": "center"}}},
 }

@@ -25,7 +25,8 @@ const (
 func Declaration() (*kind.Kind, error) {
 	form := func(name, title, help string) kind.Form {
 		body := bodyOf(name)
-		return body.Form(kind.Form{Name: name, Title: title, Help: help, CSS: []string{pointsCSS}, HTML: htmlOf(name, body)})
+		return body.Form(kind.Form{Name: name, Title: title, Help: help, CSS: []string{pointsCSS}, HTML: htmlOf(name, body),
+			Variables: rampVariables})
 	}
 	fields := anatomy.Fields(slots)
 	return kind.New(&kind.Kind{
@@ -40,6 +41,7 @@ func Declaration() (*kind.Kind, error) {
 			form(columnsForm, "columns", "Points side by side, as many as have room."),
 			form(timelineForm, "timeline", "A line goes through the signs, from the first point to the last."),
 		},
+		Data: data,
 		Intake: intake.Plain(fields, "points down or across, each with a title and a few words",
 			"Title\tText\n19:30\tThe dome opens\n20:15\tTo the reflector, six at a time"),
 		Fresh: fresh,
@@ -56,13 +58,19 @@ const (
 // atEnd is the word of the panels' side that is not the usual.
 const atEnd = "at the end"
 
-var setFields = []kind.Field{
+var setFields = append([]kind.Field{
 	{Name: "side", Group: displayGroup, Label: "signs stand", Help: "at the start of the line, or at its end",
 		Type: kind.ChoiceType{Words: []string{"at the start", atEnd}}},
 	media.Signs,
+	{Name: "tells", Group: displayGroup, Label: "they tell", Help: "what search engines are told that the points are: a " +
+		"list, or the steps by which something is done, one after the other", Type: kind.ChoiceType{
+		Words: []string{"a list", howTo}}},
 	{Name: "answers", Group: linkGroup, Label: "answers", Help: "what leads on when it is pressed",
 		Type: kind.ChoiceType{Words: []string{"the link", wholePoint}}},
-}
+}, rampFields()...)
+
+// howTo is the word for points that are the steps of doing something.
+const howTo = "how something is done"
 
 // wholePoint is the word for points that lead on wherever they are pressed.
 const wholePoint = "the whole point"

@@ -2,8 +2,11 @@ package points_test
 
 import (
 	"fmt"
+	"math"
 	"testing"
 
+	"rubrel/core/colour"
+	"rubrel/core/document"
 	"rubrel/testkit"
 )
 
@@ -71,4 +74,58 @@ func TestPanels(t *testing.T) {
 			t.Errorf("the line from point %d ends %.1f px off the next", i+1, off)
 		}
 	}
+}
+
+// Grounds go from one colour to the other by equal steps of lightness, chroma and hue (CSS Color 4, section 12), and
+// what stands on them has a contrast of 4.5 at least (WCAG 2.2, 1.4.3), in both schemes.
+func TestRamp(t *testing.T) {
+	b := testkit.Launch(t, 1200, 900)
+	first, last := colour.Colour{R: 0.953, G: 0.714, B: 0.2, Alpha: 1}, colour.Colour{R: 0.09, G: 0.2, B: 0.4, Alpha: 1}
+	facts := map[string]string{"signs-ramp": first.String() + " to " + last.String(), "words-ramp": "raised to accent",
+		"signs": "numbers"}
+	for _, scheme := range []document.Scheme{document.LightScheme, document.DarkScheme} {
+		g := steps(facts)
+		g.Scheme = scheme
+		_, address := testkit.Publish(t, g.Site(t))
+		b.Open(address)
+		b.CheckAccessibility("grounds along a ramp, " + string(scheme))
+		painted := testkit.Eval[[][]string](b, `[...document.querySelectorAll('#rows .rb-point')].map((point) =>
+			['.rb-media', '.rb-words', '.rb-title'].flatMap((s) => {
+				const style = getComputedStyle(point.querySelector(s)), canvas = new OffscreenCanvas(1, 1).getContext('2d');
+				return [style.backgroundColor, style.color].map((colour) => {
+					canvas.clearRect(0, 0, 1, 1);
+					canvas.fillStyle = colour;
+					canvas.fillRect(0, 0, 1, 1);
+					const [red, green, blue, alpha] = canvas.getImageData(0, 0, 1, 1).data;
+					return alpha ? '#' + [red, green, blue].map((n) => n.toString(16).padStart(2, '0')).join('') : '';
+				});
+			}))`)
+		for i, at := range painted {
+			along := float64(i) / float64(len(painted)-1)
+			from, to := first.OKLCH(), last.OKLCH()
+			turn := math.Mod(to.H-from.H+540, 360) - 180 // the shorter way
+			want := colour.OKLCH{
+				L: from.L + along*(to.L-from.L),
+				C: from.C + along*(to.C-from.C),
+				H: from.H + along*turn,
+			}.Mapped()
+			if got := parsed(t, at[0]); colour.Distance(got, want) > 0.02 {
+				t.Errorf("%s: the sign of point %d lies on %s, want %s", scheme, i, at[0], want)
+			}
+			for _, pair := range [][2]string{{at[1], at[0]}, {at[3], at[2]}, {at[5], at[2]}} {
+				if got := colour.Contrast(parsed(t, pair[0]), parsed(t, pair[1])); got < 4.5 {
+					t.Errorf("%s: %s on %s has a contrast of %.2f", scheme, pair[0], pair[1], got)
+				}
+			}
+		}
+	}
+}
+
+func parsed(t *testing.T, text string) colour.Colour {
+	t.Helper()
+	c, err := colour.Parse(text)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return c
 }

@@ -19,13 +19,15 @@ var (
 var slots = []anatomy.Slot{
 	anatomy.Heading(kind.Field{Name: "title", Label: "title", Help: "what it is", Type: kind.TextType{Most: 120},
 		Required: true, Aliases: []string{"name", "heading", "point", "step", "time", "titel", "titre"}},
-		kind.Part{Parent: wordsPart, Properties: slices.Concat(anatomy.TextProperties, anatomy.EnterProperties),
+		kind.Part{Parent: wordsPart, As: map[string]string{"color": "--rb-title-ink"},
+			Properties: slices.Concat(anatomy.TextProperties, anatomy.EnterProperties),
 			Defaults: map[string]string{"font-family": "display", "font-weight": "weight-display", "font-size": "type-4",
 				"line-height": "leading-tight"}}),
-	anatomy.Media(media,
+	onRamps(anatomy.Media(media,
 		kind.Part{Name: mediaPart, Help: "the panel of the sign: its width, its ground",
 			Properties: slices.Concat([]string{"color", "width"}, anatomy.BoxProperties),
-			As:         map[string]string{"width": "--rb-panel"}, InkFollows: true,
+			As: map[string]string{"width": "--rb-panel", "background-color": "--rb-media-ground",
+				"color": "--rb-media-ink"}, InkFollows: true,
 			Defaults: map[string]string{"width": "88px", "width@narrow": "64px", "background-color": "accent",
 				"color": "on-accent", "padding": "space-2", "background-color@featured": "feature-accent",
 				"color@featured": "on-feature-accent"},
@@ -37,18 +39,28 @@ var slots = []anatomy.Slot{
 		kind.Part{Name: "sign", Help: "the number or the letter in an icon's place", Defaults: map[string]string{
 			"font-family": "display", "font-weight": "weight-display", "font-size": "32px", "line-height": "1"},
 			In: map[string]map[string]string{timelineForm: onLine("22px")}},
-		kind.Part{Help: "the picture", Defaults: map[string]string{"border-radius": "radius-1"}}),
+		kind.Part{Help: "the picture", Defaults: map[string]string{"border-radius": "radius-1"}})),
 	anatomy.Rich(kind.Field{Name: "text", Label: "text", Help: "a few sentences", Type: kind.RichType{Most: 1200},
 		Aliases: []string{"description", "body", "details", "beschreibung"}},
-		kind.Part{Parent: wordsPart, Properties: append(slices.Clone(anatomy.TextProperties), "max-width"),
+		kind.Part{Parent: wordsPart, As: map[string]string{"color": "--rb-text-ink"},
+			Properties: append(slices.Clone(anatomy.TextProperties), "max-width"),
 			Defaults: map[string]string{"color": "quiet", "color@featured": "feature-quiet", "font-size": "type-3",
 				"margin": "space-0 0 0", "max-width": "48ch"},
 			In: map[string]map[string]string{timelineForm: {"color@featured": "quiet"}}}),
-	anatomy.Button(link, kind.Part{Parent: wordsPart, Help: "the link that leads on", Defaults: map[string]string{
-		"color": "ink", "font-weight": "weight-strong", "font-size": "type-3", "line-height": "leading-tight",
-		"text-decoration": "underline", "padding": "space-0 0", "margin": "space-2 0 0", "text-decoration@hover": "none",
-		"color@featured": "on-feature"}, In: map[string]map[string]string{timelineForm: {"color@featured": "ink"}}},
-		func(s kind.Set) bool { return kind.Text(s.Facts, "answers") == wholePoint }),
+	anatomy.Button(
+		link,
+		kind.Part{
+			Parent: wordsPart,
+			As:     map[string]string{"color": "--rb-link-ink"},
+			Help:   "the link that leads on",
+			Defaults: map[string]string{
+				"color": "ink", "font-weight": "weight-strong", "font-size": "type-3", "line-height": "leading-tight",
+				"text-decoration": "underline", "padding": "space-0 0", "margin": "space-2 0 0", "text-decoration@hover": "none",
+				"color@featured": "on-feature"},
+			In: map[string]map[string]string{timelineForm: {"color@featured": "ink"}},
+		},
+		func(s kind.Set) bool { return kind.Text(s.Facts, "answers") == wholePoint },
+	),
 }
 
 // onLine is the look of a sign that stands on the line of a timeline.
@@ -83,11 +95,12 @@ func bodyOf(form string) anatomy.Body {
 
 // htmlOf writes a form: of each point the panel of its sign, and that of its words.
 func htmlOf(form string, body anatomy.Body) func(kind.View) (template.HTML, error) {
-	class := func(kind.View) string {
-		if form != timelineForm {
-			return ""
+	class := func(v kind.View) string {
+		classes := rampClasses(v.Set)
+		if form == timelineForm {
+			classes = append(classes, anatomy.Class("as-"+timelineForm), anatomy.Class(linePart))
 		}
-		return anatomy.Class("as-"+timelineForm) + " " + anatomy.Class(linePart)
+		return strings.Join(classes, " ")
 	}
 	return body.Records("ground", class, func(slots []anatomy.Slot, at anatomy.At) template.HTML {
 		i := slices.IndexFunc(slots, func(s anatomy.Slot) bool { return s.Name() == mediaPart })
@@ -119,7 +132,8 @@ var parts = []kind.Part{
 		As:       map[string]string{"text-align": "--rb-align", "gap": "--rb-panel-gap"},
 		Defaults: map[string]string{"text-align": "start", "border-radius": "radius-2", "gap": "0px"},
 		In:       map[string]map[string]string{timelineForm: {"gap": "space-4", "border-radius": "0"}}},
-	{Name: wordsPart, Help: "the panel of the words", Parent: pointPart, InkFollows: true,
+	{Name: wordsPart, Help: "the panel of the words", Parent: pointPart, InkFollows: true, Paints: onRamp("words-ramp"),
+		As:         map[string]string{"background-color": "--rb-words-ground", "color": "--rb-words-ink"},
 		Properties: slices.Concat([]string{"color"}, anatomy.BoxProperties),
 		Defaults: map[string]string{"background-color": "raised", "padding": "space-3 space-4",
 			"padding@narrow": "space-3", "background-color@featured": "feature", "color@featured": "on-feature"},

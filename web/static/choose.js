@@ -19,13 +19,33 @@ new ResizeObserver(fit).observe(document.getElementById('choices'));
 
 const left = () => choices.filter((choice) => !choice.hidden);
 
-field.addEventListener('input', () => {
+// of is the set that the block will show, and kind what it is a list of; neither for a new one.
+const of = document.getElementById('of');
+const kind = () => of?.selectedOptions[0]?.dataset.kind;
+
+const narrow = () => {
   const words = field.value.toLowerCase().split(/\s+/).filter(Boolean);
-  for (const choice of choices) choice.hidden = !words.every((word) => choice.dataset.words.includes(word));
+  for (const choice of choices)
+    choice.hidden =
+      !words.every((word) => choice.dataset.words.includes(word)) || (kind() && choice.dataset.kind !== kind());
   const found = left().length;
   document.getElementById('none').hidden = found > 0;
-  document.getElementById('found').textContent = words.length ? `${found} of ${choices.length}` : '';
-});
+  document.getElementById('found').textContent = words.length || kind() ? `${found} of ${choices.length}` : '';
+};
+field.addEventListener('input', narrow);
+
+// A list that there is is tried on in the forms of its kind.
+const tryOn = () => {
+  narrow();
+  for (const choice of left()) {
+    const view = choice.querySelector('iframe');
+    const address = new URL(view.src);
+    address.search = of.value ? new URLSearchParams({ set: of.value }) : '';
+    if (view.src !== address.href) view.src = address.href;
+  }
+};
+of?.addEventListener('change', tryOn);
+if (of?.value) tryOn();
 
 document.getElementById('choices').parentElement.addEventListener('keydown', (event) => {
   const all = left().map((choice) => choice.querySelector('button'));

@@ -1,0 +1,88 @@
+package render_test
+
+import (
+	"encoding/json"
+	"fmt"
+	"html"
+	"net/http"
+	"net/http/httptest"
+	"strings"
+	"sync"
+	"testing"
+
+	"rubrel/core/icon"
+	"rubrel/testkit"
+)
+
+// What is left of attacks does nothing in a page without any policy: nothing runs, nothing is asked for, and a second
+// sanitizer finds nothing to take away.
+func TestIconsDoNothing(t *testing.T) {
+	t.Parallel()
+	var drawings []string
+	seen, tried := map[string]bool{}, 0
+	for _, attack := range testkit.Attacks(t) {
+		quoted := html.EscapeString(attack)
+		for _, inside := range []string{attack, `<path d="M1 1h2" style="` + quoted + `"/>`, `<path d="` + quoted + `"/>`,
+			`<g transform="` + quoted + `" fill="` + quoted + `"><path d="M1 1h2" ` + attack + `/></g>`,
+			`<polygon points="` + quoted + `" stroke="` + quoted + `" stroke-width="` + quoted + `"/>`} {
+			drawing, err := icon.Clean([]byte(`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 9 9">` + inside +
+				`<path d="M0 0h9z"/></svg>`))
+			if err == nil {
+				tried++
+			}
+			if err == nil && !seen[drawing.SVG] {
+				seen[drawing.SVG] = true
+				drawings = append(drawings, string(drawing.HTML()))
+			}
+		}
+	}
+	if tried < 500 {
+		t.Fatalf("%d files are taken: the attacks hardly meet the cleaning", tried)
+	}
+	var mu sync.Mutex
+	var asked []string
+	server := httptest.NewServer(http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		if r.URL.Path != "/" {
+			mu.Lock()
+			defer mu.Unlock()
+			asked = append(asked, r.URL.Path)
+			return
+		}
+		w.Header().Set("Content-Type", "text/html; charset=utf-8")
+		fmt.Fprint(w, `<!DOCTYPE html><link rel="icon" href="data:,"><script>window.ran = [];
+			for (const name of ['alert', 'confirm', 'prompt', 'open']) window[name] = () => ran.push(name);</script>`,
+			strings.Join(drawings, ""))
+	}))
+	defer server.Close()
+	b := testkit.Launch(t, 800, 600)
+	b.Open(server.URL + "/")
+	testkit.Eval[bool](
+		b,
+		`(() => { for (const e of document.querySelectorAll('*')) for (const type of ['click', 'mouseover',
+		'focus', 'load', 'error']) e.dispatchEvent(new Event(type)); return true; })()`,
+	)
+	if ran := b.Text("ran.join()"); ran != "" {
+		t.Errorf("scripts have run: %s", ran)
+	}
+	mu.Lock()
+	defer mu.Unlock()
+	if len(asked) > 0 {
+		t.Errorf("the page has asked for %v", asked)
+	}
+	all, err := json.Marshal(drawings)
+	if err != nil {
+		t.Fatal(err)
+	}
+	testkit.Eval[bool](b, testkit.SecondSanitizer(t)+"\ntrue")
+	changed := testkit.Eval[[]string](b, fmt.Sprintf(`%s.map((svg) => {
+		const holder = document.createElement('div');
+		holder.innerHTML = svg;
+		const before = holder.innerHTML;
+		const clean = document.createElement('div');
+		clean.innerHTML = DOMPurify.sanitize(svg, { USE_PROFILES: { svg: true } });
+		return clean.innerHTML === before ? '' : clean.innerHTML + ' was ' + before;
+	}).filter(Boolean)`, all))
+	if len(changed) > 0 {
+		t.Errorf("the second sanitizer changes %d of %d: %.300q", len(changed), len(drawings), changed[0])
+	}
+}
