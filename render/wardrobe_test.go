@@ -77,6 +77,12 @@ func wardrobe(t *testing.T, dress string, scheme document.Scheme, whole bool) *d
 	add("visit", "strip", nil)
 	add("evening", "rows", nil) // and columns those of rows
 	add("evening", "timeline", map[string]string{"signs": "numbers"})
+	add("astronomers", "cards", map[string]string{"card": "yes", "labels": "always"}) // and rows those of cards
+	add("astronomers", "over", nil)
+	add("volunteers", "list", nil)
+	add("volunteers", "profile", map[string]string{"missing": "a place-holder"})
+	add("telescope", "around", nil)
+	add("telescope", "numbered", nil)
 	tree["blocks"] = blocks
 	tree["pages"] = map[string]any{"all": map[string]any{"order": "i", "title": "Everything", "bands": bands}}
 	text, err := json.Marshal(tree)

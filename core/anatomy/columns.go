@@ -2,6 +2,7 @@ package anatomy
 
 import (
 	"cmp"
+	"fmt"
 	"math"
 	"strconv"
 
@@ -26,7 +27,7 @@ func (b Body) columnsAt(v kind.View, width int, frame float64) int {
 	}
 	most := b.fitting(v, width, frame)
 	if b.Layout.Arrange != nil {
-		return b.Layout.Arrange(v.Set, most)
+		return kind.Remember(v, "arranged "+strconv.Itoa(most), func() int { return b.Layout.Arrange(v.Set, most) })
 	}
 	return layout.Columns(n, most)
 }
@@ -34,7 +35,7 @@ func (b Body) columnsAt(v kind.View, width int, frame float64) int {
 // fitting is how many records have room side by side in a block of a width's look that is so many CSS px wide.
 func (b Body) fitting(v kind.View, width int, frame float64) int {
 	s := b.spacing(v, width)
-	return max(1, int((frame-s.edges+s.gap)/(s.least+s.gap)))
+	return max(1, min(mostAcross, int((frame-s.edges+s.gap)/(s.least+s.gap))))
 }
 
 // Fitting is how many records have room side by side at the frame of a width.
@@ -68,8 +69,15 @@ func (b Body) spacing(v kind.View, width int) spacing {
 // Step is from where on so many records stand side by side: from an inline size within a width, or 0 for all of it.
 type Step struct{ Width, From, Columns int }
 
+// mostAcross is how many records stand side by side at most where the look says nothing.
+const mostAcross = 24
+
 // Steps are where the number of columns changes, from the widest width and in each from its narrowest.
 func (b Body) Steps(v kind.View) []Step {
+	return kind.Remember(v, "steps "+fmt.Sprint(v.Columns), func() []Step { return b.steps(v) })
+}
+
+func (b Body) steps(v kind.View) []Step {
 	var steps []Step
 	last := 0
 	for width := range v.Widths {
@@ -83,10 +91,13 @@ func (b Body) Steps(v kind.View) []Step {
 		}
 		last = columns // what is narrower follows this, and not the steps within
 		s := b.spacing(v, width)
-		for most := 2; most <= len(v.Set.Records); most++ {
+		for most := 2; most <= min(len(v.Set.Records), mostAcross); most++ {
 			from := int(math.Ceil(float64(most)*(s.least+s.gap) - s.gap + s.edges))
-			if from <= lowest || v.Widths[width].Below > 0 && from >= v.Widths[width].Below {
+			if from <= lowest {
 				continue
+			}
+			if v.Widths[width].Below > 0 && from >= v.Widths[width].Below {
+				break
 			}
 			if more := b.columnsAt(v, width, float64(from)); more != columns {
 				columns = more

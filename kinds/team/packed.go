@@ -1,6 +1,7 @@
 package team
 
 import (
+	"fmt"
 	"maps"
 	"slices"
 	"strconv"
@@ -48,11 +49,19 @@ func packedColumns(set kind.Set, most int) int {
 // packing is how the people of a view stand at a width whose members have so many columns: as the look says of the
 // leaders, or the best there is.
 func packing(v kind.View, width, columns int) layout.Packing {
-	leaders, members := counted(v.Set)
 	larger := 0
 	if v.ColumnsOf != nil {
 		larger = v.ColumnsOf(leadersPart, width)
 	}
+	return kind.Remember(v, fmt.Sprint("packing ", columns, larger), func() layout.Packing {
+		return packed(v.Set, columns, larger)
+	})
+}
+
+// packed is the packing of a set whose members have so many columns, and whose leaders have so many; the best where
+// that is 0.
+func packed(set kind.Set, columns, larger int) layout.Packing {
+	leaders, members := counted(set)
 	best := layout.Packing{}
 	for _, p := range layout.Packings(leaders, members, columns) {
 		if p.MemberColumns > columns || best.MemberColumns > p.MemberColumns {
