@@ -1,0 +1,64 @@
+package pictures
+
+import (
+	"bytes"
+	"image"
+	"image/gif"
+	"image/jpeg"
+	"image/png"
+	"testing"
+
+	"rubrel/core/document"
+)
+
+// A narrowed picture has the width that is asked for and the whole's shape, format and colours; it is made once.
+func TestNarrowed(t *testing.T) {
+	for format, file := range map[string][]byte{
+		"jpeg": encoded(t, func(b *bytes.Buffer) error { return jpeg.Encode(b, quarters(400, 300), nil) }),
+		"png":  encoded(t, func(b *bytes.Buffer) error { return png.Encode(b, quarters(400, 300)) }),
+	} {
+		narrow, err := Narrowed(t.Context(), "hash of "+format, file, 160)
+		if err != nil {
+			t.Fatal(err)
+		}
+		decoded, got, err := image.Decode(bytes.NewReader(narrow))
+		if err != nil || got != format || decoded.Bounds().Dx() != 160 || decoded.Bounds().Dy() != 120 {
+			t.Fatalf("%s: %v %s (%v)", format, decoded.Bounds(), got, err)
+		}
+		red, green, _, _ := decoded.At(20, 20).RGBA()
+		if red < 0xe000 || green > 0x2000 {
+			t.Errorf("%s: the upper left is no longer red", format)
+		}
+		again, err := Narrowed(t.Context(), "hash of "+format, nil, 160)
+		if err != nil || !bytes.Equal(again, narrow) {
+			t.Errorf("%s: it is made again (%v)", format, err)
+		}
+	}
+	if _, err := Narrowed(t.Context(), "hash of nothing", []byte("no picture"), 160); err == nil {
+		t.Error("what is no picture is narrowed")
+	}
+}
+
+// Whatever a file's first bytes say, it is read within its bounds or refused in words.
+func FuzzRead(f *testing.F) {
+	f.Add(encoded(f, func(b *bytes.Buffer) error { return jpeg.Encode(b, quarters(8, 8), nil) }))
+	f.Add(encoded(f, func(b *bytes.Buffer) error { return png.Encode(b, quarters(8, 8)) }))
+	f.Add(encoded(f, func(b *bytes.Buffer) error { return gif.Encode(b, quarters(8, 8), nil) }))
+	f.Add([]byte("RIFF\x1a\x00\x00\x00WEBPVP8L\x0d\x00\x00\x00\x2f\x00\x00\x00\x10\x07\x10\x11\x11\x88\x88\xfe\x07\x00"))
+	f.Fuzz(func(t *testing.T, file []byte) {
+		config, _, err := image.DecodeConfig(bytes.NewReader(file))
+		if err == nil && config.Width*config.Height > 1<<20 {
+			return // what is large and lawful takes its time
+		}
+		p, err := Read(t.Context(), file)
+		if err != nil {
+			if _, is := err.(*Error); !is {
+				t.Fatalf("refused as if it were our fault: %v", err)
+			}
+			return
+		}
+		if p.Width < 1 || p.Height < 1 || len(p.Data) == 0 || len(p.Cells) != 4*document.CellsAcross*document.CellsAcross {
+			t.Fatalf("%d by %d px, %d bytes, %d cells", p.Width, p.Height, len(p.Data), len(p.Cells))
+		}
+	})
+}
