@@ -86,3 +86,25 @@ func TestIconsDoNothing(t *testing.T) {
 		t.Errorf("the second sanitizer changes %d of %d: %.300q", len(changed), len(drawings), changed[0])
 	}
 }
+
+// An icon that occurs several times in a block is drawn once, and seen each time in the colour that it has there.
+func TestIconsShipOnce(t *testing.T) {
+	t.Parallel()
+	g := testkit.Gallery{Kind: "boxes", Forms: []string{"grid"}}
+	for range 40 {
+		g.Records = append(g.Records, map[string]string{"title": "Halle", "icon": "telescope", "text": "Oben."})
+	}
+	g.Records[39]["icon"] = "moon"
+	folder, address := testkit.Publish(t, g.Site(t))
+	b := testkit.Launch(t, 1200, 900)
+	b.Open(address)
+	if n := testkit.Eval[int](b, "document.querySelectorAll('.rb-icon svg :is(path, circle)').length"); n > 12 {
+		t.Errorf("%d shapes are on the page", n)
+	}
+	if n := testkit.Eval[int](b, `[...document.querySelectorAll('.rb-icon svg')].filter((svg) => {
+		const box = svg.getBBox(); return box.width > 8 && box.height > 8; }).length`); n != 40 {
+		t.Errorf("%d of 40 icons are seen", n)
+	}
+	b.CheckAccessibility("icons that ship once")
+	testkit.CheckHTML(t, folder)
+}

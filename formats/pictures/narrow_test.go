@@ -6,6 +6,10 @@ import (
 	"image/gif"
 	"image/jpeg"
 	"image/png"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"strings"
 	"testing"
 
 	"rubrel/core/document"
@@ -36,6 +40,27 @@ func TestNarrowed(t *testing.T) {
 	}
 	if _, err := Narrowed(t.Context(), "hash of nothing", []byte("no picture"), 160); err == nil {
 		t.Error("what is no picture is narrowed")
+	}
+}
+
+// AVIF is read by a decoder in a sandbox of its own (WebAssembly): a sample of the decoder's own tests.
+func TestAVIF(t *testing.T) {
+	folder, err := exec.Command("go", "list", "-m", "-f", "{{.Dir}}", "github.com/gen2brain/avif").Output()
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, name := range []string{"test8.avif", "test10.avif"} { // of 8 and of 10 bits
+		file, err := os.ReadFile(filepath.Join(strings.TrimSpace(string(folder)), "testdata", name))
+		if err != nil {
+			t.Fatal(err)
+		}
+		p, err := Read(t.Context(), file)
+		if err != nil || p.Width < 100 || len(p.Data) < 1000 {
+			t.Errorf("%s: %d by %d px, %d bytes (%v)", name, p.Width, p.Height, len(p.Data), err)
+		}
+		if _, err := Read(t.Context(), file[:len(file)/2]); err == nil {
+			t.Errorf("half of %s is taken", name)
+		}
 	}
 }
 

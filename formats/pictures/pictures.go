@@ -13,6 +13,7 @@ import (
 	"image/jpeg"
 	"image/png"
 
+	_ "github.com/gen2brain/avif" // what can be read
 	"golang.org/x/image/draw"
 	_ "golang.org/x/image/webp" // what can be read
 	"golang.org/x/sync/semaphore"
@@ -46,8 +47,8 @@ type Error struct{ Problem string }
 
 func (e *Error) Error() string { return "the picture cannot be taken: " + e.Problem }
 
-// Read makes a picture of a JPEG, PNG, GIF or WebP file. Its Data is set; ID is not. The error is an *Error, or the
-// context's where other pictures took too long.
+// Read makes a picture of a JPEG, PNG, GIF, WebP or AVIF file. Its Data is set; ID is not. The error is an *Error, or
+// the context's where other pictures took too long.
 func Read(ctx context.Context, file []byte) (document.Picture, error) {
 	var p document.Picture
 	if len(file) > MostBytes {
@@ -55,7 +56,7 @@ func Read(ctx context.Context, file []byte) (document.Picture, error) {
 	}
 	config, format, err := image.DecodeConfig(bytes.NewReader(file))
 	if err != nil {
-		return p, &Error{"it is not a JPEG, PNG, GIF or WebP file"}
+		return p, &Error{"it is not a JPEG, PNG, GIF, WebP or AVIF file"}
 	}
 	if config.Width < 1 || config.Height < 1 || config.Width > maxSourceSide || config.Height > maxSourceSide ||
 		config.Width*config.Height > maxPixels {

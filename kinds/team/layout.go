@@ -133,7 +133,7 @@ var parts = []kind.Part{
 		Defaults: map[string]string{"grid-template-columns": "auto"}},
 	{Name: personPart, Help: "one person", Place: look.RecordItem, Parent: rowPart, InkFollows: true,
 		Properties: anatomy.RecordProperties, As: map[string]string{"text-align": "--rb-align"},
-		Defaults: map[string]string{"text-align": "start", "padding": "0", "transition-duration": "motion-2"},
+		Defaults: map[string]string{"text-align": "start", "padding": "0"},
 		In: map[string]map[string]string{cardsForm: {"background-color": "raised", "border": "1px solid line",
 			"border-radius": "radius-2", "padding": "space-3"}}},
 	{Name: wordsPart, Forms: []string{overForm}, Parent: personPart, Help: "the ground of the words on the picture",
