@@ -72,3 +72,22 @@ func TestPackingIsChosen(t *testing.T) {
 	b.Chord("z", "Control")
 	b.Await(inProof("wide", rows+" === '2 3 3'"))
 }
+
+// A person is moved by keys on the head of their column, who is no leader before who is, and the page follows.
+func TestPeopleAreReordered(t *testing.T) {
+	t.Parallel()
+	app := shared.Start(t)
+	b := testkit.Launch(t, 1280, 800)
+	b.Open(app.URL + "/sites/fennmoor/blocks/volunteers/")
+	b.Await("document.querySelector('.cur')")
+	names := "[...page.querySelectorAll('.rb-person')].map((e) => e.dataset.record).slice(0, 3).join(' ')"
+	b.Await(inProof("wide", names+" === 'ines bram sofia'"))
+	b.Click(cell("fact/bram/name"))
+	b.Chord(kb.ArrowRight, "Alt")
+	everyFrame(b, names+" === 'ines sofia bram'")
+	b.Click(cell("featured/bram"))
+	b.Press(" ")
+	b.Await("document.querySelector(" + testkit.Quote(cell("featured/bram")) + ").dataset.text === 'yes'")
+	b.Click("[data-form=cards]")
+	everyFrame(b, names+" === 'bram ines sofia'")
+}

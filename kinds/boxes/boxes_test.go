@@ -151,13 +151,14 @@ func TestChecks(t *testing.T) {
 
 // A picture says what it shows or that it is decorative, and has as many pixels as its widest place.
 func TestPictures(t *testing.T) {
+	weight := 0
 	found := func(form string, wide int, shows string) string {
 		t.Helper()
 		g := testkit.Gallery{Kind: "boxes", Facts: map[string]string{}, Forms: []string{form},
 			Records: []map[string]string{of("title", "Halle")}}
 		e := g.Hang(t)
 		e.Do(document.AddPicture{Name: "hall", Picture: document.Picture{File: strings.Repeat("0", 64), Type: "image/png",
-			Width: wide, Height: wide / 2, Cells: make([]byte, 4*document.CellsAcross*document.CellsAcross)}})
+			Width: wide, Height: wide / 2, Bytes: weight, Cells: make([]byte, 4*document.CellsAcross*document.CellsAcross)}})
 		e.Do(document.SetFact{Set: "s", Record: "r0", Key: "picture", Text: "hall"})
 		if shows != "" {
 			e.Do(document.SetFact{Set: "s", Record: "r0", Key: "shows", Text: shows})
@@ -168,7 +169,7 @@ func TestPictures(t *testing.T) {
 		}
 		var checks []string
 		for _, mark := range subject.Marks() {
-			if mark.Check == "picture" || mark.Check == "alternative" {
+			if mark.Check == "picture" || mark.Check == "alternative" || mark.Check == "weight" {
 				checks = append(checks, mark.Check+" "+mark.Needed)
 			}
 		}
@@ -190,6 +191,11 @@ func TestPictures(t *testing.T) {
 			t.Errorf("%+v: marked %q", c, got)
 		}
 	}
+
+	weight = 900 << 10 // for 800 by 400 px
+	if got := found("rows", 800, "a hall"); !strings.HasPrefix(got, "weight 300 KB or less") {
+		t.Errorf("a heavy picture: marked %q", got)
+	}
 }
 
 // An icon keeps the height of its ground where a picture in the same row makes the heads higher.
@@ -206,5 +212,37 @@ func TestIconBesidePicture(t *testing.T) {
 	})()`)
 	if off > 0.5 {
 		t.Errorf("the ground of the icon is %.1f px off a square", off)
+	}
+}
+
+// A picture that reaches to the edge does so on three sides, whatever the padding; it is that wide in what browsers are
+// told of it, too. One beside the words keeps to the padding.
+func TestBleed(t *testing.T) {
+	b := testkit.Launch(t, 1200, 900)
+	g := visit(map[string]string{"bleed": "the edge"}, 3)
+	g.Forms, g.Pictures = []string{"grid"}, []string{"telescope"}
+	g.Records = []map[string]string{of("title", "Halle", "picture", "telescope", "shows", "decorative", "badge", "Neu"),
+		of("title", "Café", "picture", "telescope", "shows", "decorative")}
+	g.Look = map[string]string{"box.padding": "10px 20px 30px 40px"}
+	_, address := testkit.Publish(t, g.Site(t))
+	b.Open(address)
+	off := testkit.Eval[float64](b, `Math.max(...[...document.querySelectorAll('.rb-box')].map((box) => {
+		const [r, p] = [box, box.querySelector('.rb-picture')].map((e) => e.getBoundingClientRect());
+		return Math.max(Math.abs(p.left - r.left - 1), Math.abs(r.right - 1 - p.right), Math.abs(p.top - r.top - 1)); }))`)
+	if off > 1 {
+		t.Errorf("the picture is %.1f px off the edge", off)
+	}
+	told := testkit.Eval[float64](b, `(() => { const p = document.querySelector('.rb-picture');
+		const e = document.createElement('div'); e.style.width = /px\) ([^,]*),/.exec(p.sizes)?.[1] ?? p.sizes;
+		document.body.append(e); return e.getBoundingClientRect().width - p.getBoundingClientRect().width; })()`)
+	if told > 3 || told < -3 {
+		t.Errorf("browsers are told of a width that is %.1f px off", told)
+	}
+	g.Facts["place"] = "at the start"
+	_, address = testkit.Publish(t, g.Site(t))
+	b.Open(address)
+	if !testkit.Eval[bool](b, `[...document.querySelectorAll('.rb-box')].every((box) =>
+		box.querySelector('.rb-picture').getBoundingClientRect().left > box.getBoundingClientRect().left + 30)`) {
+		t.Error("beside the words, the picture reaches to the edge")
 	}
 }
