@@ -41,7 +41,7 @@ func TestFontsComeLate(t *testing.T) {
 		server := httptest.NewServer(http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 			if strings.HasSuffix(r.URL.Path, ".woff2") {
 				select {
-				case <-time.After(700 * time.Millisecond):
+				case <-time.After(400 * time.Millisecond):
 				case <-r.Context().Done():
 				}
 			}

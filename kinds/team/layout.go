@@ -13,12 +13,11 @@ import (
 
 // The measures of what stands beside others, in CSS px (common practice).
 const (
-	rowsGap      = 40.0  // between picture and words
-	profileGap   = 56.0  // of a large profile
-	rowsStack    = 560.0 // below which the picture stands above the words
-	listGap      = 16.0
-	listPortrait = 56.0 // where the look says nothing of its width
-	mostCard     = 420.0
+	rowsGap    = 40.0  // between picture and words
+	profileGap = 56.0  // of a large profile
+	rowsStack  = 560.0 // below which the picture stands above the words
+	listGap    = 16.0
+	mostCard   = 420.0
 )
 
 // bodyOf is what a form shows of each person.
