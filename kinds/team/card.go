@@ -9,6 +9,7 @@ import (
 	"rubrel/core/anatomy"
 	"rubrel/core/kind"
 	"rubrel/core/rich"
+	"rubrel/core/typeset"
 	"rubrel/formats/vcard"
 )
 
@@ -57,7 +58,9 @@ func addressCard() anatomy.Slot {
 			name := kind.Text(at.Record.Facts, nameField)
 			return template.HTML(`<p class="` + anatomy.Class(line) + `"><a class="` + anatomy.Class(savePart) +
 				`" href="data:text/vcard;charset=utf-8,` + template.HTMLEscapeString(url.PathEscape(card)) + `" download="` +
-				template.HTMLEscapeString(name) + `.vcf" aria-label="` + template.HTMLEscapeString(shown+": "+name) + `">` +
+				template.HTMLEscapeString(
+					name,
+				) + `.vcf" aria-label="` + template.HTMLEscapeString(strings.ReplaceAll(shown, typeset.SoftHyphen, "")+": "+name) + `">` +
 				template.HTMLEscapeString(shown) + "</a></p>")
 		},
 		Runs: func(at anatomy.At) []kind.Run {
