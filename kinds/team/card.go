@@ -55,13 +55,11 @@ func addressCard() anatomy.Slot {
 			if err != nil {
 				return ""
 			}
-			name := kind.Text(at.Record.Facts, nameField)
+			name := template.HTMLEscapeString(kind.Text(at.Record.Facts, nameField))
+			spoken := template.HTMLEscapeString(strings.ReplaceAll(shown, typeset.SoftHyphen, "")) + ": " + name
 			return template.HTML(`<p class="` + anatomy.Class(line) + `"><a class="` + anatomy.Class(savePart) +
 				`" href="data:text/vcard;charset=utf-8,` + template.HTMLEscapeString(url.PathEscape(card)) + `" download="` +
-				template.HTMLEscapeString(
-					name,
-				) + `.vcf" aria-label="` + template.HTMLEscapeString(strings.ReplaceAll(shown, typeset.SoftHyphen, "")+": "+name) + `">` +
-				template.HTMLEscapeString(shown) + "</a></p>")
+				name + `.vcf" aria-label="` + spoken + `">` + template.HTMLEscapeString(shown) + "</a></p>")
 		},
 		Runs: func(at anatomy.At) []kind.Run {
 			if shown := text(at); shown != "" {
