@@ -205,3 +205,28 @@ func (g Gallery) PageOf(form string) string {
 	}
 	return form + ".html"
 }
+
+// Of makes facts of names and what they say, in turn.
+func Of(pairs ...string) map[string]string {
+	facts := map[string]string{}
+	for i := 0; i < len(pairs); i += 2 {
+		facts[pairs[i]] = pairs[i+1]
+	}
+	return facts
+}
+
+// CheckPages publishes a gallery with each of some facts of its set: its pages pass the HTML checker and axe-core, and
+// are no wider than windows of some widths.
+func CheckPages(t testing.TB, of func(facts map[string]string) Gallery, widths []int64, all ...map[string]string) {
+	t.Helper()
+	var folders []string
+	b := Launch(t, 1200, 900)
+	for _, facts := range all {
+		folder, address := Publish(t, of(facts).Site(t))
+		folders = append(folders, folder)
+		b.Open(address)
+		b.CheckAccessibility(fmt.Sprint(facts))
+		b.CheckOverflow(fmt.Sprint(facts), widths...)
+	}
+	CheckHTML(t, folders...)
+}

@@ -72,52 +72,27 @@ func (p *pasted) problem(format string, arguments ...any) {
 	p.Problems = append(p.Problems, kind.Problem{Problem: fmt.Sprintf(format, arguments...)})
 }
 
-// readCards makes a list of people of address cards.
+// readCards makes a list of address cards.
 func (s *Server) readCards(ctx context.Context, site *document.Site, file []byte) (pasted, error) {
 	var p pasted
 	people, problems := vcard.Read(file)
 	for _, problem := range problems {
 		p.problem("%v", problem)
 	}
-	var networks []string
-	for _, person := range people {
-		for _, profile := range person.Profiles {
-			if label := profileLabel(profile); !slices.Contains(networks, label) {
-				networks = append(networks, label)
-			}
+	rows, err := vcard.Table(people, func(person vcard.Person) (string, error) {
+		picture, err := p.hold(ctx, s, site, person.Name, person.Photo)
+		var unfit *pictures.Error
+		if errors.As(err, &unfit) {
+			p.problem("%s: %v", person.Name, err)
+			return "", nil
 		}
+		return picture, err
+	})
+	if err != nil {
+		return p, err
 	}
-	rows := [][]string{append([]string{"Name", "Position", "Text", "E-mail", "Telephone", "Picture"}, networks...)}
-	for _, person := range people {
-		picture := ""
-		if person.Photo != nil {
-			var err error
-			var unfit *pictures.Error
-			if picture, err = p.hold(ctx, s, site, person.Name, person.Photo); errors.As(err, &unfit) {
-				p.problem("%s: %v", person.Name, err)
-			} else if err != nil {
-				return p, err
-			}
-		}
-		row := []string{person.Name, person.Title, person.Note, person.Email, person.Telephone, picture}
-		addresses := make([]string, len(networks))
-		for _, profile := range person.Profiles {
-			if i := slices.Index(networks, profileLabel(profile)); addresses[i] == "" {
-				addresses[i] = profile.Address
-			}
-		}
-		rows = append(rows, append(row, addresses...))
-	}
-	text, err := delimited.Write(rows)
-	p.Text = text
+	p.Text, err = delimited.Write(rows)
 	return p, err
-}
-
-func profileLabel(p vcard.Profile) string {
-	if p.Label == "" {
-		return "Website"
-	}
-	return p.Label
 }
 
 // readArchive finds the list in an archive, and the pictures that its cells name by their files.

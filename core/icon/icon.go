@@ -87,13 +87,7 @@ func (Type) Parse(text string) (kind.Value, error) {
 }
 
 // Decode reads a JSON string.
-func (t Type) Decode(held any) (kind.Value, error) {
-	text, ok := held.(string)
-	if !ok {
-		return nil, fmt.Errorf("the name of an icon is expected")
-	}
-	return t.Parse(text)
-}
+func (t Type) Decode(held any) (kind.Value, error) { return kind.DecodeText(t, held) }
 
 // Schema is a name.
 func (Type) Schema() kind.Schema {

@@ -24,7 +24,7 @@ func (ColourType) Parse(text string) (Value, error) {
 }
 
 // Decode reads a JSON string.
-func (t ColourType) Decode(held any) (Value, error) { return decodeText(t, held) }
+func (t ColourType) Decode(held any) (Value, error) { return DecodeText(t, held) }
 
 // Schema is a bounded string.
 func (ColourType) Schema() Schema { return Schema{"type": "string", "maxLength": 80} }

@@ -126,7 +126,7 @@ func webAddress(rest string) (string, error) {
 }
 
 // Decode reads a JSON string.
-func (t LinkType) Decode(held any) (Value, error) { return decodeText(t, held) }
+func (t LinkType) Decode(held any) (Value, error) { return DecodeText(t, held) }
 
 // Schema is a URI reference of one of the schemes.
 func (LinkType) Schema() Schema {

@@ -34,7 +34,7 @@ func (DateType) Parse(text string) (Value, error) {
 }
 
 // Decode reads a JSON string.
-func (t DateType) Decode(held any) (Value, error) { return decodeText(t, held) }
+func (t DateType) Decode(held any) (Value, error) { return DecodeText(t, held) }
 
 // Schema is an ISO 8601 date.
 func (DateType) Schema() Schema { return Schema{"type": "string", "format": "date"} }
@@ -82,7 +82,7 @@ func (MomentType) Parse(text string) (Value, error) {
 }
 
 // Decode reads a JSON string.
-func (t MomentType) Decode(held any) (Value, error) { return decodeText(t, held) }
+func (t MomentType) Decode(held any) (Value, error) { return DecodeText(t, held) }
 
 // Schema is the pattern of what String writes.
 func (MomentType) Schema() Schema {

@@ -152,7 +152,7 @@ func (t SeriesType) Parse(text string) (Value, error) {
 }
 
 // Decode reads a JSON string.
-func (t SeriesType) Decode(held any) (Value, error) { return decodeText(t, held) }
+func (t SeriesType) Decode(held any) (Value, error) { return DecodeText(t, held) }
 
 // Schema is a text.
 func (t SeriesType) Schema() Schema { return Schema{"type": "string", "maxLength": 32 * t.Most} }

@@ -47,7 +47,7 @@ func (PlaceType) Parse(text string) (Value, error) {
 }
 
 // Decode reads a JSON string.
-func (t PlaceType) Decode(held any) (Value, error) { return decodeText(t, held) }
+func (t PlaceType) Decode(held any) (Value, error) { return DecodeText(t, held) }
 
 // Schema is two percentages.
 func (PlaceType) Schema() Schema {

@@ -41,7 +41,7 @@ func (t RatingType) Parse(text string) (Value, error) {
 }
 
 // Decode reads a JSON string.
-func (t RatingType) Decode(held any) (Value, error) { return decodeText(t, held) }
+func (t RatingType) Decode(held any) (Value, error) { return DecodeText(t, held) }
 
 // Schema is a decimal number as a string.
 func (RatingType) Schema() Schema {

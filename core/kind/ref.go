@@ -34,7 +34,7 @@ func (t RefType) Parse(text string) (Value, error) {
 }
 
 // Decode reads a JSON string.
-func (t RefType) Decode(held any) (Value, error) { return decodeText(t, held) }
+func (t RefType) Decode(held any) (Value, error) { return DecodeText(t, held) }
 
 // Schema is that of an ID.
 func (RefType) Schema() Schema {

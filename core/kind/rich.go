@@ -34,7 +34,7 @@ func (t RichType) Parse(raw string) (Value, error) {
 }
 
 // Decode reads a JSON string.
-func (t RichType) Decode(held any) (Value, error) { return decodeText(t, held) }
+func (t RichType) Decode(held any) (Value, error) { return DecodeText(t, held) }
 
 // Schema is a bounded string.
 func (t RichType) Schema() Schema {

@@ -45,6 +45,15 @@ type Record struct {
 	Facts    map[string]Value // by FactKey text
 }
 
+// FreshSet is a set of records that say so much, for a designer to write over.
+func FreshSet(k *Kind, records ...map[string]Value) Set {
+	set := Set{Kind: k, Facts: map[string]Value{}, Axes: map[string][]Item{}}
+	for i, facts := range records {
+		set.Records = append(set.Records, Record{ID: fmt.Sprintf("%s-%d", k.One, i+1), Facts: facts})
+	}
+	return set
+}
+
 // Items lists an axis.
 func (s Set) Items(axis string) []Item { return s.Axes[axis] }
 

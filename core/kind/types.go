@@ -71,7 +71,7 @@ func (t TextType) Parse(raw string) (Value, error) {
 }
 
 // Decode reads a JSON string.
-func (t TextType) Decode(held any) (Value, error) { return decodeText(t, held) }
+func (t TextType) Decode(held any) (Value, error) { return DecodeText(t, held) }
 
 // Schema is a bounded string.
 func (t TextType) Schema() Schema { return Schema{"type": "string", "maxLength": t.Most} }
@@ -79,8 +79,8 @@ func (t TextType) Schema() Schema { return Schema{"type": "string", "maxLength":
 // Editor sets text left.
 func (t TextType) Editor() Editor { return Editor{Align: Left, Lines: t.Lines} }
 
-// decodeText reads a JSON string by the type's own Parse.
-func decodeText(t Type, held any) (Value, error) {
+// DecodeText reads a JSON string by the type's own Parse: the Decode of types whose values are held as text.
+func DecodeText(t Type, held any) (Value, error) {
 	text, ok := held.(string)
 	if !ok {
 		return nil, fmt.Errorf("a text is expected")
@@ -102,7 +102,7 @@ func (t ChoiceType) Parse(text string) (Value, error) {
 }
 
 // Decode reads a JSON string.
-func (t ChoiceType) Decode(held any) (Value, error) { return decodeText(t, held) }
+func (t ChoiceType) Decode(held any) (Value, error) { return DecodeText(t, held) }
 
 // Schema is an enumeration.
 func (t ChoiceType) Schema() Schema { return Schema{"enum": t.Words} }

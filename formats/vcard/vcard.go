@@ -2,11 +2,15 @@
 package vcard
 
 import (
+	"cmp"
 	"encoding/base64"
 	"fmt"
 	"io"
 	"mime"
+	"slices"
 	"strings"
+	"unicode"
+	"unicode/utf8"
 
 	"github.com/emersion/go-vcard"
 
@@ -136,11 +140,47 @@ func labelOf(field *vcard.Field) string {
 		switch strings.ToLower(name) {
 		case "work", "home", "pref", "internet", "url":
 		default:
-			return strings.ToUpper(name[:1]) + name[1:]
+			first, size := utf8.DecodeRuneInString(name)
+			return string(unicode.ToUpper(first)) + name[size:]
 		}
 	}
 	return ""
 }
+
+// Table is people as a list: a heading, and a row for each, with a column for every sort of profile. A cell of the
+// column Picture holds what a function makes of the photograph in a card.
+func Table(people []Person, picture func(Person) (string, error)) ([][]string, error) {
+	heading := []string{"Name", "Position", "Text", "E-mail", "Telephone", "Picture"}
+	fixed := len(heading)
+	for _, person := range people {
+		for _, profile := range person.Profiles {
+			if label := profile.name(); !slices.Contains(heading[fixed:], label) {
+				heading = append(heading, label)
+			}
+		}
+	}
+	rows := [][]string{heading}
+	for _, person := range people {
+		row := make([]string, len(heading))
+		copy(row, []string{person.Name, person.Title, person.Note, person.Email, person.Telephone})
+		if person.Photo != nil {
+			var err error
+			if row[fixed-1], err = picture(person); err != nil {
+				return nil, err
+			}
+		}
+		for _, profile := range person.Profiles {
+			if i := fixed + slices.Index(heading[fixed:], profile.name()); row[i] == "" {
+				row[i] = profile.Address
+			}
+		}
+		rows = append(rows, row)
+	}
+	return rows, nil
+}
+
+// name is what a list calls the profile.
+func (p Profile) name() string { return cmp.Or(p.Label, "Website") }
 
 // photoOf is the picture in a property: a data URI (4.0), or base64 (3.0 and 2.1).
 func photoOf(field *vcard.Field) (photo []byte, problem string) {

@@ -1,7 +1,6 @@
 package boxes_test
 
 import (
-	"fmt"
 	"slices"
 	"strings"
 	"testing"
@@ -11,13 +10,7 @@ import (
 	"rubrel/testkit"
 )
 
-func of(pairs ...string) map[string]string {
-	facts := map[string]string{}
-	for i := 0; i < len(pairs); i += 2 {
-		facts[pairs[i]] = pairs[i+1]
-	}
-	return facts
-}
+var of = testkit.Of
 
 // visit is a set of boxes as a client writes them: uneven, and one with a link.
 func visit(facts map[string]string, n int) testkit.Gallery {
@@ -37,19 +30,12 @@ func visit(facts map[string]string, n int) testkit.Gallery {
 
 // Every form's page passes the HTML checker and axe-core, and is no wider than its window.
 func TestPagesAreSound(t *testing.T) {
-	var folders []string
-	b := testkit.Launch(t, 1200, 900)
-	for _, facts := range []map[string]string{
-		{},
-		{"place": "beside the title", "signs": "letters", "divider": "yes", "mirrored": "yes", "answers": "the whole box"},
-	} {
-		folder, address := testkit.Publish(t, visit(facts, 7).Site(t))
-		folders = append(folders, folder)
-		b.Open(address)
-		b.CheckAccessibility(fmt.Sprint(facts))
-		b.CheckOverflow(fmt.Sprint(facts), 320, 768, 1200)
-	}
-	testkit.CheckHTML(t, folders...)
+	testkit.CheckPages(t, func(facts map[string]string) testkit.Gallery { return visit(facts, 7) },
+		[]int64{320, 768, 1200},
+		map[string]string{},
+		map[string]string{"place": "beside the " +
+			"title", "signs": "letters", "divider": "yes", "mirrored": "yes", "answers": "the whole box"},
+	)
 }
 
 const boxAt = "const at = (form, selector) => [...document.querySelectorAll('#' + form + ' ' + selector)]" +

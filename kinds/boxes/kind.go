@@ -92,11 +92,8 @@ var setFields = []kind.Field{
 
 // fresh is the set a designer begins with: three boxes to write over.
 func fresh(k *kind.Kind, _ string) kind.Set {
-	set := kind.Set{Kind: k, Facts: map[string]kind.Value{}, Axes: map[string][]kind.Item{}}
-	for i, name := range []string{"star", "shield-check", "clock"} {
-		title := []string{"First box", "Second box", "Third box"}[i]
-		set.Records = append(set.Records, kind.Record{ID: "box-" + string(rune('1'+i)), Facts: map[string]kind.Value{
-			"title": kind.TextValue(title), "icon": kind.TextValue(name)}})
+	of := func(title, icon string) map[string]kind.Value {
+		return map[string]kind.Value{"title": kind.TextValue(title), media.Icon.Name: kind.TextValue(icon)}
 	}
-	return set
+	return kind.FreshSet(k, of("First box", "star"), of("Second box", "shield-check"), of("Third box", "clock"))
 }

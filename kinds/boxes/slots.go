@@ -98,13 +98,6 @@ func divided(set kind.Set) bool { return kind.Text(set.Facts, "divider") == yes 
 
 func ifDivided(set kind.Set) kind.Paints { return kind.Paints{Absent: !divided(set)} }
 
-// slotsOf are the slots that a form has.
-func slotsOf(form string) []anatomy.Slot {
-	return slices.DeleteFunc(slices.Clone(slots), func(s anatomy.Slot) bool {
-		return s.Parts[0].Forms != nil && !slices.Contains(s.Parts[0].Forms, form)
-	})
-}
-
 // The parts around the slots that the layout names.
 const (
 	rowPart = "boxes"
@@ -134,7 +127,7 @@ func bodyOf(form string) anatomy.Body {
 	if form == mixedForm {
 		layout.Arrange, layout.Share = mixedColumns, mixedShare
 	}
-	return anatomy.Body{Slots: slotsOf(form), Layout: layout}
+	return anatomy.Body{Slots: anatomy.OfForm(slots, form), Layout: layout}
 }
 
 // sideOf is how icons and pictures stand beside words in a form; nil where they never do.
@@ -161,11 +154,7 @@ func sideOf(form string) *anatomy.Side {
 
 // parts are those around the slots.
 var parts = []kind.Part{
-	{Name: "ground", Help: "the ground on which the boxes stand", Place: look.BlockItself,
-		Properties: anatomy.BlockProperties,
-		Defaults: map[string]string{"background-color": "ground", "color": "ink", "font-family": "text",
-			"font-size": "type-3", "line-height": "leading-text",
-			"padding": "space-7 space-6", "padding@middle": "space-6 space-4", "padding@narrow": "space-5 space-3"}},
+	anatomy.Ground("the ground on which the boxes stand"),
 	{Name: rowPart, Help: "the row of boxes", Place: look.BlockItself, Parent: "ground",
 		Properties: []string{"grid-template-columns", "gap"}, As: map[string]string{"gap": "--rb-gap"},
 		Defaults: map[string]string{"grid-template-columns": "auto", "gap": "space-4"},

@@ -12,13 +12,7 @@ import (
 	"rubrel/testkit"
 )
 
-func of(pairs ...string) map[string]string {
-	facts := map[string]string{}
-	for i := 0; i < len(pairs); i += 2 {
-		facts[pairs[i]] = pairs[i+1]
-	}
-	return facts
-}
+var of = testkit.Of
 
 // telescope is a picture with places scattered on it, and words such as clients write.
 func telescope(facts map[string]string, n int) testkit.Gallery {
@@ -39,19 +33,12 @@ func telescope(facts map[string]string, n int) testkit.Gallery {
 
 // Every form's page passes the HTML checker and axe-core, and is no wider than its window.
 func TestPagesAreSound(t *testing.T) {
-	var folders []string
-	b := testkit.Launch(t, 1200, 900)
-	for _, facts := range []map[string]string{
-		{},
-		{"lines": "with an elbow", "sides": "at the end", "answers": "the whole callout", "shows": "decorative"},
-	} {
-		folder, address := testkit.Publish(t, telescope(facts, 7).Site(t))
-		folders = append(folders, folder)
-		b.Open(address)
-		b.CheckAccessibility(fmt.Sprint(facts))
-		b.CheckOverflow(fmt.Sprint(facts), 320, 719, 768, 1200)
-	}
-	testkit.CheckHTML(t, folders...)
+	testkit.CheckPages(t, func(facts map[string]string) testkit.Gallery { return telescope(facts, 7) },
+		[]int64{320, 719, 768, 1200},
+		map[string]string{},
+		map[string]string{"lines": "with an elbow", "sides": "at the end", "answers": "the whole " +
+			"callout", "shows": "decorative"},
+	)
 }
 
 // drawn are the lines that stand on the page, each from its words to its dot, with the middle of its callout and the

@@ -100,11 +100,9 @@ var setFields = []kind.Field{
 
 // fresh is the set a designer begins with: four callouts to write over.
 func fresh(k *kind.Kind, _ string) kind.Set {
-	set := kind.Set{Kind: k, Facts: map[string]kind.Value{}, Axes: map[string][]kind.Item{}}
-	places := []kind.Place{{X: 300, Y: 250}, {X: 700, Y: 250}, {X: 300, Y: 750}, {X: 700, Y: 750}}
-	for i, title := range []string{"First place", "Second place", "Third place", "Fourth place"} {
-		set.Records = append(set.Records, kind.Record{ID: "callout-" + string(rune('1'+i)),
-			Facts: map[string]kind.Value{"title": kind.TextValue(title), placeField.Name: places[i]}})
+	of := func(title string, x, y int) map[string]kind.Value {
+		return map[string]kind.Value{"title": kind.TextValue(title), placeField.Name: kind.Place{X: x, Y: y}}
 	}
-	return set
+	return kind.FreshSet(k, of("First place", 300, 250), of("Second place", 700, 250), of("Third place", 300, 750),
+		of("Fourth place", 700, 750))
 }

@@ -41,10 +41,7 @@ var slots = []anatomy.Slot{
 
 // parts are those around the slots, and those of the picture.
 var parts = []kind.Part{
-	{Name: "ground", Help: "the ground on which all stands", Place: look.BlockItself, Properties: anatomy.BlockProperties,
-		Defaults: map[string]string{"background-color": "ground", "color": "ink", "font-family": "text",
-			"font-size": "type-3", "line-height": "leading-text",
-			"padding": "space-7 space-6", "padding@middle": "space-6 space-4", "padding@narrow": "space-5 space-3"}},
+	anatomy.Ground("the ground on which all stands"),
 	{Name: scenePart, Help: "the picture with the words: how wide the picture is where there is room, and the gap",
 		Place: look.BlockItself, Parent: "ground", Properties: []string{"width", "gap"},
 		As:       map[string]string{"width": "--rb-most", "gap": "--rb-gap"},

@@ -77,11 +77,8 @@ const wholePoint = "the whole point"
 
 // fresh is the set a designer begins with: three points to write over.
 func fresh(k *kind.Kind, _ string) kind.Set {
-	set := kind.Set{Kind: k, Facts: map[string]kind.Value{}, Axes: map[string][]kind.Item{}}
-	for i, name := range []string{"flag", "route", "star"} {
-		title := []string{"First point", "Second point", "Third point"}[i]
-		set.Records = append(set.Records, kind.Record{ID: "point-" + string(rune('1'+i)),
-			Facts: map[string]kind.Value{"title": kind.TextValue(title), "icon": kind.TextValue(name)}})
+	of := func(title, icon string) map[string]kind.Value {
+		return map[string]kind.Value{"title": kind.TextValue(title), media.Icon.Name: kind.TextValue(icon)}
 	}
-	return set
+	return kind.FreshSet(k, of("First point", "flag"), of("Second point", "route"), of("Third point", "star"))
 }

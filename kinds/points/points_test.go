@@ -24,19 +24,11 @@ func steps(facts map[string]string) testkit.Gallery {
 
 // Every form's page passes the HTML checker and axe-core, and is no wider than its window.
 func TestPagesAreSound(t *testing.T) {
-	var folders []string
-	b := testkit.Launch(t, 1200, 900)
-	for _, facts := range []map[string]string{
-		{},
-		{"signs": "numbers", "side": "at the end", "answers": "the whole point"},
-	} {
-		folder, address := testkit.Publish(t, steps(facts).Site(t))
-		folders = append(folders, folder)
-		b.Open(address)
-		b.CheckAccessibility(fmt.Sprint(facts))
-		b.CheckOverflow(fmt.Sprint(facts), 320, 768, 1200)
-	}
-	testkit.CheckHTML(t, folders...)
+	testkit.CheckPages(t, steps,
+		[]int64{320, 768, 1200},
+		map[string]string{},
+		map[string]string{"signs": "numbers", "side": "at the end", "answers": "the whole point"},
+	)
 }
 
 // Both panels of a point are equally tall at every width, on the side that the set says; the line of a timeline goes

@@ -45,13 +45,7 @@ func (rampType) Parse(text string) (kind.Value, error) {
 	return r, nil
 }
 
-func (t rampType) Decode(held any) (kind.Value, error) {
-	text, ok := held.(string)
-	if !ok {
-		return nil, fmt.Errorf("two colours are expected")
-	}
-	return t.Parse(text)
-}
+func (t rampType) Decode(held any) (kind.Value, error) { return kind.DecodeText(t, held) }
 
 func (rampType) Schema() kind.Schema {
 	return kind.Schema{"type": "string", "maxLength": 120, "pattern": between}

@@ -114,11 +114,7 @@ func htmlOf(form string, body anatomy.Body) func(kind.View) (template.HTML, erro
 
 // parts are those around the slots.
 var parts = []kind.Part{
-	{Name: "ground", Help: "the ground on which the points stand", Place: look.BlockItself,
-		Properties: anatomy.BlockProperties,
-		Defaults: map[string]string{"background-color": "ground", "color": "ink", "font-family": "text",
-			"font-size": "type-3", "line-height": "leading-text",
-			"padding": "space-7 space-6", "padding@middle": "space-6 space-4", "padding@narrow": "space-5 space-3"}},
+	anatomy.Ground("the ground on which the points stand"),
 	{Name: rowPart, Help: "the row of points", Place: look.BlockItself, Parent: "ground",
 		Properties: []string{"grid-template-columns", "gap"}, As: map[string]string{"gap": "--rb-gap"},
 		Defaults: map[string]string{"grid-template-columns": "1", "gap": "space-2"},

@@ -116,11 +116,7 @@ func declaredSlots() []anatomy.Slot {
 func fields() []kind.Field { return anatomy.Fields(slots()) }
 
 // slotsOf are the slots that a form has.
-func slotsOf(form string) []anatomy.Slot {
-	return slices.DeleteFunc(slices.Clone(slots()), func(s anatomy.Slot) bool {
-		return s.Parts[0].Forms != nil && !slices.Contains(s.Parts[0].Forms, form)
-	})
-}
+func slotsOf(form string) []anatomy.Slot { return anatomy.OfForm(slots(), form) }
 
 // priceSlot is the price in its parts.
 func priceSlot() anatomy.Slot {

@@ -16,13 +16,7 @@ import (
 	"rubrel/testkit"
 )
 
-func of(pairs ...string) map[string]string {
-	facts := map[string]string{}
-	for i := 0; i < len(pairs); i += 2 {
-		facts[pairs[i]] = pairs[i+1]
-	}
-	return facts
-}
+var of = testkit.Of
 
 // nights is a set with what is usual and what is awkward.
 func nights() testkit.Gallery {

@@ -2,20 +2,16 @@ package team
 
 import (
 	"fmt"
-	"unicode/utf8"
 
+	"rubrel/core/anatomy"
 	"rubrel/core/kind"
-	"rubrel/core/rich"
 )
-
-// mostUneven is how many times as long as the shortest text the longest may be (common practice).
-const mostUneven = 3.0
 
 // check finds what is doubtful in a set of people. Needs are common practice where no rule is named.
 func check(set kind.Set, at kind.Scene) []kind.Finding {
 	found := append(phones(set, regionOf(set, at.Locale)), addresses(set)...)
 	found = append(found, pictureless(set)...)
-	return append(found, uneven(set)...)
+	return append(found, anatomy.Uneven(set, "text")...)
 }
 
 // phones finds numbers that nobody can be reached by.
@@ -77,29 +73,4 @@ func pictureless(set kind.Set) []kind.Finding {
 			Needed: fmt.Sprintf("one, as the %d others have", len(set.Records)-len(bare))})
 	}
 	return found
-}
-
-// uneven finds the longest of the texts where it is much longer than the shortest.
-func uneven(set kind.Set) []kind.Finding {
-	shortest, longest := -1, 0
-	var at kind.Record
-	for _, r := range set.Records {
-		n := utf8.RuneCountInString(rich.Plain(kind.Text(r.Facts, "text")))
-		if n == 0 {
-			continue
-		}
-		if shortest < 0 || n < shortest {
-			shortest = n
-		}
-		if n > longest {
-			longest, at = n, r
-		}
-	}
-	const worthMeasuring = 160 // characters: below that all of them are a few lines
-	if longest < worthMeasuring || float64(longest) <= mostUneven*float64(shortest) {
-		return nil
-	}
-	return []kind.Finding{{Check: "uneven", Where: "text of " + kind.Text(at.Facts, nameField), Record: at.ID, Key: "text",
-		Measured: fmt.Sprintf("%d characters beside %d", longest, shortest),
-		Needed:   fmt.Sprintf("%.0f times the shortest at most", mostUneven)}}
 }

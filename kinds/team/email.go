@@ -33,10 +33,4 @@ func (t emailType) Parse(text string) (kind.Value, error) {
 	return kind.TextValue(parsed.Address), nil
 }
 
-func (t emailType) Decode(held any) (kind.Value, error) {
-	text, ok := held.(string)
-	if !ok {
-		return nil, fmt.Errorf("an e-mail address is expected")
-	}
-	return t.Parse(text)
-}
+func (t emailType) Decode(held any) (kind.Value, error) { return kind.DecodeText(t, held) }

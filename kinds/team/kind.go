@@ -119,10 +119,8 @@ func said(set kind.Set, field string) string { return kind.Text(set.Facts, field
 
 // fresh is the set a designer begins with: three people to write over.
 func fresh(k *kind.Kind, _ string) kind.Set {
-	set := kind.Set{Kind: k, Facts: map[string]kind.Value{}, Axes: map[string][]kind.Item{}}
-	for i, name := range []string{"First Person", "Second Person", "Third Person"} {
-		set.Records = append(set.Records, kind.Record{ID: "person-" + string(rune('1'+i)),
-			Facts: map[string]kind.Value{"name": kind.TextValue(name), "position": kind.TextValue("What they do")}})
+	of := func(name string) map[string]kind.Value {
+		return map[string]kind.Value{nameField: kind.TextValue(name), "position": kind.TextValue("What they do")}
 	}
-	return set
+	return kind.FreshSet(k, of("First Person"), of("Second Person"), of("Third Person"))
 }

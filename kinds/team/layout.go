@@ -34,9 +34,7 @@ func bodyOf(form string) anatomy.Body {
 
 // slotsOf are the slots that a form has. On cards, a picture beside the words is as wide as besideCard.
 func slotsOf(form string) []anatomy.Slot {
-	all := slices.DeleteFunc(slices.Clone(slots), func(s anatomy.Slot) bool {
-		return s.Parts[0].Forms != nil && !slices.Contains(s.Parts[0].Forms, form)
-	})
+	all := anatomy.OfForm(slots, form)
 	if form == cardsForm {
 		i := slices.IndexFunc(all, func(s anatomy.Slot) bool { return s.Name() == portraitPart })
 		all[i].Rules += fmt.Sprintf(":is(.rb-beside, .rb-at-end, .rb-in-turn) .%s { inline-size: %gpx; }\n",
@@ -116,11 +114,7 @@ func htmlOf(form string, body anatomy.Body) func(kind.View) (template.HTML, erro
 
 // parts are those around the slots.
 var parts = []kind.Part{
-	{Name: "ground", Help: "the ground on which the people stand", Place: look.BlockItself,
-		Properties: anatomy.BlockProperties,
-		Defaults: map[string]string{"background-color": "ground", "color": "ink", "font-family": "text",
-			"font-size": "type-3", "line-height": "leading-text",
-			"padding": "space-7 space-6", "padding@middle": "space-6 space-4", "padding@narrow": "space-5 space-3"}},
+	anatomy.Ground("the ground on which the people stand"),
 	{Name: rowPart, Help: "the rows of people", Place: look.BlockItself, Parent: "ground",
 		Properties: []string{"grid-template-columns", "gap"}, As: map[string]string{"gap": "--rb-gap"},
 		Defaults: map[string]string{"grid-template-columns": "auto", "gap": "space-5"},

@@ -26,13 +26,7 @@ func (regionType) Parse(text string) (kind.Value, error) {
 	return kind.TextValue(name), nil
 }
 
-func (t regionType) Decode(held any) (kind.Value, error) {
-	text, ok := held.(string)
-	if !ok {
-		return nil, fmt.Errorf("a country by its two letters is expected")
-	}
-	return t.Parse(text)
-}
+func (t regionType) Decode(held any) (kind.Value, error) { return kind.DecodeText(t, held) }
 
 func (regionType) Schema() kind.Schema { return kind.Schema{"type": "string", "pattern": "^[A-Z]{2}$"} }
 
@@ -90,10 +84,4 @@ func (t phoneType) Parse(text string) (kind.Value, error) {
 	return value, nil
 }
 
-func (t phoneType) Decode(held any) (kind.Value, error) {
-	text, ok := held.(string)
-	if !ok {
-		return nil, fmt.Errorf("a telephone number is expected")
-	}
-	return t.Parse(text)
-}
+func (t phoneType) Decode(held any) (kind.Value, error) { return kind.DecodeText(t, held) }

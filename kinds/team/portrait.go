@@ -26,7 +26,7 @@ func portrait() anatomy.Slot {
 	picture := anatomy.Picture(pictureField, showsField, kind.Part{Name: "picture", Parent: framePart,
 		Properties: slices.Concat([]string{"opacity"}, anatomy.MoveProperties),
 		Defaults:   map[string]string{"transition-duration": "motion-2"}, Help: "the picture in its frame"})
-	second := anatomy.Picture(secondField, showsField, kind.Part{Name: "second", Parent: framePart,
+	second := anatomy.Picture(secondField, kind.Field{}, kind.Part{Name: "second", Parent: framePart,
 		Properties: slices.Concat([]string{"opacity"}, anatomy.MoveProperties),
 		Defaults:   map[string]string{"transition-duration": "motion-2"}, Help: "the second picture"})
 	stands := func(word string) func(kind.Set) kind.Paints {
@@ -39,7 +39,7 @@ func portrait() anatomy.Slot {
 		inside := picture.HTML(at)
 		switch {
 		case inside != "":
-			inside += asDecoration(second.HTML(at))
+			inside += second.HTML(at) // which nothing is said of: it decorates
 		case missing(at.View.Set) == withInitials:
 			inside = template.HTML(`<span class="` + anatomy.Class(initialsPart) + `" aria-hidden="true">` +
 				template.HTMLEscapeString(initials(kind.Text(at.Record.Facts, nameField))) + "</span>")
@@ -90,16 +90,6 @@ func portrait() anatomy.Slot {
 			return []kind.Run{{Part: initialsPart, Text: initials(kind.Text(at.Record.Facts, nameField)), OneLine: true}}
 		},
 	}
-}
-
-// asDecoration is a picture that says nothing to those who do not see it.
-func asDecoration(html template.HTML) template.HTML {
-	before, rest, found := strings.Cut(string(html), ` alt="`)
-	if !found {
-		return html
-	}
-	_, after, _ := strings.Cut(rest, `"`)
-	return template.HTML(before + ` alt=""` + after)
 }
 
 // missing is what a set has in the place of a picture.

@@ -10,13 +10,7 @@ import (
 	"rubrel/testkit"
 )
 
-func of(pairs ...string) map[string]string {
-	facts := map[string]string{}
-	for i := 0; i < len(pairs); i += 2 {
-		facts[pairs[i]] = pairs[i+1]
-	}
-	return facts
-}
+var of = testkit.Of
 
 var allForms = []string{"cards", "rows", "over", "list", "profile"}
 
@@ -43,21 +37,14 @@ func workshop(facts map[string]string, n int) testkit.Gallery {
 
 // Every form's page passes the HTML checker and axe-core, and is no wider than its window.
 func TestPagesAreSound(t *testing.T) {
-	var folders []string
-	b := testkit.Launch(t, 1200, 900)
-	for _, facts := range []map[string]string{
-		{},
-		{"place": "in turn", "missing": "a place-holder", "links": "beside the name", "labels": "always", "card": "yes",
+	testkit.CheckPages(t, func(facts map[string]string) testkit.Gallery { return workshop(facts, 8) },
+		[]int64{320, 768, 1200},
+		map[string]string{},
+		map[string]string{"place": "in turn", "missing": "a place-holder", "links": "beside the " +
+			"name", "labels": "always", "card": "yes",
 			"effect": "farther", "answers": "the whole card", "region": "DE"},
-		{"place": "at the end", "missing": "nothing", "effect": "lift", "labels": "below"},
-	} {
-		folder, address := testkit.Publish(t, workshop(facts, 8).Site(t))
-		folders = append(folders, folder)
-		b.Open(address)
-		b.CheckAccessibility(fmt.Sprint(facts))
-		b.CheckOverflow(fmt.Sprint(facts), 320, 768, 1200)
-	}
-	testkit.CheckHTML(t, folders...)
+		map[string]string{"place": "at the end", "missing": "nothing", "effect": "lift", "labels": "below"},
+	)
 }
 
 const rectangles = "const at = (form, selector) => [...document.querySelectorAll('#' + form + ' ' + selector)]" +
