@@ -3,7 +3,6 @@ package render
 import (
 	"regexp"
 	"strconv"
-	"strings"
 )
 
 // drawnIcon is an icon in the HTML of a block: its start tag, and what is in it. Other drawings have sizes of their
@@ -21,7 +20,7 @@ func once(html, names string) string {
 	return drawnIcon.ReplaceAllStringFunc(html, func(svg string) string {
 		found := drawnIcon.FindStringSubmatch(svg)
 		start, inside := found[1], found[2]
-		if times[inside] < 2 || strings.Contains(inside, "<use") {
+		if times[inside] < 2 {
 			return svg
 		}
 		if id, drawn := ids[inside]; drawn {

@@ -100,7 +100,7 @@ func (s *Server) control(w http.ResponseWriter, r *http.Request) {
 		return
 	}
 	at := r.FormValue("at")
-	if place, ok := placeControl(l.Site.SetOf(block), at, l.ID); ok {
+	if place, ok := placeControl(block, l.Site.SetOf(block), at, l.ID); ok {
 		s.show(w, r, http.StatusOK, "place", place)
 		return
 	}

@@ -1,10 +1,9 @@
 package web
 
 import (
-	"strings"
-
 	"rubrel/core/document"
 	"rubrel/core/kind"
+	"rubrel/core/ledger"
 )
 
 // placeView is the tray for a fact that is a place on a picture: the picture, and the places of the other records.
@@ -18,14 +17,15 @@ type placeView struct {
 // otherPlace is where another record is.
 type otherPlace struct{ Name, Place string }
 
-// placeControl is the tray for a cell; false where the cell is of no such fact.
-func placeControl(set *document.Set, at, site string) (placeView, bool) {
-	words := strings.SplitN(at, "/", 3)
-	if len(words) != 3 || words[0] != "fact" {
+// placeControl is the tray for a cell of a block; false where the cell is of no such fact.
+func placeControl(block *document.Block, set *document.Set, at, site string) (placeView, bool) {
+	change, _ := ledger.Change(block, at, "")
+	fact, is := change.(document.SetFact)
+	if !is || fact.Record == "" {
 		return placeView{}, false
 	}
-	field, known := set.Kind.FieldNamed(words[2])
-	record, there := set.RecordByID(words[1])
+	field, known := set.Kind.FieldNamed(fact.Key)
+	record, there := set.RecordByID(fact.Record)
 	if !known || !there || field.Type.Editor().PlaceOn == "" {
 		return placeView{}, false
 	}
