@@ -187,6 +187,8 @@ type Part struct {
 	Behind func(set Set, form string) [][]string
 	// Pictured is the field of the picture over which it lies, which its own ground covers; "" for none.
 	Pictured string
+	// Unpictured is the part whose ground it lies over where a record has no picture.
+	Unpictured string
 	// InsteadOf is the part in whose place it stands on some records: what is within that one is within it too.
 	InsteadOf string
 	// InkFollows says that where a level says its ground and not its ink, the ink is the colour role that stands out

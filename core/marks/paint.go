@@ -275,6 +275,10 @@ func (p painter) pictured(part kind.Part, t look.Target, below colour.Colour) []
 		}
 		shown := p.set.Said(r, part.Pictured)
 		if shown == nil {
+			if said, ok := p.resolve(t, part.Unpictured, "background-color"); ok {
+				ground, _ := p.colourOf(said.Value)
+				all = append(all, ground.Over(below))
+			}
 			continue
 		}
 		for _, cell := range p.cells(cellsKey{shown.String(), 0, document.CellsAcross - 1}) {

@@ -131,6 +131,6 @@ var parts = []kind.Part{
 			"border-radius": "radius-2", "padding": "space-3"}}},
 	{Name: wordsPart, Forms: []string{overForm}, Parent: personPart, Help: "the ground of the words on the picture",
 		Properties: slices.Concat([]string{"color"}, anatomy.BoxProperties),
-		As:         map[string]string{"background-color": "--rb-veil"}, Pictured: pictureField.Name,
+		As:         map[string]string{"background-color": "--rb-veil"}, Pictured: pictureField.Name, Unpictured: framePart,
 		Defaults: map[string]string{"background-color": "#000000b3", "color": "#ffffff", "padding": "space-3"}},
 }

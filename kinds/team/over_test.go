@@ -5,7 +5,9 @@ import (
 	"image/png"
 	"os"
 	"path/filepath"
+	"slices"
 	"strconv"
+	"strings"
 	"testing"
 
 	"rubrel/core/colour"
@@ -101,4 +103,23 @@ func worstPixel(t *testing.T, exhibit *testkit.Exhibit) float64 {
 		}
 	}
 	return worst
+}
+
+// Where a person has no picture, their words lie on the ground of the initials.
+func TestContrastOverInitials(t *testing.T) {
+	for ground, want := range map[string]bool{"#ffffff": true, "#101010": false} {
+		g := testkit.Gallery{Kind: "team", Forms: []string{"over"}, Records: []map[string]string{of("name", "Ann")},
+			Look: map[string]string{"words.background-color": "#00000010", "frame.background-color": ground,
+				"initials.color": "#808080"}}
+		subject, err := render.Subject(g.Site(t), testkit.Dresses(t), "over", testkit.When)
+		if err != nil {
+			t.Fatal(err)
+		}
+		found := slices.ContainsFunc(subject.Marks(), func(m marks.Mark) bool {
+			return m.Check == "contrast" && strings.HasPrefix(m.Where, "name")
+		})
+		if found != want {
+			t.Errorf("white words over %s: marked %v", ground, found)
+		}
+	}
 }
