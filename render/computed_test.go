@@ -19,6 +19,7 @@ import (
 type expectation struct {
 	Selector, Property, CSS string
 	Hover                   bool
+	Answers                 string // the part that is pointed at
 }
 
 // randomLook says values at random levels, for random parts, states and widths.
@@ -104,16 +105,17 @@ func TestResolvedIsComputed(t *testing.T) {
 			}
 			wrong := testkit.Eval[[]string](b, fmt.Sprintf(`(() => {
 				const wrong = [];
-				for (const { Selector, Property, CSS, Hover } of %s) for (const e of document.querySelectorAll(Selector)) {
-					e.classList.toggle('at-hover', Hover);
-					e.getAnimations().forEach((a) => a.finish()); // a transition that the last probe began
+				for (const { Selector, Property, CSS, Hover, Answers } of %s) for (const e of document.querySelectorAll(Selector)) {
+					const at = e.closest('.rb-' + Answers) ?? e;
+					at.classList.toggle('at-hover', Hover);
+					for (const moving of new Set([e, at])) moving.getAnimations().forEach((a) => a.finish()); // a transition that the last probe began
 					const style = getComputedStyle(e), before = style.getPropertyValue(Property), old = e.getAttribute('style');
 					e.style.setProperty(Property, CSS, 'important');
 					e.getAnimations().forEach((a) => a.finish());
 					const after = style.getPropertyValue(Property);
 					if (before !== after) wrong.push(Selector + (Hover ? ':hover'
 						: '') + ' ' + Property + ' is ' + before + ', resolved ' + CSS + ' is ' + after);
-					e.classList.remove('at-hover');
+					at.classList.remove('at-hover');
 					old === null ? e.removeAttribute('style') : e.setAttribute('style', old);
 				}
 				return wrong;
@@ -140,7 +142,12 @@ var variants = map[string]string{"feature": ":not(.rb-excluded, .rb-later)",
 func expectations(site *document.Site, cascade look.Cascade, width int) []expectation {
 	var list []expectation
 	set := site.Sets[0]
-	for _, part := range set.Kind.PartsOf("cards") {
+	for _, spec := range set.Kind.PartSpecs("cards") {
+		part, _ := set.Kind.PartNamed(spec.Name)
+		answers := part.Name
+		if spec.Answers != nil {
+			answers = spec.Answers.Name
+		}
 		for _, property := range part.Properties {
 			if known, err := look.PropertyNamed(property); err != nil || known.Layout || known.Carrier != "" ||
 				part.As[property] != "" {
@@ -166,9 +173,9 @@ func expectations(site *document.Site, cascade look.Cascade, width int) []expect
 						continue
 					}
 					hover := target.State == look.Hover
-					list = append(list, expectation{selector, property, said.Value.CSS(), hover})
+					list = append(list, expectation{selector, property, said.Value.CSS(), hover, answers})
 					if layers, ok := said.Value.(look.Layers); ok {
-						list = append(list, expectation{selector, "background-size", layers.Sizes(), hover})
+						list = append(list, expectation{selector, "background-size", layers.Sizes(), hover, answers})
 					}
 				}
 			}

@@ -21,6 +21,11 @@ import (
 // pair of places.
 func wardrobe(t *testing.T, dress string, scheme document.Scheme, whole bool) *document.Site {
 	t.Helper()
+	return parse(t, wardrobeText(t, dress, scheme, whole))
+}
+
+func wardrobeText(t *testing.T, dress string, scheme document.Scheme, whole bool) []byte {
+	t.Helper()
 	var tree map[string]any
 	if err := json.Unmarshal(demo.Fennmoor, &tree); err != nil {
 		t.Fatal(err)
@@ -89,7 +94,7 @@ func wardrobe(t *testing.T, dress string, scheme document.Scheme, whole bool) *d
 	if err != nil {
 		t.Fatal(err)
 	}
-	return parse(t, text)
+	return text
 }
 
 // Every dress × kind × form × switch × place of labels × scheme: nothing that the marks or axe-core find about colour,

@@ -77,7 +77,7 @@ func Button(fields LinkFields, part kind.Part, whole func(kind.Set) bool) Slot {
 	part = named(part, fields.Address)
 	part.Text, part.Pressed = true, true
 	if part.Properties == nil {
-		part.Properties = slices.Concat(TextProperties, BoxProperties, MoveProperties, EnterProperties)
+		part.Properties = slices.Concat(TextProperties, BoxProperties, EnterProperties)
 	}
 	run := func(at At) kind.Run {
 		return kind.Run{Record: at.Record.ID, Part: part.Name, Text: saidOf(fields.Text)(at), Key: fields.Text.Name,

@@ -53,7 +53,7 @@ func Media(fields MediaFields, part, drawing, sign, picture kind.Part) Slot {
 	}
 	sign.Text, sign.Figures = true, true
 	if sign.Properties == nil {
-		sign.Properties = slices.Concat(TextProperties, ShapeProperties, MoveProperties, EnterProperties)
+		sign.Properties = slices.Concat(TextProperties, ShapeProperties, EnterProperties)
 	}
 	sign.Paints = func(set kind.Set) kind.Paints { return kind.Paints{Absent: !signed(set)} }
 	shown := func(at At) (html template.HTML, text string) {
@@ -123,7 +123,7 @@ const besidePicture = 120.0
 // signRules make the ground of a number at least as wide as high; its padding makes it larger.
 func signRules(class string) string {
 	return "." + class + " { display: block; box-sizing: content-box; inline-size: max-content; min-inline-size: 1em; " +
-		"text-align: center; " + moves + " }\n"
+		"text-align: center; }\n"
 }
 
 // besideRules are how wide a picture is above words, and beside them.

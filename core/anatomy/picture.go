@@ -18,7 +18,7 @@ func Picture(field, alt kind.Field, part kind.Part) Slot {
 	part = named(part, field)
 	part.Paints = IfSaid(field.Name)
 	if part.Properties == nil {
-		part.Properties = slices.Concat([]string{"margin", "width", "max-width", "display"}, ShapeProperties, MoveProperties,
+		part.Properties = slices.Concat([]string{"margin", "width", "max-width", "display"}, ShapeProperties,
 			EnterProperties)
 	}
 	said, shows := saidOf(field), saidOf(alt)

@@ -15,12 +15,9 @@ var (
 	// EnterProperties are those of what comes in at first sight.
 	EnterProperties = []string{"animation-name", "animation-duration", "animation-delay", "animation-timing-function",
 		"animation-range-start"}
-	// MoveProperties are those of what answers to a visitor's hand.
-	MoveProperties = []string{"translate", "scale", "transition-duration", "transition-timing-function"}
 	// BlockProperties are those of the ground on which a whole block stands.
 	BlockProperties = slices.Concat(BoxProperties, []string{"color", "font-family", "font-size", "line-height"},
 		EnterProperties)
 	// RecordProperties are those of the box of a record.
-	RecordProperties = slices.Concat(BoxProperties, []string{"color", "text-align", "order"}, MoveProperties,
-		EnterProperties)
+	RecordProperties = slices.Concat(BoxProperties, []string{"color", "text-align", "order"}, EnterProperties)
 )

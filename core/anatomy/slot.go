@@ -154,14 +154,13 @@ func Icon(field kind.Field, part kind.Part) Slot {
 	part.Text = true // its ink is seen against its ground as that of words is
 	part.Paints = IfSaid(field.Name)
 	if part.Properties == nil {
-		part.Properties = slices.Concat([]string{"color", "font-size", "margin", "display"}, ShapeProperties,
-			MoveProperties, EnterProperties)
+		part.Properties = slices.Concat([]string{"color", "font-size", "margin", "display"}, ShapeProperties, EnterProperties)
 	}
 	return Slot{
 		Fields: []kind.Field{field},
 		Parts:  []kind.Part{part},
 		CSS:    "justify-self: var(--rb-align);",
-		Rules: "." + Class(part.Name) + " { line-height: 1; inline-size: fit-content; " + moves + " }\n" +
+		Rules: "." + Class(part.Name) + " { line-height: 1; inline-size: fit-content; }\n" +
 			"." + Class(part.Name) + " svg { display: block; inline-size: 1em; block-size: 1em; overflow: hidden; " +
 			"fill: none; stroke: currentColor; stroke-width: 2; stroke-linecap: round; stroke-linejoin: round; }\n",
 		HTML: func(at At) template.HTML {
@@ -173,9 +172,6 @@ func Icon(field kind.Field, part kind.Part) Slot {
 		},
 	}
 }
-
-// moves has what a hand changes of a part go over.
-const moves = "transition-property: color, background-color, border-color, box-shadow, opacity, translate, scale;"
 
 // IconWide measures how wide an icon with its ground is.
 func IconWide(part string) func(kind.View, kind.Ruler) float64 {

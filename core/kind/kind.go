@@ -179,6 +179,8 @@ type Part struct {
 	Figures     bool              // its figures, and those of what is within it, are lining and equally wide
 	Control     bool              // a visitor recognises a control by its colour
 	Pressed     bool              // a visitor presses it
+	Fixed       bool              // its layout alone moves it
+	OneOfMany   bool              // a record has several, each with states of its own
 	LeastHeight float64           // CSS px that the layout gives it at least
 	// Ink is the property whose colour it is seen by; "color" where none is named.
 	Ink string
@@ -208,12 +210,12 @@ func (p Part) Has(property string) bool {
 	return slices.Contains(p.Properties, property) || slices.Contains(look.AttributeNames(), property)
 }
 
-// States lists the states for which a part's look can be said: it has the focus and is pressed only where a visitor
-// presses it, and is selected only where it can be.
+// States lists the states for which a part's look can be said: it is pressed only where a visitor presses it, and is
+// selected only where it can be.
 func (p Part) States() []look.State {
-	states := []look.State{look.Normal, look.Hover}
+	states := []look.State{look.Normal, look.Hover, look.Focus}
 	if p.Pressed {
-		states = append(states, look.Focus, look.Pressed)
+		states = append(states, look.Pressed)
 	}
 	for text := range p.Defaults {
 		if strings.Contains(text, "@"+string(look.Selected)) {
@@ -222,6 +224,9 @@ func (p Part) States() []look.State {
 	}
 	return states
 }
+
+// hasStates reports whether the part has states of its own: a visitor points at it, not at what is around it.
+func (p Part) hasStates() bool { return p.Pressed || p.OneOfMany || p.Place == look.RecordItem }
 
 // Paints is what a form's layout makes of a part's colours, where a fact of the set changes that.
 type Paints struct {
@@ -393,14 +398,38 @@ func (k *Kind) PartsOf(form string) []Part {
 	})
 }
 
-// PartSpecs lists a form's parts as the look engine needs them.
+// PartSpecs lists a form's parts as the look engine needs them. A part within a record that has no states of its own
+// has those of the nearest part around it that has.
 func (k *Kind) PartSpecs(form string) []look.PartSpec {
 	parts := k.PartsOf(form)
 	specs := make([]look.PartSpec, len(parts))
 	for i, p := range parts {
-		specs[i] = look.PartSpec{Name: p.Name, Place: p.Place, As: p.As, Variant: p.Variant}
+		specs[i] = p.spec()
+		if outer, ok := k.answersFor(p, form); ok {
+			answers := outer.spec()
+			specs[i].Answers = &answers
+		}
 	}
 	return specs
+}
+
+// answersFor finds the part around another whose states are that one's too.
+func (k *Kind) answersFor(p Part, form string) (outer Part, ok bool) {
+	if p.Place == look.BlockItself || p.hasStates() {
+		return p, false
+	}
+	outer, ok = k.PartAround(p, form)
+	if ok && p.Variant && outer.hasStates() { // it is on the very element
+		return p, false
+	}
+	for ok && !outer.hasStates() {
+		outer, ok = k.PartAround(outer, form)
+	}
+	return outer, ok
+}
+
+func (p Part) spec() look.PartSpec {
+	return look.PartSpec{Name: p.Name, Place: p.Place, As: p.As, Variant: p.Variant}
 }
 
 // Defaults is the look that the kind declares for a form, in terms of the house style's tokens. Keys of Part.Defaults

@@ -15,6 +15,7 @@ import (
 func New(k *Kind) (*Kind, error) {
 	c := declaration{Kind: k}
 	c.names()
+	k.Parts = answering(k.Parts)
 	c.fields("fields", k.Fields)
 	c.fields("set fields", k.SetFields)
 	for _, axis := range k.Axes {
@@ -38,6 +39,27 @@ func New(k *Kind) (*Kind, error) {
 	}
 	k.refers = k.canRefer()
 	return k, errors.Join(c.faults...)
+}
+
+// answering gives the parts in records, and those that a visitor presses, what can be said of how they answer to a
+// hand.
+func answering(parts []Part) []Part {
+	parts = slices.Clone(parts)
+	for i, p := range parts {
+		if p.Variant || p.Place == look.BlockItself && !p.Pressed {
+			continue
+		}
+		names := look.TransitionNames()
+		if !p.Fixed {
+			names = append(look.MoveNames(), names...)
+		}
+		for _, name := range names {
+			if !p.Has(name) {
+				parts[i].Properties = append(slices.Clip(parts[i].Properties), name)
+			}
+		}
+	}
+	return parts
 }
 
 // figuresCSS sets the figures of the parts that ask for it.

@@ -2,6 +2,7 @@ package ledger
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 
 	"rubrel/core/colour"
@@ -101,6 +102,8 @@ func (l layer) idle(part kind.Part, property string, t look.Target) string {
 		return "background-image covers it"
 	case property == "color" && part.Text && l.vanishes(part, t):
 		return "it is the colour of the ground: nothing is seen"
+	case t.State == look.Focus && !l.takesFocus():
+		return "nothing in the block takes the focus"
 	case property == "transition-duration" && !differs():
 		return "nothing changes on hover"
 	case property == "transition-timing-function" && (css("transition-duration", t) == "" || css("transition-duration",
@@ -116,6 +119,13 @@ func (l layer) idle(part kind.Part, property string, t look.Target) string {
 func (l layer) movesParts() bool {
 	form, ok := l.set.Kind.FormNamed(l.block.Form)
 	return ok && form.MovesParts
+}
+
+// takesFocus reports whether the block shows anything that a visitor presses.
+func (l layer) takesFocus() bool {
+	return slices.ContainsFunc(l.set.Kind.PartsOf(l.block.Form), func(p kind.Part) bool {
+		return p.Pressed && (p.Paints == nil || !p.Paints(l.set.Set).Absent)
+	})
 }
 
 // vanishes reports whether a part's ink is the very colour of the nearest ground behind it.

@@ -51,23 +51,38 @@ func (r Rule) selector(blockClass string) string {
 	}
 	around, own := "."+blockClass, ""
 	switch {
-	case item == "":
 	case r.Part.Place == RecordItem:
-		own = ":where(" + item + ")"
-	case r.Part.Place == InRecord:
+		own = item
+	case r.State != Normal && r.Part.Answers != nil && r.Part.Answers.Place == RecordItem:
+		around += " ." + ClassPrefix + r.Part.Answers.Name + item
+	case item != "" && r.Part.Place == InRecord:
 		around += " " + item
 	}
-	return ":where(" + around + ") ." + ClassPrefix + r.Part.Name + own + r.State.selector()
+	state := r.State.selector(r.Part)
+	if answers := r.Part.Answers; answers != nil && r.State != Normal {
+		if answers.Place != RecordItem {
+			around += " ." + ClassPrefix + answers.Name
+		}
+		around, state = around+r.State.selector(*answers), ""
+	}
+	if own != "" {
+		own = ":where(" + own + ")"
+	}
+	return ":where(" + around + ") ." + ClassPrefix + r.Part.Name + own + state
 }
 
-// selector is what CSS knows a state by, without specificity. What is seen under the pointer is seen with the focus
-// of the keyboard, too.
-func (s State) selector() string {
+// selector is what CSS knows a state of a part by, without specificity. What is seen under the pointer is seen with
+// the focus of the keyboard, too; a record has the focus with what is in it.
+func (s State) selector(part PartSpec) string {
+	focus := ":focus-visible"
+	if part.Place == RecordItem {
+		focus = ":focus-visible, :has(:focus-visible)"
+	}
 	switch s {
 	case Hover:
-		return ":where(:hover, :focus-visible)"
+		return ":where(:hover, " + focus + ")"
 	case Focus:
-		return ":where(:focus-visible)"
+		return ":where(" + focus + ")"
 	case Pressed:
 		return ":where(:active)"
 	case Selected:
@@ -82,7 +97,7 @@ func (s State) Held() []string {
 	var held []string
 	for _, state := range s.follows() {
 		if state != Selected { // that can be seen without
-			held = append([]string{state.selector()}, held...)
+			held = append([]string{state.selector(PartSpec{}), state.selector(PartSpec{Place: RecordItem})}, held...)
 		}
 	}
 	return held

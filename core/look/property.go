@@ -16,10 +16,11 @@ type Property struct {
 	Tokens    Category
 	Inherited bool // CSS inherits it from the part around
 	Keywords  []string
-	Hint      string // what may be typed
-	Layout    bool   // the form's layout uses it, at its widths; it is no CSS property of the part
-	Carrier   string // the custom property that carries it, where CSS's own would do something else; "" for none
-	Span      *Span  // the numbers among which a slider chooses; nil where it is no number
+	Hint      string        // what may be typed
+	Layout    bool          // the form's layout uses it, at its widths; it is no CSS property of the part
+	Carrier   string        // the custom property that carries it, where CSS's own would do something else; "" for none
+	With      []Declaration // what CSS is told with it
+	Span      *Span         // the numbers among which a slider chooses; nil where it is no number
 	parse     func(p Property, text string, tokens TokenNames) (Value, error)
 }
 
@@ -104,6 +105,8 @@ var properties = []Property{
 	{Name: "translate", Keywords: []string{"none"}, Hint: "how far it moves: 0 -4px", parse: parseTranslate},
 	{Name: "scale", Keywords: []string{"none"}, Span: &Span{"", 0.5, 2, 0.01, 1}, Hint: "0.5 to 2", parse: parseScale},
 	{Name: "transition-duration", Tokens: MotionToken, Span: &Span{"ms", 0, 1000, 10, 200},
+		With: []Declaration{{"transition-property", "color, background-color, border-color, box-shadow, filter, opacity, " +
+			"translate, scale"}},
 		Hint: "0 to 6000 ms: 200ms, motion-1", parse: parseDuration},
 	{Name: "transition-timing-function", Keywords: easings, Hint: "linear, ease, ease-in, ease-out, ease-in-out, " +
 		"cubic-bezier(0.2, 0, 0, 1), steps(4) or linear(0, 0.8, 1)", parse: parseEasing},
@@ -121,6 +124,12 @@ var properties = []Property{
 		Hint: "when it starts: entry 0% at its first pixel in view, entry 50% at its middle, entry 100% when it is whole " +
 			"in view", parse: parseKeyword},
 }
+
+// TransitionNames lists the properties that say how a part goes from state to state, and MoveNames those that move it.
+func TransitionNames() []string { return []string{"transition-duration", "transition-timing-function"} }
+
+// MoveNames: see TransitionNames.
+func MoveNames() []string { return []string{"translate", "scale"} }
 
 var easings = []string{"linear", "ease", "ease-in", "ease-out", "ease-in-out"}
 

@@ -1,6 +1,7 @@
 package look
 
 import (
+	"cmp"
 	"fmt"
 	"slices"
 	"sort"
@@ -13,6 +14,9 @@ type PartSpec struct {
 	As    map[string]string // the CSS property that carries one of the look's, where it is another
 	// Variant says that the part stands on the element of another, and that what it says wins over that at every width.
 	Variant bool
+	// Answers is the part around it whose states are its own, as those of a record are of the words in it; nil for its
+	// own.
+	Answers *PartSpec
 }
 
 // Place says where a part stands, and so how a rule reaches it.
@@ -119,8 +123,8 @@ func (c Cascade) partRules(part PartSpec, records []RecordRef) []Rule {
 					continue
 				}
 				name := property
-				if known, err := PropertyNamed(property); err == nil && known.Carrier != "" {
-					name = known.Carrier
+				if known, err := PropertyNamed(property); err == nil {
+					name, besides = cmp.Or(known.Carrier, name), append(besides, known.With...)
 				}
 				if as, ok := part.As[property]; ok {
 					name = as

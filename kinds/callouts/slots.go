@@ -58,12 +58,13 @@ var parts = []kind.Part{
 		Properties: slices.Concat([]string{"color", "font-family", "font-size", "font-weight"}, anatomy.BoxProperties),
 		Defaults: map[string]string{"color": "on-accent", "background-color": "accent", "font-size": "type-1",
 			"font-weight": "weight-strong", "border-radius": "99px"}},
-	{Name: dotPart, Forms: []string{aroundForm}, Help: "the dot at its " +
+	{Name: dotPart, Fixed: true, Forms: []string{aroundForm}, Help: "the dot at its " +
 		"place", Parent: calloutPart, Properties: []string{"width", "background-color",
 		"border", "box-shadow", "scale", "transition-duration"}, As: map[string]string{"width": "--rb-dot"},
 		Defaults: map[string]string{"width": "9px", "background-color": "accent", "border": "2px solid ground",
 			"transition-duration": "motion-1"}},
-	{Name: linePart, Help: "the line to its place", Parent: calloutPart, Properties: []string{"color", "stroke-width",
+	{Name: linePart, Fixed: true, Help: "the line to its " +
+		"place", Parent: calloutPart, Properties: []string{"color", "stroke-width",
 		"opacity"}, Forms: []string{aroundForm}, As: map[string]string{"stroke-width": "--rb-thick"},
 		Defaults: map[string]string{"color": "ink", "stroke-width": "1px"}},
 }

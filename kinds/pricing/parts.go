@@ -4,6 +4,7 @@ import (
 	"rubrel/core/anatomy"
 	"rubrel/core/kind"
 	"rubrel/core/look"
+	"slices"
 )
 
 func and(properties []string, more ...string) []string {
@@ -47,7 +48,7 @@ var parts = []kind.Part{
 			"padding": "space-0", "background-color": "raised"}},
 	{Name: "option", Text: true, Pressed: true, LeastHeight: 32, Help: "one side of the switch", Place: look.BlockItself,
 		Parent: "switch", Paints: sidePaints,
-		Properties: and(append(anatomy.TextProperties, anatomy.BoxProperties...), "accent-color"),
+		Properties: and(slices.Concat(anatomy.TextProperties, anatomy.BoxProperties), "accent-color"),
 		As:         sideAs,
 		Defaults: map[string]string{
 			"background-color": "transparent", "color": "quiet", "font-size": "type-3", "font-weight": "weight-strong",

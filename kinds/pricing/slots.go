@@ -70,7 +70,7 @@ func declaredSlots() []anatomy.Slot {
 					Aliases: []string{"url", "href", "address"}},
 			},
 			Parts: []kind.Part{{Name: "button", Text: true, Pressed: true, Help: "the link that takes the plan",
-				Properties: slices.Concat(anatomy.TextProperties, anatomy.BoxProperties, anatomy.MoveProperties,
+				Properties: slices.Concat(anatomy.TextProperties, anatomy.BoxProperties,
 					anatomy.EnterProperties),
 				Defaults: map[string]string{
 					"background-color": "transparent", "color": "ink", "border": "1.5px solid ink",
@@ -212,7 +212,7 @@ func featuresSlot() anatomy.Slot {
 				Within: map[string]string{"matrix": "table"}, Properties: and(anatomy.TextProperties, "padding", "border"),
 				As: rowRule, Place: look.InRecord,
 				Defaults: map[string]string{"font-weight": "weight-strong", "padding": "space-3 0 space-1"}},
-			{Name: "feature", Text: true, Forms: withCards, Help: "one line of the list",
+			{Name: "feature", Text: true, OneOfMany: true, Forms: withCards, Help: "one line of the list",
 				Properties: []string{"color", "padding", "border"}, As: rowRule, Defaults: map[string]string{
 					"padding": "space-1 0", "border": "1px solid line", "border@featured": "1px solid feature-line"}},
 			{Name: "value", Text: true, Figures: true, Help: "how much of a feature", Parent: "feature",

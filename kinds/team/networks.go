@@ -97,7 +97,7 @@ func profiles() anatomy.Slot {
 				Defaults:   map[string]string{"margin": "space-2 0 0", "gap": "space-1"}},
 			{Name: profilePart, Parent: profilesPart, Text: true, Pressed: true, Paints: hasProfiles,
 				Help: "one link, boxed by its ground or bare", Properties: slices.Concat([]string{"color", "font-size"},
-					anatomy.ShapeProperties, anatomy.MoveProperties),
+					anatomy.ShapeProperties),
 				Defaults: map[string]string{"color": "ink", "font-size": "18px", "padding": "6px",
 					"border-radius": "radius-1", "border": "1px solid line", "border@hover": "1px solid ink",
 					"transition-duration": "motion-1"},

@@ -24,10 +24,10 @@ var (
 // portrait is a person's picture in a frame, or what stands in its place.
 func portrait() anatomy.Slot {
 	picture := anatomy.Picture(pictureField, showsField, kind.Part{Name: "picture", Parent: framePart,
-		Properties: slices.Concat([]string{"opacity"}, anatomy.MoveProperties),
+		Properties: []string{"opacity"},
 		Defaults:   map[string]string{"transition-duration": "motion-2"}, Help: "the picture in its frame"})
 	second := anatomy.Picture(secondField, kind.Field{}, kind.Part{Name: "second", Parent: framePart,
-		Properties: slices.Concat([]string{"opacity"}, anatomy.MoveProperties),
+		Properties: []string{"opacity"},
 		Defaults:   map[string]string{"transition-duration": "motion-2"}, Help: "the second picture"})
 	stands := func(word string) func(kind.Set) kind.Paints {
 		return func(set kind.Set) kind.Paints {
