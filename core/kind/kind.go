@@ -184,6 +184,8 @@ type Part struct {
 	LeastHeight float64           // CSS px that the layout gives it at least
 	// Ink is the property whose colour it is seen by; "color" where none is named.
 	Ink string
+	// OwnInks are the colours that the set itself says for some of the drawings in it, in the place of the look's.
+	OwnInks func(Set) []OwnInk
 	// Behind says what lies behind its words besides the parts around it, each time the parts from the inside out: a
 	// label that a bar passes under lies on the bar, and on what the bar leaves free. Nil for nothing.
 	Behind func(set Set, form string) [][]string
@@ -227,6 +229,12 @@ func (p Part) States() []look.State {
 
 // hasStates reports whether the part has states of its own: a visitor points at it, not at what is around it.
 func (p Part) hasStates() bool { return p.Pressed || p.OneOfMany || p.Place == look.RecordItem }
+
+// OwnInk is a colour that a fact of an axis's item says, and what the item is called.
+type OwnInk struct {
+	Axis, Item, Field string
+	Name, Colour      string
+}
 
 // Paints is what a form's layout makes of a part's colours, where a fact of the set changes that.
 type Paints struct {

@@ -157,14 +157,7 @@ func (p painter) contrast(s Subject, set kind.Set, part kind.Part, t look.Target
 	if !ok || !isColour || p.left(part, t) {
 		return Mark{}, false
 	}
-	needed := textContrast
-	size, weight := p.size(part, t), p.weight(part, t)
-	if size >= largeSize || size >= largeBoldSize && weight >= boldWeight {
-		needed = largeContrast
-	}
-	if part.Control {
-		needed = controlContrast
-	}
+	needed := p.needed(part, t)
 	places := p.places(part, t)
 	got := worst(places, ink)
 	if got >= needed {
@@ -200,6 +193,18 @@ func (p painter) contrast(s Subject, set kind.Set, part kind.Part, t look.Target
 	mark.Mend = &kind.Mend{Label: said.Value.String() + " → " + better.String()}
 	mark.Change = p.repaint(s, set, part, property, t, look.ColourValue{Colour: better})
 	return mark, true
+}
+
+// needed is the contrast that WCAG 2.2 asks of a part.
+func (p painter) needed(part kind.Part, t look.Target) float64 {
+	size, weight := p.size(part, t), p.weight(part, t)
+	switch {
+	case part.Control:
+		return controlContrast
+	case size >= largeSize || size >= largeBoldSize && weight >= boldWeight:
+		return largeContrast
+	}
+	return textContrast
 }
 
 // inkOf is the value that a part's words are painted in, and the property of the part that says it.

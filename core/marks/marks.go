@@ -64,6 +64,7 @@ func (s Subject) Marks() []Mark {
 		list = append(list, mark)
 	}
 	list = append(list, s.contrasts(set.Set)...)
+	list = append(list, s.ownInks(set.Set)...)
 	list = append(list, s.fits(set.Set)...)
 	list = append(list, s.smallTexts(set.Set)...)
 	list = append(list, s.columns(set.Set)...)

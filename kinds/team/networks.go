@@ -12,12 +12,15 @@ import (
 	"rubrel/core/kind"
 )
 
+// inkField is the colour of a network's icon.
+const inkField = "ink"
+
 // networks are where people have profiles: each said once, with the icon and the colour that its links have.
 var networks = kind.Axis{Name: "networks", One: "network", Label: "label", Most: 12, AsRows: true, Fields: []kind.Field{
 	{Name: "label", Label: "network", Help: "what it is called: Website, Papers", Type: kind.TextType{Most: 40},
 		Required: true},
 	{Name: "icon", Label: "icon", Help: "an icon, by its name or by what it means", Type: icon.Type{}},
-	{Name: "ink", Label: "colour of the icon", Help: "a colour of its own, such as #0a66c2; that of the look otherwise",
+	{Name: inkField, Label: "colour of the icon", Help: "a colour of its own, such as #0a66c2; that of the look otherwise",
 		Type: kind.ColourType{}},
 }}
 
@@ -36,7 +39,7 @@ func profilesOf(set kind.Set, r kind.Record) []profile {
 		if address == "" {
 			continue
 		}
-		p := profile{kind.Text(network.Facts, "label"), kind.Text(network.Facts, "icon"), kind.Text(network.Facts, "ink"),
+		p := profile{kind.Text(network.Facts, "label"), kind.Text(network.Facts, "icon"), kind.Text(network.Facts, inkField),
 			address}
 		if p.Icon == "" {
 			p.Icon = "globe"
@@ -84,6 +87,18 @@ func hasProfiles(set kind.Set) kind.Paints {
 	})}
 }
 
+// inksOf are the colours that networks have of their own.
+func inksOf(set kind.Set) []kind.OwnInk {
+	var inks []kind.OwnInk
+	for _, network := range set.Items(networks.Name) {
+		if ink := kind.Text(network.Facts, inkField); ink != "" {
+			inks = append(inks, kind.OwnInk{Axis: networks.Name, Item: network.ID, Field: inkField,
+				Name: kind.Text(network.Facts, "label"), Colour: ink})
+		}
+	}
+	return inks
+}
+
 // widestLabel is how wide the name of a link is at most that appears beside its icon, in CSS px.
 const widestLabel = 160.0
 
@@ -95,7 +110,7 @@ func profiles() anatomy.Slot {
 			{Name: profilesPart, Help: "the row of links to profiles", Paints: hasProfiles,
 				Properties: []string{"margin", "display", "gap"},
 				Defaults:   map[string]string{"margin": "space-2 0 0", "gap": "space-1"}},
-			{Name: profilePart, Parent: profilesPart, Text: true, Pressed: true, Paints: hasProfiles,
+			{Name: profilePart, Parent: profilesPart, Text: true, Pressed: true, Paints: hasProfiles, OwnInks: inksOf,
 				Help: "one link, boxed by its ground or bare", Properties: slices.Concat([]string{"color", "font-size"},
 					anatomy.ShapeProperties),
 				Defaults: map[string]string{"color": "ink", "font-size": "18px", "padding": "6px",

@@ -6,6 +6,8 @@ import (
 	"strings"
 	"testing"
 
+	"rubrel/core/document"
+	"rubrel/core/marks"
 	"rubrel/render"
 	"rubrel/testkit"
 )
@@ -157,6 +159,44 @@ func TestChecks(t *testing.T) {
 		}
 		if got := strings.Join(found, " "); got != c.want {
 			t.Errorf("%s: marked %q, want %q", c.what, got, c.want)
+		}
+	}
+}
+
+// A network's own colour is measured on what its links stand on, in light and dark; its mend is the nearest that
+// passes in both.
+func TestOwnColoursOfNetworks(t *testing.T) {
+	for _, c := range []struct {
+		ink, measured string
+		scheme        document.Scheme
+	}{{"#8a1c4a", "", document.LightScheme}, {"#ffcc00", "1.", document.LightScheme}, {"#8a1c4a", "1.", document.DarkScheme},
+		{"#101010", "1.", document.AutoScheme}} {
+		g := workshop(nil, 3)
+		g.Forms, g.Scheme, g.Axes["networks"][1]["ink"] = []string{"cards"}, c.scheme, c.ink
+		e := g.Hang(t)
+		marks := func() (found []marks.Mark) {
+			subject, err := render.Subject(e.Site, testkit.Dresses(t), "cards", testkit.When)
+			if err != nil {
+				t.Fatal(err)
+			}
+			for _, mark := range subject.Marks() {
+				if mark.Check == "contrast" {
+					found = append(found, mark)
+				}
+			}
+			return found
+		}
+		found := marks()
+		if c.measured == "" && len(found) > 0 || c.measured != "" && (len(found) != 1 ||
+			!strings.HasPrefix(found[0].Measured, c.measured) || !strings.Contains(found[0].Where, "Bilder")) {
+			t.Errorf("%s, %s: %+v", c.ink, c.scheme, found)
+			continue
+		}
+		if len(found) == 1 {
+			e.Do(found[0].Change)
+			if left := marks(); len(left) > 0 {
+				t.Errorf("%s, %s: mended as %s: %+v", c.ink, c.scheme, found[0].Mend.Label, left)
+			}
 		}
 	}
 }
