@@ -1,6 +1,7 @@
 package render
 
 import (
+	"html/template"
 	"regexp"
 	"strconv"
 )
@@ -9,15 +10,19 @@ import (
 // own.
 var drawnIcon = regexp.MustCompile(`(<svg viewBox="[^"]*" width="1em" height="1em"[^>]*>)(.*?)</svg>`)
 
-// once is the HTML of a block in which an icon that occurs several times is drawn the first time, and referred to
-// afterwards. The ids of what is referred to begin with the block's names.
-func once(html, names string) string {
+// once has icons that occur several times in the blocks of a page drawn the first time, and referred to afterwards. The
+// ids of what is referred to begin with names.
+func once(bands []bandView, names string) {
 	times := map[string]int{}
-	for _, found := range drawnIcon.FindAllStringSubmatch(html, -1) {
-		times[found[2]]++
+	for _, band := range bands {
+		for _, block := range band.Blocks {
+			for _, found := range drawnIcon.FindAllStringSubmatch(string(block), -1) {
+				times[found[2]]++
+			}
+		}
 	}
 	ids := map[string]string{}
-	return drawnIcon.ReplaceAllStringFunc(html, func(svg string) string {
+	drawn := func(svg string) string {
 		found := drawnIcon.FindStringSubmatch(svg)
 		start, inside := found[1], found[2]
 		if times[inside] < 2 {
@@ -28,5 +33,10 @@ func once(html, names string) string {
 		}
 		ids[inside] = names + "-i" + strconv.Itoa(len(ids)+1)
 		return start + `<g id="` + ids[inside] + `">` + inside + "</g></svg>"
-	})
+	}
+	for _, band := range bands {
+		for i, block := range band.Blocks {
+			band.Blocks[i] = template.HTML(drawnIcon.ReplaceAllStringFunc(string(block), drawn))
+		}
+	}
 }

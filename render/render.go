@@ -262,6 +262,7 @@ func (d *dressed) page(name string, page document.Page) ([]File, error) {
 		}
 		view.Bands = append(view.Bands, shown)
 	}
+	once(view.Bands, d.rootClass())
 	files, err := d.besides(name, pieces, &view)
 	if err == nil {
 		view.Preloads, err = d.preloads(page, view, pieces)
@@ -394,9 +395,6 @@ func (d *dressed) block(id string, level int, language string) (piece, error) {
 	}
 	if inside, err = withAttributes(inside, set.Set, cascade, set.Kind.PartsOf(form.Name)); err != nil {
 		return piece{}, fmt.Errorf("block %s: %w", id, err)
-	}
-	if !d.anywhere { // the same snippet may stand on a page twice, and an id names one element
-		inside = template.HTML(once(string(inside), view.Names))
 	}
 	p.faces = subject.UsedFaces(func(part string) bool { return hasClass(string(inside), look.ClassPrefix+part) })
 	own := id
