@@ -78,11 +78,7 @@ func read(file []byte, format string) (document.Picture, error) {
 	if err != nil {
 		return p, &Error{"it is damaged: " + err.Error()}
 	}
-	turn := upright
-	if format == "jpeg" {
-		turn = orientation(file)
-	}
-	shown := turned(fitted(decoded, mostSide), turn)
+	shown := turned(fitted(decoded, mostSide), turnOf(file, format))
 	p.Width, p.Height = shown.Bounds().Dx(), shown.Bounds().Dy()
 	p.Cells = cells(shown)
 	p.Type = "image/png"

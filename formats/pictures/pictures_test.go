@@ -16,6 +16,8 @@ import (
 	"strings"
 	"testing"
 
+	"github.com/gen2brain/avif"
+
 	"rubrel/core/document"
 )
 
@@ -135,9 +137,16 @@ func TestRead(t *testing.T) {
 
 func FuzzOrientation(f *testing.F) {
 	f.Add(held(f, quarters(8, 8), 6, binary.BigEndian))
+	var file bytes.Buffer
+	if err := avif.Encode(&file, quarters(8, 8)); err != nil {
+		f.Fatal(err)
+	}
+	f.Add(file.Bytes())
 	f.Fuzz(func(t *testing.T, file []byte) {
-		if got := orientation(file); got < upright || got > last {
-			t.Errorf("orientation %d", got)
+		for _, format := range []string{"jpeg", "png", "avif"} {
+			if got := turnOf(file, format); got < upright || got > last {
+				t.Errorf("%s: orientation %d", format, got)
+			}
 		}
 	})
 }
