@@ -108,7 +108,8 @@ func TestResolvedIsComputed(t *testing.T) {
 				for (const { Selector, Property, CSS, Hover, Answers } of %s) for (const e of document.querySelectorAll(Selector)) {
 					const at = e.closest('.rb-' + Answers) ?? e;
 					at.classList.toggle('at-hover', Hover);
-					for (const moving of new Set([e, at])) moving.getAnimations().forEach((a) => a.finish()); // a transition that the last probe began
+					// A transition that the last probe began.
+					for (const moving of new Set([e, at])) moving.getAnimations().forEach((a) => a.finish());
 					const style = getComputedStyle(e), before = style.getPropertyValue(Property), old = e.getAttribute('style');
 					e.style.setProperty(Property, CSS, 'important');
 					e.getAnimations().forEach((a) => a.finish());

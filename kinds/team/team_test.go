@@ -169,7 +169,8 @@ func TestOwnColoursOfNetworks(t *testing.T) {
 	for _, c := range []struct {
 		ink, measured string
 		scheme        document.Scheme
-	}{{"#8a1c4a", "", document.LightScheme}, {"#ffcc00", "1.", document.LightScheme}, {"#8a1c4a", "1.", document.DarkScheme},
+	}{{"#8a1c4a", "", document.LightScheme}, {"#ffcc00", "1.", document.LightScheme},
+		{"#8a1c4a", "1.", document.DarkScheme},
 		{"#101010", "1.", document.AutoScheme}} {
 		g := workshop(nil, 3)
 		g.Forms, g.Scheme, g.Axes["networks"][1]["ink"] = []string{"cards"}, c.scheme, c.ink
