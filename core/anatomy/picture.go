@@ -22,12 +22,13 @@ func Picture(field, alt kind.Field, part kind.Part) Slot {
 			EnterProperties)
 	}
 	said, shows := saidOf(field), saidOf(alt)
+	focus := "--rb-focus-of-" + part.Name // the place around which it is cut
 	return Slot{
 		Fields: []kind.Field{field, alt},
 		Parts:  []kind.Part{part},
 		CSS:    "justify-self: var(--rb-align);",
 		Rules: "." + Class(part.Name) + " { display: block; max-inline-size: 100%; block-size: auto; object-fit: cover; " +
-			"object-position: var(" + focusVariable + ", 50% 50%); }\n",
+			"object-position: var(" + focus + ", 50% 50%); }\n",
 		Check: func(b Body, v kind.View) []kind.Finding { return b.pictures(v, field, alt, part.Name) },
 		HTML: func(at At) template.HTML {
 			if said(at) == "" || at.View.Picture == nil {
@@ -48,7 +49,7 @@ func Picture(field, alt kind.Field, part kind.Part) Slot {
 				return nil
 			}
 			if picture, ok := at.View.Picture(said(at)); ok && picture.Focus != "" {
-				return []kind.Variable{{Name: focusVariable, Record: at.Record.ID, Value: picture.Focus}}
+				return []kind.Variable{{Name: focus, Record: at.Record.ID, Value: picture.Focus}}
 			}
 			return nil
 		},
@@ -57,9 +58,6 @@ func Picture(field, alt kind.Field, part kind.Part) Slot {
 
 // Lazy is the attribute, with the space before it, of a picture that loads when a visitor comes near it.
 const Lazy = ` loading="lazy"`
-
-// focusVariable is the custom property with the place around which a picture is cut.
-const focusVariable = "--rb-focus"
 
 // Image is an img element of a class with a picture, which loads when a visitor comes near it. It shows what is said,
 // or is decorative.

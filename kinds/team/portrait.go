@@ -78,11 +78,13 @@ func portrait() anatomy.Slot {
 				Defaults: map[string]string{"color": "on-feature", "font-size": "96px"},
 				In:       map[string]map[string]string{listForm: {"font-size": "28px"}}},
 		},
-		CSS:       "justify-self: var(--rb-align); min-inline-size: 0; inline-size: 100%;",
-		Rules:     picture.Rules,
-		HTML:      html,
-		Variables: picture.Variables,
-		Check:     picture.Check,
+		CSS:   "justify-self: var(--rb-align); min-inline-size: 0; inline-size: 100%;",
+		Rules: picture.Rules + second.Rules,
+		HTML:  html,
+		Variables: func(at anatomy.At) []kind.Variable {
+			return append(picture.Variables(at), second.Variables(at)...)
+		},
+		Check: picture.Check,
 		Runs: func(at anatomy.At) []kind.Run {
 			if picture.HTML(at) != "" || missing(at.View.Set) != withInitials {
 				return nil

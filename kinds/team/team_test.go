@@ -120,6 +120,15 @@ func TestPortraits(t *testing.T) {
 	if !filled {
 		t.Error("a picture does not fill its frame, or the frame is not 4 to 5")
 	}
+	e := workshop(nil, 2).Hang(t)
+	e.Do(document.FocusPicture{ID: "oskar", Place: "10% 20%"})
+	e.Do(document.FocusPicture{ID: "jonas", Place: "70% 30%"})
+	_, address = testkit.Publish(t, e.Site)
+	b.Open(address)
+	if got := b.Text("['picture', 'second'].map((part) => getComputedStyle(document.querySelector('#cards " +
+		"[data-record=r1] .rb-' + part)).objectPosition).join()"); got != "10% 20%,70% 30%" {
+		t.Errorf("the two pictures are cut around %s", got)
+	}
 	_, address = testkit.Publish(t, workshop(map[string]string{"missing": "nothing"}, 6).Site(t))
 	b.Open(address)
 	if n := testkit.Eval[float64](b, "document.querySelectorAll('#cards .rb-portrait').length"); n != 2 {
