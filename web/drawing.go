@@ -60,7 +60,7 @@ func (v *sharedView) Heading(section ledger.Section) heading {
 
 // Span is how many cells a row has that is in sight, with those that stand for columns that are not.
 func (v *sharedView) Span() int {
-	n := 3 + len(v.Grid.Columns)
+	n := 1 + v.Grid.Leading + len(v.Grid.Columns)
 	for _, gap := range []int{v.Grid.First, v.Grid.ColumnsAfter()} {
 		if gap > 0 {
 			n++
@@ -76,7 +76,7 @@ func (v *sharedView) GridAttributes() map[string]string {
 	if err != nil {
 		panic(err) // a list of texts
 	}
-	return map[string]string{"aria-colcount": strconv.Itoa(3 + g.Count), "aria-rowcount": strconv.Itoa(1 + g.RowCount()),
+	return map[string]string{"aria-colcount": strconv.Itoa(1 + g.Leading + g.Count), "data-leading": strconv.Itoa(1 + g.Leading), "aria-rowcount": strconv.Itoa(1 + g.RowCount()),
 		"data-part": g.Part, "data-width": g.Width, "data-state": string(g.State), "data-held": string(held),
 		"data-open": strings.Join(g.Open, ","), "data-view": v.View, "data-first": strconv.Itoa(g.First),
 		"data-count": strconv.Itoa(g.Count), "data-rows": g.InRows.String(), "data-columns": g.InColumns.String()}
@@ -154,7 +154,7 @@ func (s *Server) cells(w http.ResponseWriter, r *http.Request) {
 		s.fail(w, r, err)
 		return
 	}
-	heads := []cellText{{}, {Text: "All"}, {Text: "Featured"}}
+	heads := []cellText{{}, {Text: "All"}, {Text: "Featured"}}[:1+view.Grid.Leading]
 	for _, column := range view.Grid.Columns {
 		heads = append(heads, cellText{Text: column.Name})
 	}

@@ -48,6 +48,30 @@ func TestPlacesAreMarked(t *testing.T) {
 	b.Await("document.querySelector(" + testkit.Quote(cell(at)) + ").textContent === " + testkit.Quote(before))
 }
 
+// A kind in which no record can stand out has no column for that: what is typed, copied and added still finds its cell.
+func TestNoFeaturedColumn(t *testing.T) {
+	t.Parallel()
+	app := shared.Start(t)
+	b := testkit.Launch(t, 1280, 800)
+	b.Open(app.URL + "/sites/fennmoor/blocks/telescope/")
+	b.Await("document.querySelector('.cur')")
+	first := b.Text("document.querySelector('#grid thead .record').dataset.record")
+	title := cell("fact/" + first + "/title")
+	if got := b.Text("document.querySelector('#grid thead').innerText.includes('Featured') + ' ' + document.querySelector(" +
+		testkit.Quote(title) + ").ariaColIndex"); got != "false 3" {
+		t.Errorf("there is a Featured column, and the first record's is the column: %s", got)
+	}
+	b.Click(title)
+	b.Press("N", "e", "u", kb.Enter)
+	shown(b, "fact/"+first+"/title", "Neu")
+	b.Click("[data-add-record]")
+	b.Await("document.querySelectorAll('#grid thead .record').length === 8")
+	if n := testkit.Eval[int](b, "new Set([...document.querySelectorAll('#grid tr.cells')].map((tr) => "+
+		"[...tr.children].filter((e) => !e.classList.contains('gap')).length)).size"); n != 1 {
+		t.Errorf("the rows have %d numbers of cells", n)
+	}
+}
+
 // How those who lead and the others stand is chosen among drawings of rows, in one act.
 func TestPackingIsChosen(t *testing.T) {
 	t.Parallel()

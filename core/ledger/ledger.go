@@ -18,6 +18,8 @@ type Grid struct {
 	Columns []Column // those in sight
 	First   int      // the place of the first of them among all records
 	Count   int      // of all records
+	// Leading is how many cells of a row stand before those of the records: All, and Featured where the kind can feature.
+	Leading int
 	// InRows and InColumns are what was laid out, or would have been if there were more.
 	InRows, InColumns Window
 	Sections          []Section
@@ -102,7 +104,7 @@ type Row struct {
 	Of            []string    // "axis/item" for each axis that the row's fact goes over
 	Head          Cell        // the row's own name, where it can be edited
 	Property      string      // of the look
-	Cells         []Cell      // All, Featured, then one for each record in sight
+	Cells         []Cell      // All, Featured where the kind can feature, then one for each record in sight
 	Exceptions    int         // how many records say something else, in sight or not
 	Idle          string      // why the property has no effect now; "" where it has
 	Heading       bool        // the item is a heading over those after it
@@ -160,7 +162,10 @@ func Build(site *document.Site, b *document.Block, cascade look.Cascade, tokens 
 	if width == "" || site.Widths.Index(width) < 0 {
 		width = site.Widths[0].Name
 	}
-	g := &Grid{Part: part, Parts: parts, Width: width}
+	g := &Grid{Part: part, Parts: parts, Width: width, Leading: mostLeading}
+	if !set.Kind.CanFeature {
+		g.Leading--
+	}
 	declared, _ := set.Kind.PartNamed(part)
 	if g.States = declared.States(); slices.Contains(g.States, shown.State) {
 		g.State = shown.State
@@ -218,6 +223,9 @@ func (g *Grid) fold(section *Section, shown Shown) {
 	section.Shut, section.plans = true, nil
 }
 
+// mostLeading are All and Featured.
+const mostLeading = 2
+
 // layOut makes the rows that are in sight.
 func (g *Grid) layOut(shown Shown) {
 	n, look := 0, -1
@@ -236,6 +244,7 @@ func (g *Grid) layOut(shown Shown) {
 			case g.InRows.holds(at):
 				row := plan.row()
 				row.Key = plan.key
+				row.Cells = append(row.Cells[:g.Leading:g.Leading], row.Cells[mostLeading:]...)
 				section.Rows = append(section.Rows, row)
 			case at < g.InRows.From:
 				section.Before++

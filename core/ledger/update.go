@@ -66,9 +66,9 @@ func (u *Update) compareRow(before, after *Row, grid *Grid, columns map[string]i
 	}
 	for column := range after.Cells {
 		was := column
-		if column >= leading {
-			i, ok := columns[grid.Columns[column-leading].ID]
-			if was = i + leading; !ok {
+		if column >= grid.Leading {
+			i, ok := columns[grid.Columns[column-grid.Leading].ID]
+			if was = i + grid.Leading; !ok {
 				was = -1
 			}
 		}
@@ -77,9 +77,6 @@ func (u *Update) compareRow(before, after *Row, grid *Grid, columns map[string]i
 		}
 	}
 }
-
-// leading is how many cells of a row stand before those of the records: All and Featured.
-const leading = 2
 
 func (r *Row) sameRow(other *Row) bool {
 	own, others := *r, *other

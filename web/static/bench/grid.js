@@ -275,17 +275,18 @@ export class Grid {
     const drawn = this.rectangle();
     if (drawn) return drawn;
     const { top, bottom, left, right } = this.edges();
+    const { leading } = this.sheet;
     const shown = {
       ...this.desk.shown,
       rows: `${Math.max(0, top - 1)}-${Math.max(1, bottom)}`,
-      columns: `${Math.max(0, left - 3)}-${Math.max(1, right - 2)}`,
+      columns: `${Math.max(0, left - leading)}-${Math.max(1, right - leading + 1)}`,
     };
     const answer = await fetch(`${this.desk.url}/cells?${new URLSearchParams(shown)}`);
     if (!answer.ok) throw new Error(`the cells answer ${answer.status}`);
     const lines = await answer.json(); // the heads of the columns, then the rows
-    const skip = Math.max(0, left - 3); // records before those that were asked for
+    const skip = Math.max(0, left - leading); // records before those that were asked for
     return (top === 0 ? lines : lines.slice(1)).map((line) =>
-      line.slice(left, 3).concat(line.slice(Math.max(3, left - skip), right - skip + 1)),
+      line.slice(left, leading).concat(line.slice(Math.max(leading, left - skip), right - skip + 1)),
     );
   }
 

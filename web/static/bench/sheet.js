@@ -1,6 +1,5 @@
 // The table of the ledger as it is drawn: the rows and columns in sight, with gaps for the others. The server says what
 // is to be drawn anew; what stays is moved, not made again, so that focus and a press on a button are not lost.
-const leading = 3; // a row's name, All and Featured
 
 const parse = (html) => {
   const template = document.createElement('template');
@@ -43,8 +42,12 @@ export class Sheet {
   get first() {
     return Number(this.table.dataset.first);
   }
+  // leading is how many cells stand before those of the records: the row's name, All, and Featured where there is that.
+  get leading() {
+    return Number(this.table.dataset.leading);
+  }
   get columnCount() {
-    return leading + Number(this.table.dataset.count);
+    return this.leading + Number(this.table.dataset.count);
   }
 
   // read finds the cells, by their places among all rows and columns: the heads of the records first, then every
@@ -59,7 +62,7 @@ export class Sheet {
       this.rows[row] = [];
       tr.ariaRowIndex = row + 1;
       cells.forEach((cell, i) => {
-        const column = i < leading ? i : i + this.first;
+        const column = i < this.leading ? i : i + this.first;
         this.rows[row][column] = cell;
         cell.ariaColIndex = column + 1;
         this.places.set(cell, { row, column });
@@ -87,12 +90,12 @@ export class Sheet {
       gap.firstChild.style.height = `${gap.dataset.n * this.rowHeight}px`;
     const [before, after] = [
       this.first,
-      this.columnCount - leading - this.first - table.querySelectorAll('col.col-record').length,
+      this.columnCount - this.leading - this.first - table.querySelectorAll('col.col-record').length,
     ];
     const gaps = [...table.querySelectorAll('col.col-gap')];
     if (before) gaps[0].style.width = `${before * this.columnWidth}px`;
     if (after) gaps.at(-1).style.width = `${after * this.columnWidth}px`;
-    const span = leading + table.querySelectorAll('col.col-record').length + gaps.length;
+    const span = this.leading + table.querySelectorAll('col.col-record').length + gaps.length;
     for (const wide of table.querySelectorAll('.section th, tr.none td, tr.gap td')) wide.colSpan = span;
   }
 
@@ -135,22 +138,21 @@ export class Sheet {
   // arrange puts columns, sections and rows where they stand now.
   #arrange({ columns, sections }, drawn, before, headings) {
     const { table } = this;
-    const gaps = [this.first > 0, this.columnCount - leading - this.first - columns.length > 0];
+    const gaps = [this.first > 0, this.columnCount - this.leading - this.first - columns.length > 0];
     // line is a row's own cells and those of the records, which were in the order of before.
     const line = (own, records) => {
       const all = columns.map((id) => records.get(id) ?? document.createElement('td'));
       return [...own, ...(gaps[0] ? [gapCell()] : []), ...all, ...(gaps[1] ? [gapCell()] : [])];
     };
     const head = table.tHead.rows[0];
-    head.replaceChildren(...line([...head.children].slice(0, leading), drawn.columns));
+    head.replaceChildren(...line([...head.children].slice(0, this.leading), drawn.columns));
     const col = (name) => Object.assign(document.createElement('col'), { className: name });
     table
       .querySelector('colgroup')
       .replaceChildren(
         ...[
           'col-head',
-          'col-all',
-          'col-all',
+          ...Array(this.leading - 1).fill('col-all'),
           ...(gaps[0] ? ['col-gap'] : []),
           ...columns.map(() => 'col-record'),
           ...(gaps[1] ? ['col-gap'] : []),
@@ -166,9 +168,9 @@ export class Sheet {
       const lines = rows.map((id) => {
         const tr = drawn.rows.get(id);
         const cells = [...tr.children].filter((cell) => !cell.classList.contains('gap'));
-        const own = [cells[0], cells[1] ?? document.createElement('td'), cells[2] ?? document.createElement('td')];
+        const own = Array.from({ length: this.leading }, (_, i) => cells[i] ?? document.createElement('td'));
         tr.replaceChildren(
-          ...line(own, new Map(before.map((record, i) => [record, cells[leading + i]]).filter(([, cell]) => cell))),
+          ...line(own, new Map(before.map((record, i) => [record, cells[this.leading + i]]).filter(([, cell]) => cell))),
         );
         return tr;
       });
@@ -202,7 +204,7 @@ export class Sheet {
   // wanted is what should be drawn where something that can be seen is not: windows of rows and columns, or null.
   wanted() {
     const rows = this.#around(this.drawnRows, this.rowCount - 1, this.#rowsSeen(), 80, 10);
-    const columns = this.#around(this.drawnColumns, this.columnCount - leading, this.#columnsSeen(), 16, 4);
+    const columns = this.#around(this.drawnColumns, this.columnCount - this.leading, this.#columnsSeen(), 16, 4);
     return rows || columns
       ? { rows: (rows ?? this.drawnRows).join('-'), columns: (columns ?? this.drawnColumns).join('-') }
       : null;
@@ -219,16 +221,16 @@ export class Sheet {
   // about are windows with a place in their middle.
   about({ row, column }) {
     const window = (at, size) => `${Math.max(0, at - size / 2)}-${Math.max(0, at - size / 2) + size}`;
-    return { rows: window(Math.max(0, row - 1), 80), columns: window(Math.max(0, column - leading), 16) };
+    return { rows: window(Math.max(0, row - 1), 80), columns: window(Math.max(0, column - this.leading), 16) };
   }
 
   // bring scrolls so that a place is seen, whether there is a cell or not.
   bring({ row, column }) {
     const { scroll } = this;
     const box = scroll.getBoundingClientRect();
-    if (column >= leading) {
-      const own = this.rows[0].slice(0, leading).reduce((sum, cell) => sum + cell.offsetWidth, 0);
-      const left = own + (column - leading) * this.columnWidth;
+    if (column >= this.leading) {
+      const own = this.rows[0].slice(0, this.leading).reduce((sum, cell) => sum + cell.offsetWidth, 0);
+      const left = own + (column - this.leading) * this.columnWidth;
       if (left < scroll.scrollLeft + own || left + this.columnWidth > scroll.scrollLeft + scroll.clientWidth)
         scroll.scrollLeft = left - scroll.clientWidth / 2;
     }
@@ -245,8 +247,8 @@ export class Sheet {
 
   #columnsSeen() {
     const { scrollLeft, clientWidth } = this.scroll;
-    const own = this.rows[0].slice(0, leading).reduce((sum, cell) => sum + cell.offsetWidth, 0);
-    const all = this.columnCount - leading;
+    const own = this.rows[0].slice(0, this.leading).reduce((sum, cell) => sum + cell.offsetWidth, 0);
+    const all = this.columnCount - this.leading;
     const first = Math.floor(Math.max(0, scrollLeft - own) / this.columnWidth);
     return [Math.min(first, all), Math.min(all, Math.ceil((scrollLeft + clientWidth - own) / this.columnWidth))];
   }
