@@ -19,12 +19,14 @@ import (
 
 // Person is what a card says of somebody, as far as a team shows it.
 type Person struct {
-	Name      string // as it is displayed
-	Title     string // what they do
-	Note      string
-	Email     string
-	Telephone string
-	Profiles  []Profile
+	Name  string // as it is displayed
+	Title string // what they do
+	// Organization is to whom they belong; it is written, and not read: a list has one for all.
+	Organization string
+	Note         string
+	Email        string
+	Telephone    string
+	Profiles     []Profile
 	// Photo is a picture in one of the formats that browsers show; nil where there is none, or where the card only says
 	// where it is.
 	Photo []byte
@@ -223,8 +225,9 @@ func Write(people []Person) (string, error) {
 			}
 		}
 		card.SetValue(vcard.FieldVersion, "4.0")
-		say(vcard.FieldFormattedName, strings.ReplaceAll(p.Name, ";", `\;`), nil)
+		say(vcard.FieldFormattedName, p.Name, nil)
 		say(vcard.FieldTitle, p.Title, nil)
+		say(vcard.FieldOrganization, p.Organization, nil)
 		say(vcard.FieldNote, p.Note, nil)
 		say(vcard.FieldEmail, p.Email, nil)
 		if p.Telephone != "" {
@@ -238,11 +241,17 @@ func Write(people []Person) (string, error) {
 			return "", fmt.Errorf("vcard: %w", err)
 		}
 		for line := range strings.SplitSeq(strings.TrimSuffix(one.String(), "\r\n"), "\r\n") {
+			if name, ok := strings.CutPrefix(line, organizationName); ok { // a semicolon would end its first component
+				line = organizationName + strings.ReplaceAll(name, ";", `\;`)
+			}
 			out.WriteString(folded(line) + "\r\n")
 		}
 	}
 	return out.String(), nil
 }
+
+// organizationName begins the line with the name of an organization (RFC 6350, section 6.6.4).
+const organizationName = vcard.FieldOrganization + ":"
 
 // folded is a line in pieces of at most mostLine octets, between characters.
 func folded(line string) string {

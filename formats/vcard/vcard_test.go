@@ -79,7 +79,9 @@ func TestWrittenAndReadBack(t *testing.T) {
 			Profiles: []vcard.Profile{{Address: "https://example.org/a,b"}}},
 		{Name: "王小明"},
 	}
+	people[1].Organization = "Haus A; Küche"
 	text, err := vcard.Write(people)
+	people[1].Organization = ""
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -87,6 +89,12 @@ func TestWrittenAndReadBack(t *testing.T) {
 		if len(line) > 75 {
 			t.Errorf("a line of %d octets: %s", len(line), line)
 		}
+	}
+	if !strings.Contains(text, `FN:Ngọc Ánh; the elder\, PhD`) {
+		t.Errorf("the name has other escapes than RFC 6350, section 3.4 asks for: %s", text)
+	}
+	if !strings.Contains(text, "\r\nORG:Haus A\\; Küche\r\n") { // one component of RFC 6350, section 6.6.4
+		t.Errorf("the organization is not written: %s", text)
 	}
 	back, problems := vcard.Read([]byte(text))
 	people[0].Note = strings.TrimSpace(people[0].Note)

@@ -24,6 +24,9 @@ func data(v kind.View) []any {
 				say("telephone", number.URI[len("tel:"):])
 			}
 		}
+		if name := said(v.Set, organizationField.Name); name != "" {
+			person["affiliation"] = map[string]any{"@type": "Organization", "name": name}
+		}
 		var same []string
 		for _, p := range profilesOf(v.Set, r) {
 			if kind.IsWebAddress(p.Address) {

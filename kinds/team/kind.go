@@ -109,10 +109,15 @@ var setFields = []kind.Field{
 		"there", Type: choice("above", "below", "at the start", "at the end", alwaysLabelled)},
 	{Name: "answers", Group: linkGroup, Label: "answers", Help: "what leads on when it is pressed",
 		Type: choice("the button", wholePerson)},
-	regionField,
+	regionField, organizationField,
 	{Name: "card", Group: reachGroup, Label: "address cards", Help: "whether a visitor can save each person's name and " +
 		"numbers (vCard)", Type: choice("no", yes)},
 }
+
+// organizationField is whose people they are.
+var organizationField = kind.Field{Name: "organization", Group: reachGroup, Label: "organization", Help: "whose people " +
+	"they are, for address cards and search engines", Type: kind.TextType{Most: 120},
+	Aliases: []string{"company", "firm", "employer", "firma"}}
 
 // said is what the set says of a field; "" for the usual.
 func said(set kind.Set, field string) string { return kind.Text(set.Facts, field) }
