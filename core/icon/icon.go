@@ -83,7 +83,7 @@ func (Type) Parse(text string) (kind.Value, error) {
 		return nil, fmt.Errorf("there is no icon %q, and none that means it", name)
 	}
 	const offered = 8
-	return nil, fmt.Errorf("there is no icon %q; there are %s", name, strings.Join(near[:min(offered, len(near))], ", "))
+	return nil, fmt.Errorf("there is no icon %q; there is %s", name, strings.Join(near[:min(offered, len(near))], ", "))
 }
 
 // Decode reads a JSON string.

@@ -39,7 +39,7 @@ func TestType(t *testing.T) {
 			t.Errorf("%q: %v, %v", text, v, err)
 		}
 	}
-	if _, err := (icon.Type{}).Parse("shiel"); err == nil || !strings.Contains(err.Error(), "there are shield, ") {
+	if _, err := (icon.Type{}).Parse("shiel"); err == nil || !strings.Contains(err.Error(), "there is shield, ") {
 		t.Errorf("an icon that is not there: %v", err)
 	}
 	if icon.SVG("nothing") != "" {

@@ -2,6 +2,7 @@ package team
 
 import (
 	"fmt"
+	"strings"
 
 	"rubrel/core/anatomy"
 	"rubrel/core/kind"
@@ -14,19 +15,28 @@ func check(set kind.Set, at kind.Scene) []kind.Finding {
 	return append(found, anatomy.Uneven(set, "text")...)
 }
 
-// phones finds numbers that nobody can be reached by.
+// phones finds numbers that nobody can be reached by. Where none of several can be dialled from the country of the
+// visitors, it is the country that is wrong.
 func phones(set kind.Set, region string) []kind.Finding {
 	var found []kind.Finding
+	dialled := false
 	for _, r := range set.Records {
 		text := kind.Text(r.Facts, "telephone")
 		if text == "" || phoneOf(text, region).Valid {
+			dialled = dialled || text != "" && !strings.HasPrefix(text, "+")
 			continue
 		}
 		found = append(found, kind.Finding{Check: "telephone", Where: "telephone of " + kind.Text(r.Facts, nameField),
 			Record: r.ID, Key: "telephone", Measured: text, Needed: "a number that can be dialled from " + region +
 				", or one with + and a country code", Rule: "ITU-T E.164", Serious: true})
 	}
-	return found
+	const several = 3
+	if len(found) < several || dialled {
+		return found
+	}
+	return []kind.Finding{{Check: "telephone", Where: regionField.Label, Key: regionField.Name, Serious: true,
+		Measured: fmt.Sprintf("%d numbers, none of %s", len(found), region),
+		Needed:   "the country in which they are dialled", Rule: "ITU-T E.164"}}
 }
 
 // addresses finds profiles that lead nowhere, and what two people are said to share.

@@ -51,7 +51,7 @@ type phone struct {
 // phoneOf reads a number as a person writes it. One that is none is shown as it is written.
 func phoneOf(text, region string) phone {
 	number, err := phonenumbers.Parse(text, region)
-	if err != nil {
+	if err != nil || !phonenumbers.IsValidNumber(number) {
 		dialled := strings.Map(func(r rune) rune {
 			if strings.ContainsRune("+0123456789", r) {
 				return r
@@ -64,8 +64,7 @@ func phoneOf(text, region string) phone {
 	if phonenumbers.GetRegionCodeForNumber(number) == region {
 		format = phonenumbers.NATIONAL
 	}
-	return phone{phonenumbers.Format(number, format), phonenumbers.Format(number, phonenumbers.RFC3966),
-		phonenumbers.IsValidNumber(number)}
+	return phone{phonenumbers.Format(number, format), phonenumbers.Format(number, phonenumbers.RFC3966), true}
 }
 
 // phoneType is a telephone number as a person writes it; whether it is one depends on the country.

@@ -40,7 +40,7 @@ func TestPhonesOfEveryRegion(t *testing.T) {
 
 // What is no number is shown as it is written, and is not valid.
 func TestPhonesThatAreNone(t *testing.T) {
-	for _, text := range []string{"12", "ask at the desk 7", "+999 1234567", "0"} {
+	for _, text := range []string{"12", "ask at the desk 7", "+999 1234567", "0", "1 0305550110"} {
 		if got := phoneOf(text, "DE"); got.Valid || got.Shown != text {
 			t.Errorf("%q: %+v", text, got)
 		}

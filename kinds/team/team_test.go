@@ -146,6 +146,8 @@ func TestChecks(t *testing.T) {
 		{"all well", []map[string]string{of("name", "A", "telephone", "030 1234567"), of("name", "B")}, ""},
 		{"too short", []map[string]string{of("name", "A", "telephone", "12")}, "telephone"},
 		{"abroad", []map[string]string{of("name", "A", "telephone", "+44 20 7946 0018")}, ""},
+		{"one cause", []map[string]string{of("name", "A", "telephone", "55"), of("name", "B", "telephone", "56"),
+			of("name", "C", "telephone", "57")}, "telephone"},
 		{"no address", []map[string]string{of("name", "A", "profile:i0", "mailto:a@b.example")}, "address"},
 		{"the same twice", []map[string]string{of("name", "A", "profile:i0", "https://a.example/x"), of("name", "B",
 			"profile:i0", "https://a.example/x")}, "address"},
