@@ -76,7 +76,8 @@ func (v *sharedView) GridAttributes() map[string]string {
 	if err != nil {
 		panic(err) // a list of texts
 	}
-	return map[string]string{"aria-colcount": strconv.Itoa(1 + g.Leading + g.Count), "data-leading": strconv.Itoa(1 + g.Leading), "aria-rowcount": strconv.Itoa(1 + g.RowCount()),
+	return map[string]string{"aria-colcount": strconv.Itoa(1 + g.Leading + g.Count),
+		"data-leading": strconv.Itoa(1 + g.Leading), "aria-rowcount": strconv.Itoa(1 + g.RowCount()),
 		"data-part": g.Part, "data-width": g.Width, "data-state": string(g.State), "data-held": string(held),
 		"data-open": strings.Join(g.Open, ","), "data-view": v.View, "data-first": strconv.Itoa(g.First),
 		"data-count": strconv.Itoa(g.Count), "data-rows": g.InRows.String(), "data-columns": g.InColumns.String()}

@@ -57,8 +57,8 @@ func TestNoFeaturedColumn(t *testing.T) {
 	b.Await("document.querySelector('.cur')")
 	first := b.Text("document.querySelector('#grid thead .record').dataset.record")
 	title := cell("fact/" + first + "/title")
-	if got := b.Text("document.querySelector('#grid thead').innerText.includes('Featured') + ' ' + document.querySelector(" +
-		testkit.Quote(title) + ").ariaColIndex"); got != "false 3" {
+	if got := b.Text("document.querySelector('#grid thead').innerText.includes('Featured') + ' ' + " +
+		"document.querySelector(" + testkit.Quote(title) + ").ariaColIndex"); got != "false 3" {
 		t.Errorf("there is a Featured column, and the first record's is the column: %s", got)
 	}
 	b.Click(title)

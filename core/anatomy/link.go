@@ -71,10 +71,14 @@ func (f LinkFields) Attributes(at At) string {
 	return attributes
 }
 
-// Button is a link of a record with words of its own. Where whole holds for a set, the whole record answers to it: its
-// text can be selected no more, and other links in the record stay above it.
-func Button(fields LinkFields, part kind.Part, whole func(kind.Set) bool) Slot {
+// Button is a link of a record with words of its own, unless its heading is the link. Where the whole record answers to
+// it, its text can be selected no more, and other links in the record stay above it.
+func Button(fields LinkFields, part kind.Part, answers Answers) Slot {
 	part = named(part, fields.Address)
+	said := part.Paints
+	part.Paints = func(set kind.Set) kind.Paints {
+		return kind.Paints{Absent: answers.is(set, byHeading) || said != nil && said(set).Absent}
+	}
 	part.Text, part.Pressed = true, true
 	if part.Properties == nil {
 		part.Properties = slices.Concat(TextProperties, BoxProperties, EnterProperties)
@@ -86,22 +90,22 @@ func Button(fields LinkFields, part kind.Part, whole func(kind.Set) bool) Slot {
 	return Slot{
 		Fields: fields.all(),
 		Parts:  []kind.Part{part},
-		Whole:  whole != nil,
+		Whole:  answers.Type != nil,
 		CSS:    "display: inline-block; justify-self: var(--rb-align); text-align: center; text-wrap: balance;",
 		HTML: func(at At) template.HTML {
 			text, attributes := at.View.SoftRun(run(at)), fields.Attributes(at)
-			if text == "" || attributes == "" {
+			if text == "" || attributes == "" || answers.is(at.View.Set, byHeading) {
 				return ""
 			}
 			class := Class(part.Name)
-			if whole != nil && whole(at.View.Set) {
+			if answers.Whole(at.View.Set) {
 				class += " " + wholeClass
 			}
 			return template.HTML(fmt.Sprintf(`<a class="%s"%s>%s</a>`, class, attributes, template.HTMLEscapeString(text)))
 		},
 		Runs: func(at At) []kind.Run {
 			r := run(at)
-			if r.Text = at.View.SoftRun(r); r.Text == "" || fields.Attributes(at) == "" {
+			if r.Text = at.View.SoftRun(r); r.Text == "" || fields.Attributes(at) == "" || answers.is(at.View.Set, byHeading) {
 				return nil
 			}
 			return []kind.Run{r}

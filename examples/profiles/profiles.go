@@ -9,13 +9,16 @@ import (
 	"rubrel/core/look"
 )
 
-// link is the button of a profile.
-var link = anatomy.NewLinkFields("link", "Link")
+// link is where a profile leads, and answers what of it leads there.
+var (
+	link    = anatomy.NewLinkFields("link", "Link")
+	answers = anatomy.NewAnswers("Link", "the button", "the name", "the whole profile")
+)
 
 // slots are what a profile holds. The first names it.
 var slots = []anatomy.Slot{
 	anatomy.Heading(kind.Field{Name: "name", Label: "name", Help: "who it is", Type: kind.TextType{Most: 80},
-		Required: true}, kind.Part{Defaults: map[string]string{"font-weight": "weight-strong"}}),
+		Required: true}, kind.Part{Defaults: map[string]string{"font-weight": "weight-strong"}}).Linked(link, answers),
 	anatomy.Picture(kind.Field{Name: "picture", Label: "picture", Help: "one of the site's pictures",
 		Type: kind.RefType{To: kind.PictureOffer}},
 		kind.Field{Name: "alt", Label: "what it shows", Help: "for those who do not see it", Type: kind.TextType{Most: 200}},
@@ -32,7 +35,7 @@ var slots = []anatomy.Slot{
 		kind.Part{Defaults: map[string]string{"gap": "space-0"}}, kind.Part{Name: "skill", Help: "one of the list"}),
 	anatomy.Button(link, kind.Part{Defaults: map[string]string{"color": "ink", "border": "1.5px solid ink",
 		"padding": "space-1 space-3", "margin": "space-3 0 0"}},
-		func(s kind.Set) bool { return kind.Text(s.Facts, "answers") == "the whole profile" }),
+		answers),
 }
 
 // parts are those around the slots.
@@ -55,10 +58,9 @@ func Declaration() (*kind.Kind, error) {
 	fields := anatomy.Fields(slots)
 	return kind.New(&kind.Kind{
 		Name: "profiles", Title: "Profiles", One: "profile", Many: "profiles", CanFeature: true,
-		Fields: fields,
-		SetFields: []kind.Field{{Name: "answers", Group: "Link", Label: "answers", Help: "what leads on when it is pressed",
-			Type: kind.ChoiceType{Words: []string{"the button", "the whole profile"}}}},
-		Parts: append(parts, anatomy.Parts("profile", nil, slots)...),
+		Fields:    fields,
+		SetFields: []kind.Field{answers.Field},
+		Parts:     append(parts, anatomy.Parts("profile", nil, slots)...),
 		Forms: []kind.Form{body.Form(kind.Form{Name: "grid", Title: "grid", Help: "Profiles side by side.",
 			HTML: body.Plain("ground"), CSS: []string{".rb-profile { text-align: var(--rb-align); }"}})},
 		Intake: intake.Plain(fields, "profiles down or across", "Name\tAbout\nIda Marsh\tKeeps the dome turning"),

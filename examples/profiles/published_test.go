@@ -76,7 +76,8 @@ func site(t *testing.T, answers string) (*document.Site, dresses.Registry) {
 // The shared parts that no kind has yet ship as the others do: sound HTML that everybody can use, pictures that keep
 // their room, links as they are said.
 func TestProfilesShip(t *testing.T) {
-	for answers, at := range map[string]string{"the button": "https://example.test/ida", "the whole profile": ""} {
+	for answers, selector := range map[string]string{"the button": ".rb-link", "the name": ".rb-lead",
+		"the whole profile": ".rb-link"} {
 		made, registry := site(t, answers)
 		files, err := render.Release(made, registry, time.Now())
 		if err != nil {
@@ -98,16 +99,21 @@ func TestProfilesShip(t *testing.T) {
 		b.CheckAccessibility("profiles, " + answers)
 		b.Await("(() => { const i = document.querySelector('.rb-picture'); i.loading = 'eager'; return i.complete && " +
 			"i.naturalWidth === 60 && i.getBoundingClientRect().height > 0; })()")
-		link := "document.querySelector('[data-record=ida] .rb-link')"
+		link := "document.querySelector('[data-record=ida] " + selector + "')"
 		if got := b.Text(link + ".target + ' ' + " + link + ".rel + ' ' + " + link + ".ariaLabel"); got !=
 			"_blank noopener nofollow More of Ida Marsh" {
 			t.Errorf("the link is %q", got)
 		}
-		// What lies under the middle of the name: the link where the whole record answers.
+		// What lies under the middle of the name: the link where the whole record answers, or the name itself.
 		under := b.Text("(() => { const r = document.querySelector('[data-record=ida] .rb-name').getBoundingClientRect(); " +
 			"return document.elementFromPoint(r.left + 20, r.top + r.height / 2).className; })()")
-		if whole := strings.Contains(under, "rb-link"); whole != (at == "") {
+		if want := map[string]string{"the button": "rb-name", "the name": "rb-lead",
+			"the whole profile": "rb-link"}[answers]; !strings.Contains(under, want) {
 			t.Errorf("%s: under the name lies %q", answers, under)
+		}
+		if n := testkit.Eval[int](b, "document.querySelectorAll('[data-record=ida] :is(.rb-link, "+
+			".rb-lead)').length"); n != 1 {
+			t.Errorf("%s: %d links lead on", answers, n)
 		}
 		// A link in the text is above that in both.
 		if got := b.Text("(() => { " +

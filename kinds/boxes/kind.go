@@ -72,7 +72,6 @@ const (
 	byHeading = "beside the title"
 	toEdge    = "the edge"
 	yes       = "yes"
-	wholeBox  = "the whole box"
 )
 
 func choice(words ...string) kind.ChoiceType { return kind.ChoiceType{Words: words} }
@@ -86,8 +85,7 @@ var setFields = []kind.Field{
 	{Name: "divider", Group: displayGroup, Label: "divider", Help: "a line below the title", Type: choice("no", yes)},
 	{Name: "mirrored", Group: displayGroup, Label: "mirrored", Help: "whether the large box, or the first picture of " +
 		"rows, stands at the end of the line", Type: choice("no", yes)},
-	{Name: "answers", Group: linkGroup, Label: "answers", Help: "what leads on when it is pressed",
-		Type: choice("the button", wholeBox)},
+	answers.Field,
 }
 
 // fresh is the set a designer begins with: three boxes to write over.

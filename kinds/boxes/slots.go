@@ -10,8 +10,9 @@ import (
 )
 
 var (
-	media = anatomy.NewMediaFields(mediaGroup, displayGroup)
-	link  = anatomy.NewLinkFields("link", linkGroup)
+	media   = anatomy.NewMediaFields(mediaGroup, displayGroup)
+	link    = anatomy.NewLinkFields("link", linkGroup)
+	answers = anatomy.NewAnswers(linkGroup, "the button", "the title", "the whole box")
 )
 
 // withWords are the forms that show more than titles.
@@ -28,7 +29,7 @@ var slots = []anatomy.Slot{
 				rowsForm: {"font-size": "type-6", "font-size@middle": "type-6", "font-size@narrow": "type-5"},
 				listForm: {"font-size": "type-4"},
 				stripForm: {"font-family": "text", "font-size": "type-3", "font-size@middle": "type-3",
-					"font-weight": "weight-strong"}}}),
+					"font-weight": "weight-strong"}}}).Linked(link, answers),
 	anatomy.Media(media,
 		kind.Part{Name: "media", Help: "what stands at the head of a box",
 			Properties: slices.Concat([]string{"margin", "display"}, anatomy.BoxProperties),
@@ -61,7 +62,7 @@ var slots = []anatomy.Slot{
 		"color": "ink", "font-weight": "weight-strong", "font-size": "type-3", "line-height": "leading-tight",
 		"text-decoration": "underline", "padding": "space-0 0", "margin": "space-3 0 0", "text-decoration@hover": "none",
 		"color@featured": "on-feature"}, In: plain(map[string]string{"color@featured": "ink"})},
-		func(s kind.Set) bool { return kind.Text(s.Facts, "answers") == wholeBox }),
+		answers),
 	anatomy.Badge(kind.Field{Name: "badge", Label: "badge", Help: "a few words that mark the box",
 		Type: kind.TextType{Most: 30}, Aliases: []string{"label", "flag"}},
 		kind.Part{Forms: withWords, Defaults: map[string]string{"background-color": "accent", "color": "on-accent",

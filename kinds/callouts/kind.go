@@ -66,10 +66,9 @@ const (
 
 // Words that choices are compared with.
 const (
-	elbowed  = "with an elbow"
-	atStart  = "at the start"
-	atEnd    = "at the end"
-	yesWhole = "the whole callout"
+	elbowed = "with an elbow"
+	atStart = "at the start"
+	atEnd   = "at the end"
 )
 
 func choice(words ...string) kind.ChoiceType { return kind.ChoiceType{Words: words} }
@@ -94,8 +93,7 @@ var setFields = []kind.Field{
 		Type: choice("straight", elbowed)},
 	{Name: "sides", Group: displayGroup, Label: "words stand", Help: "at both sides of the picture, or at one",
 		Type: choice("at both sides", atStart, atEnd)},
-	{Name: "answers", Group: linkGroup, Label: "answers", Help: "what leads on when it is pressed",
-		Type: choice("the link", yesWhole)},
+	answers.Field,
 }
 
 // fresh is the set a designer begins with: four callouts to write over.

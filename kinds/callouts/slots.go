@@ -20,7 +20,10 @@ const (
 	linePart    = "line"
 )
 
-var link = anatomy.NewLinkFields("link", linkGroup)
+var (
+	link    = anatomy.NewLinkFields("link", linkGroup)
+	answers = anatomy.NewAnswers(linkGroup, "the link", "the title", "the whole callout")
+)
 
 // slots are what a callout says. The first names it.
 var slots = []anatomy.Slot{
@@ -28,7 +31,7 @@ var slots = []anatomy.Slot{
 		Required: true, Aliases: []string{"name", "heading", "label", "titel", "titre"}},
 		kind.Part{Parent: wordsPart, Properties: slices.Concat(anatomy.TextProperties, anatomy.EnterProperties),
 			Defaults: map[string]string{"font-family": "display", "font-weight": "weight-display", "font-size": "type-4",
-				"line-height": "leading-tight"}}),
+				"line-height": "leading-tight"}}).Linked(link, answers),
 	anatomy.Rich(kind.Field{Name: "text", Label: "text", Help: "a few words", Type: kind.RichType{Most: 800},
 		Aliases: []string{"description", "body", "details", "beschreibung"}},
 		kind.Part{Parent: wordsPart, Defaults: map[string]string{"color": "quiet", "font-size": "type-2",
@@ -36,7 +39,7 @@ var slots = []anatomy.Slot{
 	anatomy.Button(link, kind.Part{Parent: wordsPart, Help: "the link that leads on", Defaults: map[string]string{
 		"color": "ink", "font-weight": "weight-strong", "font-size": "type-2", "line-height": "leading-tight",
 		"text-decoration": "underline", "padding": "space-0 0", "margin": "space-0 0 0", "text-decoration@hover": "none"}},
-		func(s kind.Set) bool { return kind.Text(s.Facts, "answers") == yesWhole }),
+		answers),
 }
 
 // parts are those around the slots, and those of the picture.

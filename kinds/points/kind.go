@@ -65,15 +65,11 @@ var setFields = append([]kind.Field{
 	{Name: "tells", Group: displayGroup, Label: "they tell", Help: "what search engines are told that the points are: a " +
 		"list, or the steps by which something is done, one after the other", Type: kind.ChoiceType{
 		Words: []string{"a list", howTo}}},
-	{Name: "answers", Group: linkGroup, Label: "answers", Help: "what leads on when it is pressed",
-		Type: kind.ChoiceType{Words: []string{"the link", wholePoint}}},
+	answers.Field,
 }, rampFields()...)
 
 // howTo is the word for points that are the steps of doing something.
 const howTo = "how something is done"
-
-// wholePoint is the word for points that lead on wherever they are pressed.
-const wholePoint = "the whole point"
 
 // fresh is the set a designer begins with: three points to write over.
 func fresh(k *kind.Kind, _ string) kind.Set {

@@ -11,8 +11,9 @@ import (
 )
 
 var (
-	media = anatomy.NewMediaFields(mediaGroup, displayGroup)
-	link  = anatomy.NewLinkFields("link", linkGroup)
+	media   = anatomy.NewMediaFields(mediaGroup, displayGroup)
+	link    = anatomy.NewLinkFields("link", linkGroup)
+	answers = anatomy.NewAnswers(linkGroup, "the link", "the title", "the whole point")
 )
 
 // slots are what a point holds. The first names it.
@@ -22,7 +23,7 @@ var slots = []anatomy.Slot{
 		kind.Part{Parent: wordsPart, As: map[string]string{"color": "--rb-title-ink"},
 			Properties: slices.Concat(anatomy.TextProperties, anatomy.EnterProperties),
 			Defaults: map[string]string{"font-family": "display", "font-weight": "weight-display", "font-size": "type-4",
-				"line-height": "leading-tight"}}),
+				"line-height": "leading-tight"}}).Linked(link, answers),
 	onRamps(anatomy.Media(media,
 		kind.Part{Name: mediaPart, Help: "the panel of the sign: its width, its ground",
 			Properties: slices.Concat([]string{"color", "width"}, anatomy.BoxProperties),
@@ -59,7 +60,7 @@ var slots = []anatomy.Slot{
 				"color@featured": "on-feature"},
 			In: map[string]map[string]string{timelineForm: {"color@featured": "ink"}},
 		},
-		func(s kind.Set) bool { return kind.Text(s.Facts, "answers") == wholePoint },
+		answers,
 	),
 }
 

@@ -16,7 +16,8 @@ import (
 // cardOf is a person's address card.
 func cardOf(v kind.View, r kind.Record) vcard.Person {
 	p := vcard.Person{Name: kind.Text(r.Facts, nameField), Title: kind.Text(r.Facts, "position"),
-		Note: rich.Plain(kind.Text(r.Facts, "text")), Email: kind.Text(r.Facts, "email"), Organization: said(v.Set, organizationField.Name)}
+		Note: rich.Plain(kind.Text(r.Facts, "text")), Email: kind.Text(r.Facts, "email"),
+		Organization: said(v.Set, organizationField.Name)}
 	if text := kind.Text(r.Facts, "telephone"); text != "" {
 		p.Telephone = strings.TrimPrefix(phoneOf(text, regionOf(v.Set, v.Locale)).URI, "tel:")
 	}

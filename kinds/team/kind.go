@@ -81,7 +81,6 @@ const (
 	atEnd           = "at the end"
 	inTurn          = "in turn"
 	besideName      = "beside the name"
-	wholePerson     = "the whole card"
 	yes             = "yes"
 	withInitials    = "initials"
 	withPlaceHolder = "a place-holder"
@@ -107,16 +106,15 @@ var setFields = []kind.Field{
 	{Name: "labels", Group: displayGroup, Label: "their names", Help: "at which side of its icon the name of a link " +
 		"appears, or that it always stands " +
 		"there", Type: choice("above", "below", "at the start", "at the end", alwaysLabelled)},
-	{Name: "answers", Group: linkGroup, Label: "answers", Help: "what leads on when it is pressed",
-		Type: choice("the button", wholePerson)},
+	answers.Field,
 	regionField, organizationField,
 	{Name: "card", Group: reachGroup, Label: "address cards", Help: "whether a visitor can save each person's name and " +
 		"numbers (vCard)", Type: choice("no", yes)},
 }
 
 // organizationField is whose people they are.
-var organizationField = kind.Field{Name: "organization", Group: reachGroup, Label: "organization", Help: "whose people " +
-	"they are, for address cards and search engines", Type: kind.TextType{Most: 120},
+var organizationField = kind.Field{Name: "organization", Group: reachGroup, Label: "organization",
+	Help: "whose people they are, for address cards and search engines", Type: kind.TextType{Most: 120},
 	Aliases: []string{"company", "firm", "employer", "firma"}}
 
 // said is what the set says of a field; "" for the usual.

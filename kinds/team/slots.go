@@ -28,7 +28,10 @@ const (
 	nameField    = "name"
 )
 
-var link = anatomy.NewLinkFields("link", linkGroup)
+var (
+	link    = anatomy.NewLinkFields("link", linkGroup)
+	answers = anatomy.NewAnswers(linkGroup, "the button", "the name", "the whole card")
+)
 
 // slots are what is shown of a person. The first names them.
 var slots = []anatomy.Slot{
@@ -61,7 +64,7 @@ var slots = []anatomy.Slot{
 			"line-height": "leading-tight", "padding": "space-1 space-3", "border": "1px solid ink", "border-radius": "99px",
 			"margin": "space-3 0 0", "text-decoration": "none", "background-color": "ground",
 			"background-color@hover": "ink", "color@hover": "ground"}},
-		func(s kind.Set) bool { return said(s, "answers") == wholePerson }),
+		answers),
 	anatomy.Badge(kind.Field{Name: "badge", Label: "badge", Help: "a few words that mark the person",
 		Type: kind.TextType{Most: 30}, Aliases: []string{"label", "flag"}},
 		kind.Part{Forms: []string{cardsForm, overForm}, Defaults: map[string]string{"background-color": "accent",
@@ -86,7 +89,11 @@ func name() anatomy.Slot {
 			In: map[string]map[string]string{cardsForm: {"font-size@featured": "type-5"},
 				rowsForm: {"font-size": "type-5"}, listForm: {"font-size": "type-3", "font-family": "text",
 					"font-weight": "weight-strong"},
-				profileForm: {"font-size": "type-7", "font-size@middle": "type-6", "font-size@narrow": "type-6"}}})
+				profileForm: {
+					"font-size":        "type-7",
+					"font-size@middle": "type-6",
+					"font-size@narrow": "type-6",
+				}}}).Linked(link, answers)
 	heading := slot.HTML
 	slot.Element = "name-line"
 	slot.HTML = func(at anatomy.At) template.HTML {

@@ -170,7 +170,10 @@ export class Sheet {
         const cells = [...tr.children].filter((cell) => !cell.classList.contains('gap'));
         const own = Array.from({ length: this.leading }, (_, i) => cells[i] ?? document.createElement('td'));
         tr.replaceChildren(
-          ...line(own, new Map(before.map((record, i) => [record, cells[this.leading + i]]).filter(([, cell]) => cell))),
+          ...line(
+            own,
+            new Map(before.map((record, i) => [record, cells[this.leading + i]]).filter(([, cell]) => cell)),
+          ),
         );
         return tr;
       });
