@@ -151,7 +151,7 @@ func Badge(field kind.Field, part kind.Part) Slot {
 // Icon is an icon that a field names.
 func Icon(field kind.Field, part kind.Part) Slot {
 	part = named(part, field)
-	part.Text = true // its ink is seen against its ground as that of words is
+	part.Text, part.Square = true, true // its ink is seen against its ground as that of words is
 	part.Paints = IfSaid(field.Name)
 	if part.Properties == nil {
 		part.Properties = slices.Concat([]string{"color", "font-size", "margin", "display"}, ShapeProperties, EnterProperties)

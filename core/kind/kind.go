@@ -180,6 +180,7 @@ type Part struct {
 	Control     bool              // a visitor recognises a control by its colour
 	Pressed     bool              // a visitor presses it
 	Fixed       bool              // its layout alone moves it
+	Square      bool              // within its padding it is as wide and as high as its font-size
 	OneOfMany   bool              // a record has several, each with states of its own
 	LeastHeight float64           // CSS px that the layout gives it at least
 	// Ink is the property whose colour it is seen by; "color" where none is named.

@@ -6,6 +6,7 @@ import (
 
 	"rubrel/core/document"
 	"rubrel/core/ledger"
+	"rubrel/core/look"
 	"rubrel/demo"
 	"rubrel/dresses"
 	"rubrel/kinds"
@@ -18,6 +19,7 @@ type bench struct {
 	t    *testing.T
 	site *document.Site
 	tree any
+	at   string // the block
 }
 
 func newBench(t *testing.T) *bench {
@@ -26,11 +28,11 @@ func newBench(t *testing.T) *bench {
 	if err != nil {
 		t.Fatal(err)
 	}
-	return &bench{t, site, tree}
+	return &bench{t, site, tree, "memberships"}
 }
 
 func (b *bench) block() *document.Block {
-	block, _ := b.site.BlockByID("memberships")
+	block, _ := b.site.BlockByID(b.at)
 	return block
 }
 
@@ -40,7 +42,7 @@ func (b *bench) grid(part, width string) *ledger.Grid {
 	if err != nil {
 		b.t.Fatal(err)
 	}
-	cascade, tokens, err := render.Cascade(b.site, registry, "memberships")
+	cascade, tokens, err := render.Cascade(b.site, registry, b.at)
 	if err != nil {
 		b.t.Fatal(err)
 	}
@@ -253,6 +255,38 @@ func TestIdleRows(t *testing.T) {
 			"there is no ground, border or shadow whose corners could be seen"}} {
 		if got := idle(c.part, c.property); got != c.says {
 			t.Errorf("%s of %s is idle because %q, want %q", c.property, c.part, got, c.says)
+		}
+	}
+}
+
+// A radius past half the side of an icon's ground is as round as one of half, and says so.
+func TestIdleRowsOfIcons(t *testing.T) {
+	b := newBench(t)
+	b.at = "visit"
+	idle := func(property string) string {
+		for _, s := range b.grid("icon", "wide").Sections {
+			for _, r := range s.Rows {
+				if r.Property == property {
+					return r.Idle
+				}
+			}
+		}
+		return "no such row"
+	}
+	for _, c := range []struct{ padding, radius, says string }{{"12px", "20px", ""},
+		{"12px", "26px", "it is round from 25px on, half its side: a larger radius changes nothing"},
+		{"14px", "26px", ""}, {"12px", "26px 0", ""}} {
+		for property, text := range map[string]string{"padding": c.padding, "border-radius": c.radius} {
+			key := look.Key{Part: "icon", Property: property}
+			if b.block().Look[key] != nil && b.block().Look[key].String() == text {
+				continue
+			}
+			if err := b.do(ledger.Change(b.block(), "look/"+key.String(), text)); err != nil {
+				t.Fatal(err)
+			}
+		}
+		if got := idle("border-radius"); got != c.says {
+			t.Errorf("padding %s, radius %s: %q, want %q", c.padding, c.radius, got, c.says)
 		}
 	}
 }

@@ -98,6 +98,8 @@ func (l layer) idle(part kind.Part, property string, t look.Target) string {
 		return "there is no ground, border or shadow whose corners could be seen"
 	case (property == "border" || property == "border-radius" || property == "box-shadow") && !none("clip-path"):
 		return "clip-path cuts it off"
+	case property == "border-radius" && l.roundAlready(part, t) != "":
+		return l.roundAlready(part, t)
 	case property == "background-color" && !none("background-image"):
 		return "background-image covers it"
 	case property == "color" && part.Text && l.vanishes(part, t):
