@@ -7,6 +7,7 @@ import (
 	"rubrel/kinds/callouts"
 	"rubrel/kinds/points"
 	"rubrel/kinds/pricing"
+	"rubrel/kinds/reviews"
 	"rubrel/kinds/skillbars"
 	"rubrel/kinds/statistics"
 	"rubrel/kinds/team"
@@ -20,6 +21,7 @@ func All() kind.Registry {
 		must(points.Declaration()),
 		must(callouts.Declaration()),
 		must(team.Declaration()),
+		must(reviews.Declaration()),
 		must(skillbars.Declaration()),
 		must(statistics.Declaration()),
 	}

@@ -6,6 +6,7 @@ import (
 	"golang.org/x/text/language"
 	"golang.org/x/text/language/display"
 
+	"rubrel/core/kind"
 	"rubrel/core/patch"
 )
 
@@ -18,9 +19,9 @@ func readLanguage(text string) (string, error) {
 	if text == "" {
 		return "", nil
 	}
-	tag, err := language.Parse(text)
-	if err != nil || tag == language.Und {
-		return "", faultf(nil, "%q is not a language: write its tag, as en, de-AT or zh-Hant (BCP 47)", text)
+	tag, err := kind.LanguageType{}.Parse(text)
+	if err != nil {
+		return "", faultf(nil, "%s", err)
 	}
 	return tag.String(), nil
 }

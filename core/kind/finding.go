@@ -12,6 +12,7 @@ type Finding struct {
 	Rule     string   // the standard and section that ask for it; "" for common practice
 	Inks     []string // CSS colours to show: as it is, and, where the mend changes it, as that makes it
 	Serious  bool     // visitors are misled or shut out
+	Aside    bool     // it is quiet unless somebody asks for it
 	Source   string   // the outside service that can mend it, by the name of the kind's Source
 }
 

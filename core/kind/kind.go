@@ -125,6 +125,8 @@ type Form struct {
 	// in order.
 	MovesParts bool
 	Order      []string
+	// Some says that it shows some of the records, or what all come to together.
+	Some bool
 	// LiftsFeatured says that the layout itself makes a featured record stand out, by its place or size.
 	LiftsFeatured bool
 	// Runs are the texts whose fit is measured, and Room is how wide the text of a part may be at the ruler's width; of

@@ -183,7 +183,7 @@ func (c *declaration) form(f Form) {
 			c.wrong(at+": Order", "there is no part %q", name)
 		}
 	}
-	if !slices.ContainsFunc(c.PartsOf(f.Name), func(p Part) bool { return p.Place == look.RecordItem }) {
+	if !f.Some && !slices.ContainsFunc(c.PartsOf(f.Name), func(p Part) bool { return p.Place == look.RecordItem }) {
 		c.wrong(at, "no part stands for a record")
 	}
 }

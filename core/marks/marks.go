@@ -74,6 +74,7 @@ func (s Subject) Marks() []Mark {
 	for i := range list {
 		accepted, ok := s.Block.Quiet[list[i].ID]
 		list[i].Quiet, list[i].Reason = ok && accepted.Measured == list[i].Measured, accepted.Reason
+		list[i].Quiet = list[i].Quiet || list[i].Aside
 	}
 	slices.SortStableFunc(list, func(a, b Mark) int { return order(a.Quiet) - order(b.Quiet) })
 	return list

@@ -168,6 +168,16 @@ func (a Decimal) QuoHalfUp(b Decimal, places int) Decimal {
 	return quotient.Mul(NewDecimal(1, int32(-places))).HalfUp(places)
 }
 
+// Plain is the decimal without noughts at the end of its fraction.
+func (a Decimal) Plain() Decimal {
+	var reduced Decimal
+	reduced.d.Reduce(&a.d)
+	if reduced.d.Exponent > 0 {
+		return reduced.HalfEven(0)
+	}
+	return reduced
+}
+
 // Whole is the decimal as an int64; false where it has a fraction or does not fit.
 func (a Decimal) Whole() (int64, bool) {
 	n, err := a.d.Int64()

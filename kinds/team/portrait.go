@@ -3,8 +3,6 @@ package team
 import (
 	"html/template"
 	"slices"
-	"strings"
-	"unicode"
 
 	"rubrel/core/anatomy"
 	"rubrel/core/icon"
@@ -42,7 +40,7 @@ func portrait() anatomy.Slot {
 			inside += second.HTML(at) // which nothing is said of: it decorates
 		case missing(at.View.Set) == withInitials:
 			inside = template.HTML(`<span class="` + anatomy.Class(initialsPart) + `" aria-hidden="true">` +
-				template.HTMLEscapeString(initials(kind.Text(at.Record.Facts, nameField))) + "</span>")
+				template.HTMLEscapeString(anatomy.Initials(kind.Text(at.Record.Facts, nameField))) + "</span>")
 		case missing(at.View.Set) == withPlaceHolder:
 			inside = `<span class="` + template.HTML(anatomy.Class(holderPart)) + `">` + icon.SVG("user-round") + "</span>"
 		default:
@@ -89,7 +87,7 @@ func portrait() anatomy.Slot {
 			if picture.HTML(at) != "" || missing(at.View.Set) != withInitials {
 				return nil
 			}
-			return []kind.Run{{Part: initialsPart, Text: initials(kind.Text(at.Record.Facts, nameField)), OneLine: true}}
+			return []kind.Run{{Part: initialsPart, Text: anatomy.Initials(kind.Text(at.Record.Facts, nameField)), OneLine: true}}
 		},
 	}
 }
@@ -100,23 +98,4 @@ func missing(set kind.Set) string {
 		return word
 	}
 	return withInitials
-}
-
-// initials are the first letters of the first and the last word of a name, without titles such as "Dr.": one letter of
-// a name of one word.
-func initials(name string) string {
-	words := slices.DeleteFunc(strings.Fields(name), func(word string) bool {
-		return strings.HasSuffix(word, ".") || !unicode.IsLetter([]rune(word)[0])
-	})
-	if len(words) == 0 {
-		words = strings.Fields(name)
-	}
-	first := func(word string) string { return strings.ToUpper(string([]rune(word)[0])) }
-	switch len(words) {
-	case 0:
-		return ""
-	case 1:
-		return first(words[0])
-	}
-	return first(words[0]) + first(words[len(words)-1])
 }

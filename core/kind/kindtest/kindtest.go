@@ -113,7 +113,9 @@ func (c *contract) form(form kind.Form) {
 			c.wrong("%s: %v", at, err)
 			continue
 		}
-		c.records(at, v, doc)
+		if !form.Some {
+			c.records(at, v, doc)
+		}
 		for class := range doc.classes {
 			c.shown[form.Name+"."+class] = true
 			part, ok := c.kind.PartNamed(strings.TrimPrefix(class, look.ClassPrefix))

@@ -1,0 +1,112 @@
+package reviews
+
+import (
+	"slices"
+	"strconv"
+	"strings"
+
+	"rubrel/core/anatomy"
+	"rubrel/core/kind"
+	"rubrel/core/layout"
+	"rubrel/core/rich"
+)
+
+// balanced is the form in columns, each as high as its reviews: where a column ends follows from their measured heights.
+func balanced() kind.Form {
+	body := bodyOf(columnsForm)
+	return ofReviews(body, kind.Form{Name: columnsForm, Title: "columns", Help: "Below each other in columns that are " +
+		"equally high, by the measured height of each review.",
+		Variables: func(v kind.View) []kind.Variable { return ends(v, body) }}, "rb-balanced")
+}
+
+// ends are where columns begin: before which review there is a break, by width and by inline size within it.
+func ends(v kind.View, body anatomy.Body) []kind.Variable {
+	var variables []kind.Variable
+	last := map[string]bool{}
+	for _, step := range body.Steps(v) {
+		begins := map[string]bool{}
+		at := 0
+		for _, n := range layout.Balance(heights(v, body, step.Width), step.Columns, gapOf(v, step.Width)) {
+			if at > 0 {
+				begins[v.Set.Records[at].ID] = true
+			}
+			at += n
+		}
+		for _, r := range v.Set.Records {
+			if begins[r.ID] == last[r.ID] {
+				continue
+			}
+			value := "auto"
+			if begins[r.ID] {
+				value = "column"
+			}
+			variables = append(variables, kind.Variable{Name: "--rb-begins", Width: step.Width, From: step.From,
+				Record: r.ID, Value: value})
+		}
+		last = begins
+	}
+	return variables
+}
+
+// gapOf is the gap between two reviews, in CSS px.
+func gapOf(v kind.View, width int) float64 {
+	if v.Measure == nil {
+		return 0
+	}
+	return v.Measure.Ruler("", width).Gap(rowPart)
+}
+
+// heights are how high reviews stand, in CSS px, as far as their texts and pictures make them so. Without fonts they are
+// counted in lines.
+func heights(v kind.View, body anatomy.Body, width int) []float64 {
+	all := make([]float64, len(v.Set.Records))
+	of := map[string]int{}
+	for i, r := range v.Set.Records {
+		of[r.ID] = i
+	}
+	for _, run := range body.Runs(v) {
+		i := of[run.Record]
+		high, known := 0.0, false
+		if v.Measure != nil && run.Part != morePart && run.Part != numberPart {
+			high, known = v.Measure.Height(run, width)
+		}
+		if !known {
+			high = float64(len([]rune(run.Text)))/usualLine + 1
+		}
+		all[i] += high
+	}
+	for i, r := range v.Set.Records {
+		if v.Measure == nil {
+			continue
+		}
+		ruler := v.Measure.Ruler(r.ID, width)
+		all[i] += ruler.Edges(reviewPart) // as much above and below as at the sides
+		for _, part := range []string{headerPart, ratingPart, textPart, footPart, answerPart} {
+			all[i] += topMargin(ruler.Said(part, "margin"))
+		}
+		if kind.Text(r.Facts, ratingPart) != "" {
+			all[i] += ruler.Size(starsPart)
+		}
+	}
+	return all
+}
+
+// topMargin is the first of the lengths of a margin, in CSS px.
+func topMargin(said string) float64 {
+	first, _, _ := strings.Cut(said, " ")
+	px, err := strconv.ParseFloat(strings.TrimSuffix(first, "px"), 64)
+	if err != nil {
+		return 0
+	}
+	return px
+}
+
+// plainText is a text without its markup.
+func plainText(said string) string { return rich.Plain(said) }
+
+// breaks is how many more lines a text has for its paragraphs, each of which begins on a line of its own after an empty
+// one.
+func breaks(said string) int64 {
+	paragraphs := slices.DeleteFunc(strings.Split(said, "\n\n"), func(p string) bool { return strings.TrimSpace(p) == "" })
+	return 2 * int64(max(0, len(paragraphs)-1))
+}
