@@ -6,7 +6,6 @@ import (
 	"time"
 	"unicode"
 
-	"rubrel/core/anatomy"
 	"rubrel/core/kind"
 	"rubrel/core/money"
 	"rubrel/core/rating"
@@ -18,8 +17,7 @@ func check(set kind.Set, at kind.Scene) []kind.Finding {
 	found := claims(set)
 	found = append(found, scores(set)...)
 	found = append(found, texts(set, at)...)
-	found = append(found, best(set)...)
-	return append(found, anatomy.Uneven(set, textPart)...)
+	return append(found, best(set)...)
 }
 
 // claims finds an average or a number of reviews that these do not bear out.

@@ -14,9 +14,11 @@ import (
 // balanced is the form in columns, each as high as its reviews: where a column ends follows from their measured heights.
 func balanced() kind.Form {
 	body := bodyOf(columnsForm)
-	return ofReviews(body, kind.Form{Name: columnsForm, Title: "columns", Help: "Below each other in columns that are " +
+	f := ofReviews(body, kind.Form{Name: columnsForm, Title: "columns", Help: "Below each other in columns that are " +
 		"equally high, by the measured height of each review.",
 		Variables: func(v kind.View) []kind.Variable { return ends(v, body) }}, "rb-balanced")
+	f.Rows = func(v kind.View, _ int) []int { return slices.Repeat([]int{1}, len(v.Set.Records)) } // none stand in a row
+	return f
 }
 
 // ends are where columns begin: before which review there is a break, by width and by inline size within it.

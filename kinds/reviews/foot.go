@@ -34,6 +34,15 @@ var (
 		"where it is another than the page's: de, pt-BR", Type: kind.LanguageType{}, Aliases: []string{"lang", "sprache"}}
 )
 
+// linked, as a part's Paints, leaves out what no review has: a source with a link to the original, or without.
+func linked(link bool) func(kind.Set) kind.Paints {
+	return func(set kind.Set) kind.Paints {
+		return kind.Paints{Absent: !slices.ContainsFunc(set.Records, func(r kind.Record) bool {
+			return kind.Text(r.Facts, sourceField.Name) != "" && (kind.Text(r.Facts, linkField.Name) != "") == link
+		})}
+	}
+}
+
 // foot is where a review is from, its day, and that it is verified.
 func foot() anatomy.Slot {
 	lines := func(at anatomy.At) (runs []kind.Run) {
@@ -42,7 +51,11 @@ func foot() anatomy.Slot {
 				runs = append(runs, kind.Run{Part: part, Key: key, Text: at.View.Soft(part, at.Record.ID, shown)})
 			}
 		}
-		add(sourcePart, sourceField.Name, kind.Text(at.Record.Facts, sourceField.Name))
+		part := originPart
+		if kind.Text(at.Record.Facts, linkField.Name) != "" {
+			part = sourcePart
+		}
+		add(part, sourceField.Name, kind.Text(at.Record.Facts, sourceField.Name))
 		if day, ok := at.View.Set.Said(at.Record, dateField.Name).(kind.Date); ok {
 			add(datePart, "", dates.Long(day.Time, at.View.Locale))
 		}
@@ -52,26 +65,28 @@ func foot() anatomy.Slot {
 		}
 		return runs
 	}
-	quiet := map[string]string{"color": "quiet", "font-size": "type-2"}
 	return anatomy.Slot{
 		Fields: []kind.Field{sourceField, linkField, dateField, verifiedField, languageField},
 		Parts: []kind.Part{
 			{Name: footPart, Forms: ofRecords, Help: "where it is from, and when",
 				Paints:     anatomy.IfSaid(sourceField.Name, dateField.Name, verifiedField.Name),
-				Properties: []string{"margin", "display", "gap"},
-				Defaults:   map[string]string{"margin": "space-3 0 0", "gap": "space-2"}},
+				Properties: []string{"margin", "display", "gap"}, As: map[string]string{"gap": "column-gap"},
+				Defaults: map[string]string{"margin": "space-3 0 0", "gap": "space-2"}},
 			{Name: sourcePart, Forms: ofRecords, Parent: footPart, Text: true, Pressed: true,
-				Help: "the source, which leads to the original", Paints: anatomy.IfSaid(sourceField.Name),
+				Help: "the source, which leads to the original", Paints: linked(true),
 				Properties: append(slices.Clone(anatomy.TextProperties), "padding"),
 				Defaults: map[string]string{"color": "quiet", "font-size": "type-2", "padding": "3px 0",
 					"text-decoration": "underline", "text-decoration@hover": "none"}},
+			{Name: originPart, Forms: ofRecords, Parent: footPart, Text: true, Help: "a source that leads nowhere",
+				Paints: linked(false), Properties: append(slices.Clone(anatomy.TextProperties), "padding"),
+				Defaults: map[string]string{"color": "quiet", "font-size": "type-2", "padding": "3px 0"}},
 			{Name: datePart, Forms: ofRecords, Parent: footPart, Text: true, Help: dateField.Help,
 				Paints: anatomy.IfSaid(dateField.Name), Properties: append(slices.Clone(anatomy.TextProperties), "padding"),
 				Defaults: map[string]string{"color": "quiet", "font-size": "type-2", "padding": "3px 0"}},
 			{Name: verifiedPart, Forms: ofRecords, Parent: footPart, Text: true, Help: "that it is verified",
 				Paints:     anatomy.IfSaid(verifiedField.Name),
 				Properties: slices.Concat(anatomy.TextProperties, anatomy.BoxProperties),
-				Defaults:   map[string]string{"color": quiet["color"], "font-size": "type-2", "padding": "3px 0"}},
+				Defaults:   map[string]string{"color": "quiet", "font-size": "type-2", "padding": "3px 0"}},
 		},
 		HTML: func(at anatomy.At) template.HTML {
 			var html strings.Builder

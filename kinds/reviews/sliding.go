@@ -80,10 +80,10 @@ var slidingParts = []kind.Part{
 		Defaults: map[string]string{"margin": "space-3 0 0", "gap": "space-2"}},
 	{Name: arrowPart, Forms: []string{slidingForm}, Text: true, Pressed: true, LeastHeight: 24, Help: "the arrows: their " +
 		"size is the font-size", Place: look.BlockItself, Parent: "ground", Paints: shows(hasArrows),
-		Properties: pressed, Defaults: map[string]string{"color": "ink", "font-size": "20px", "padding": "9px",
+		Properties: pressed, Defaults: map[string]string{"color": "ink", "font-size": "18px", "padding": "8px",
 			"border": "1px solid line", "border-radius": "99px", "background-color": "raised",
 			"background-color@hover": "ink", "color@hover": "raised", "transition-duration": "motion-1"}},
-	{Name: dotPart, Forms: []string{slidingForm}, Control: true, Pressed: true, Ink: "background-color",
+	{Name: dotPart, Forms: []string{slidingForm}, Control: true, Pressed: true, LeastHeight: 24, Ink: "background-color",
 		Help: "a dot for each place of the row", Place: look.BlockItself, Parent: controlsPart,
 		Paints: shows(positioned(dots)), Properties: []string{"width", "background-color", "border"},
 		As:       map[string]string{"width": "--rb-dot", "background-color": "--rb-dot-ink", "border": "--rb-dot-rim"},
@@ -118,6 +118,7 @@ func sliding() kind.Form {
 			}
 			return slidingJS
 		}}, "")
+	f.Rows = func(v kind.View, _ int) []int { return []int{len(v.Set.Records)} }
 	further := f.Check
 	f.Check = func(v kind.View) []kind.Finding { return append(further(v), unstoppable(v)...) }
 	return f

@@ -28,6 +28,7 @@ const (
 	morePart     = "more"
 	footPart     = "foot"
 	sourcePart   = "source"
+	originPart   = "origin"
 	datePart     = "date"
 	verifiedPart = "verified"
 	answerPart   = "answer"
@@ -152,9 +153,9 @@ var parts = []kind.Part{
 // bodyOf is what a form shows of each review.
 func bodyOf(form string) anatomy.Body {
 	least := map[string]float64{slidingForm: 250, gridForm: 250, columnsForm: 250, quoteForm: 260}
-	order := []string{headerPart, ratingPart, "divider", textPart, footPart, answerPart}
+	order := []string{headerPart, ratingPart, "divider", textPart, answerPart, footPart}
 	if form == quoteForm {
-		order = []string{ratingPart, textPart, "divider", headerPart, footPart, answerPart}
+		order = []string{ratingPart, textPart, "divider", headerPart, answerPart, footPart}
 	}
 	return anatomy.Body{Slots: slots, Layout: anatomy.Layout{Row: rowPart, Record: reviewPart, Least: least[form],
 		Order: order}}

@@ -86,7 +86,7 @@ var starParts = []kind.Part{
 			summaryForm: {"margin": "space-1 0 0"}, lineForm: {"margin": "0"}}},
 	{Name: starsPart, Parent: ratingPart, Paints: hasRatings, Control: true, Help: "the stars that are given: their size " +
 		"is the font-size", Properties: []string{"color", "font-size", "gap", "text-shadow"},
-		Defaults: map[string]string{"color": "accent", "font-size": "18px", "gap": "2px", "color@featured": "accent"},
+		Defaults: map[string]string{"color": "ink", "font-size": "18px", "gap": "2px"},
 		In: map[string]map[string]string{quoteForm: {"font-size": "26px"}, summaryForm: {"font-size": "24px"},
 			lineForm: {"font-size": "18px"}}},
 	{Name: emptyPart, Parent: starsPart, Paints: hasRatings, Help: "the stars that are not given",

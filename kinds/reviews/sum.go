@@ -5,6 +5,7 @@ import (
 	"html/template"
 	"math/big"
 	"slices"
+	"strconv"
 	"strings"
 
 	"rubrel/core/anatomy"
@@ -71,7 +72,7 @@ var sumParts = []kind.Part{
 	{Name: sharePart, Forms: []string{summaryForm}, Control: true, Ink: "background-color", Place: look.BlockItself,
 		Help: "what is filled of a bar", Parent: trackPart, Paints: hasRatings,
 		Properties: []string{"background-color", "background-image", "border-radius"},
-		Defaults:   map[string]string{"background-color": "accent", "border-radius": "99px"}},
+		Defaults:   map[string]string{"background-color": "ink", "border-radius": "99px"}},
 	{Name: spreadCount, Forms: []string{summaryForm}, Text: true, Figures: true, Help: "how many gave so many stars",
 		Place: look.BlockItself, Parent: spreadPart, Paints: hasRatings, Properties: anatomy.TextProperties,
 		Defaults: map[string]string{"font-size": "type-2", "color": "quiet"}},
@@ -119,6 +120,14 @@ func sumVariables(v kind.View) []kind.Variable {
 	if c, ok := claimOf(v.Set); ok {
 		variables = append(variables, kind.Variable{Name: "--rb-sum-part", Value: fraction(c.Average)})
 	}
+	t := tallyOf(v.Set)
+	for i, n := range t.Stars {
+		if t.Count > 0 {
+			share, _ := big.NewRat(100*n, t.Count).Float64()
+			variables = append(variables, kind.Variable{Name: fmt.Sprintf("--rb-share-%d", i+1),
+				Value: strconv.FormatFloat(share, 'f', 2, 64)})
+		}
+	}
 	return variables
 }
 
@@ -157,11 +166,10 @@ func spread(v kind.View) template.HTML {
 	var html strings.Builder
 	fmt.Fprintf(&html, `<ul class="%s">`, anatomy.Class(spreadPart))
 	for i, n := range slices.Backward(t.Stars) {
-		share, _ := big.NewRat(100*n, t.Count).Float64()
 		fmt.Fprintf(&html, `<li><span class="%s">%s <span class="rb-star" aria-hidden="true">%s</span></span>`+
-			`<svg class="%s" aria-hidden="true"><rect class="%s" width="%.2f%%" height="100%%"/></svg>`+
-			`<span class="%s">%s</span></li>`, anatomy.Class(spreadStars), whole(int64(i+1)), starOf(v),
-			anatomy.Class(trackPart), anatomy.Class(sharePart), share, anatomy.Class(spreadCount), whole(n))
+			`<span class="%s" aria-hidden="true"><span class="%s"></span></span><span class="%s">%s</span></li>`,
+			anatomy.Class(spreadStars), whole(int64(i+1)), starOf(v), anatomy.Class(trackPart), anatomy.Class(sharePart),
+			anatomy.Class(spreadCount), whole(n))
 	}
 	return template.HTML(html.String() + "</ul>")
 }
