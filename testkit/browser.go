@@ -364,6 +364,41 @@ func (b *Browser) Hover(selector string) {
 	b.Run(MoveMouse(b.middle(selector)))
 }
 
+// Wheel turns a wheel over an element, which scrolls what it shows to the right by some px.
+func (b *Browser) Wheel(selector string, right float64) {
+	b.t.Helper()
+	x, y := b.middle(selector)
+	b.Run(chromedp.Func(func(ctx context.Context, target *chromedp.Target) error {
+		_, err := cdp.Call(ctx, target, input.DispatchMouseEvent, input.DispatchMouseEventParams{
+			Type: input.DispatchMouseEventTypeMouseWheel, X: x, Y: y, DeltaX: right,
+			DeltaY: 1e-3}) // a delta of 0 is not sent, and both are expected
+		return err
+	}))
+}
+
+// Swipe draws a finger over an element, by some px to the right.
+func (b *Browser) Swipe(selector string, right float64) {
+	b.t.Helper()
+	x, y := b.middle(selector)
+	const steps = 10
+	b.Run(chromedp.Func(func(ctx context.Context, target *chromedp.Target) error {
+		for i := range steps + 2 {
+			event := input.DispatchTouchEventParams{Type: input.DispatchTouchEventTypeTouchMove,
+				TouchPoints: []*input.TouchPoint{{X: x + right*float64(i)/steps, Y: y}}}
+			switch i {
+			case 0:
+				event.Type = input.DispatchTouchEventTypeTouchStart
+			case steps + 1:
+				event.Type, event.TouchPoints = input.DispatchTouchEventTypeTouchEnd, []*input.TouchPoint{}
+			}
+			if _, err := cdp.Call(ctx, target, input.DispatchTouchEvent, event); err != nil {
+				return err
+			}
+		}
+		return nil
+	}))
+}
+
 // MoveMouse moves the mouse to a point of the window.
 func MoveMouse(x, y float64) chromedp.Action[chromedp.Void] {
 	return chromedp.MouseEvent(input.DispatchMouseEventTypeMouseMoved, x, y)

@@ -238,3 +238,55 @@ func (b Body) partRoom(v kind.View, r kind.Ruler, name string, room, frame float
 	}
 	return max(1, room)
 }
+
+// RoomFrom is from which inline size of the block on, within a width, the text of a part of the record has so much
+// room: all sizes, from the narrowest, where it always has, each time until the next number of columns. Sizes at which it
+// has less are in the list as Short.
+func (at At) RoomFrom(width int, part string, room float64) []RoomStep {
+	b, v := at.body, at.View
+	if b == nil || v.Tight == nil {
+		return nil
+	}
+	lowest := 0
+	if width+1 < len(v.Widths) {
+		lowest = v.Widths[width+1].Below
+	}
+	from := []int{lowest}
+	for _, step := range b.Steps(v) {
+		if step.Width == width && step.From > lowest {
+			from = append(from, step.From)
+		}
+	}
+	r := v.Tight.Ruler(at.Record.ID, width)
+	var steps []RoomStep
+	add := func(size int, short bool) {
+		if n := len(steps); n == 0 || steps[n-1].Short != short {
+			steps = append(steps, RoomStep{size, short})
+		}
+	}
+	for i, start := range from {
+		columns := b.columnsAt(v, width, float64(start))
+		share := b.share(v, at.Record, width, columns)
+		has := func(block float64) float64 {
+			return b.partRoom(v, r, part, b.roomIn(v, r, block, columns, share), block)
+		}
+		size := max(narrowestBlock, float64(start))
+		const apart = 100.0
+		missing, growth := room-has(size), (has(size+apart)-has(size))/apart
+		add(start, missing > 0)
+		if missing <= 0 || growth <= 0 {
+			continue
+		}
+		enough := int(math.Ceil(size + missing/growth))
+		if i+1 == len(from) || enough < from[i+1] {
+			add(enough, false)
+		}
+	}
+	return steps
+}
+
+// RoomStep is an inline size from which on there is enough room, or too little.
+type RoomStep struct {
+	From  int
+	Short bool
+}

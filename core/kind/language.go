@@ -23,7 +23,9 @@ func (LanguageType) Parse(text string) (Value, error) {
 func (t LanguageType) Decode(held any) (Value, error) { return DecodeText(t, held) }
 
 // Schema is a short text.
-func (LanguageType) Schema() Schema { return Schema{"type": "string", "pattern": "^[A-Za-z0-9-]{1,35}$"} }
+func (LanguageType) Schema() Schema {
+	return Schema{"type": "string", "pattern": "^[A-Za-z0-9-]{1,35}$"}
+}
 
 // Editor sets a tag left.
 func (LanguageType) Editor() Editor { return Editor{Align: Left} }

@@ -1,14 +1,15 @@
 package reviews
 
 import (
-	"strconv"
+	"slices"
+	"strings"
 
 	"rubrel/core/anatomy"
 	"rubrel/core/kind"
+	"rubrel/core/rich"
 )
 
-// clamped says, by width, of how many lines a text is in sight and whether there is more of it: of the lines that it has
-// where the width is narrowest.
+// clamped says, by inline size, of how many lines a text is in sight and whether there is more of it.
 func clamped(at anatomy.At) []kind.Variable {
 	most, ok := at.View.Set.Facts[linesField.Name].(kind.Whole)
 	said := kind.Text(at.Record.Facts, textPart)
@@ -16,22 +17,26 @@ func clamped(at anatomy.At) []kind.Variable {
 		return nil
 	}
 	var variables []kind.Variable
-	last := ""
+	begins := "" // how the width before begins, which what is narrower follows
 	for width := range at.View.Widths {
-		more := "none"
-		if linesOf(at, width) > int64(most) {
-			more = "block"
+		last := begins
+		for i, step := range longFrom(at, width, int(most)) {
+			more, lines := "none", "none"
+			if step.Short {
+				more, lines = "block", "calc("+most.String()+" * 1lh)"
+			}
+			from := step.From
+			if i == 0 {
+				begins, from = more, 0 // from where the width begins
+			}
+			if more == last {
+				continue
+			}
+			last = more
+			variables = append(variables,
+				kind.Variable{Name: "--rb-more", Width: width, From: from, Record: at.Record.ID, Value: more},
+				kind.Variable{Name: "--rb-sight", Width: width, From: from, Record: at.Record.ID, Value: lines})
 		}
-		if more == last {
-			continue
-		}
-		last = more
-		lines := "none"
-		if more != "none" {
-			lines = "calc(" + strconv.FormatInt(int64(most), 10) + " * 1lh)"
-		}
-		variables = append(variables, kind.Variable{Name: "--rb-more", Width: width, Record: at.Record.ID, Value: more},
-			kind.Variable{Name: "--rb-sight", Width: width, Record: at.Record.ID, Value: lines})
 	}
 	return variables
 }
@@ -39,18 +44,23 @@ func clamped(at anatomy.At) []kind.Variable {
 // usualLine is how many characters a line has where nothing can be measured (common practice).
 const usualLine = 45
 
-// linesOf is how many lines the text of a review has where a width is narrowest.
-func linesOf(at anatomy.At, width int) int64 {
+// longFrom are the inline sizes from which on the text of a review has more than so many lines, or no more, at a width.
+func longFrom(at anatomy.At, width, most int) []anatomy.RoomStep {
 	said := kind.Text(at.Record.Facts, textPart)
-	one := kind.Run{Record: at.Record.ID, Part: textPart, Text: "x"}
-	whole := one
-	whole.Text = plainText(said)
+	plain, lines := rich.Plain(said), most-breaks(said)
+	if lines < 1 {
+		return []anatomy.RoomStep{{Short: true}}
+	}
 	if at.View.Tight != nil {
-		line, known := at.View.Tight.Height(one, width)
-		height, also := at.View.Tight.Height(whole, width)
-		if known && also && line > 0 {
-			return int64(height/line+0.5) + breaks(said)
+		if room, known := at.View.Tight.LeastWidth(textPart, at.Record.ID, plain, width, lines); known {
+			return at.RoomFrom(width, textPart, room)
 		}
 	}
-	return int64(len([]rune(whole.Text)))/usualLine + 1 + breaks(said)
+	return []anatomy.RoomStep{{Short: len([]rune(plain))/usualLine+1 > lines}}
+}
+
+// breaks is how many more lines a text has for its paragraphs, each of which begins after an empty one.
+func breaks(said string) int {
+	paragraphs := slices.DeleteFunc(strings.Split(said, "\n\n"), func(p string) bool { return strings.TrimSpace(p) == "" })
+	return max(0, len(paragraphs)-1)
 }

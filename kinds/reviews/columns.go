@@ -8,7 +8,6 @@ import (
 	"rubrel/core/anatomy"
 	"rubrel/core/kind"
 	"rubrel/core/layout"
-	"rubrel/core/rich"
 )
 
 // balanced is the form in columns, each as high as its reviews: where a column ends follows from their measured heights.
@@ -24,15 +23,18 @@ func balanced() kind.Form {
 // ends are where columns begin: before which review there is a break, by width and by inline size within it.
 func ends(v kind.View, body anatomy.Body) []kind.Variable {
 	var variables []kind.Variable
-	last := map[string]bool{}
+	last, base, at := map[string]bool{}, map[string]bool{}, 0
 	for _, step := range body.Steps(v) {
+		if step.Width != at { // what is narrower follows how the width before begins
+			last, at = base, step.Width
+		}
 		begins := map[string]bool{}
-		at := 0
+		from := 0
 		for _, n := range layout.Balance(heights(v, body, step.Width), step.Columns, gapOf(v, step.Width)) {
-			if at > 0 {
-				begins[v.Set.Records[at].ID] = true
+			if from > 0 {
+				begins[v.Set.Records[from].ID] = true
 			}
-			at += n
+			from += n
 		}
 		for _, r := range v.Set.Records {
 			if begins[r.ID] == last[r.ID] {
@@ -45,7 +47,9 @@ func ends(v kind.View, body anatomy.Body) []kind.Variable {
 			variables = append(variables, kind.Variable{Name: "--rb-begins", Width: step.Width, From: step.From,
 				Record: r.ID, Value: value})
 		}
-		last = begins
+		if last = begins; step.From == 0 {
+			base = begins
+		}
 	}
 	return variables
 }
@@ -101,14 +105,4 @@ func topMargin(said string) float64 {
 		return 0
 	}
 	return px
-}
-
-// plainText is a text without its markup.
-func plainText(said string) string { return rich.Plain(said) }
-
-// breaks is how many more lines a text has for its paragraphs, each of which begins on a line of its own after an empty
-// one.
-func breaks(said string) int64 {
-	paragraphs := slices.DeleteFunc(strings.Split(said, "\n\n"), func(p string) bool { return strings.TrimSpace(p) == "" })
-	return 2 * int64(max(0, len(paragraphs)-1))
 }

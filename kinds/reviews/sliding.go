@@ -44,6 +44,7 @@ var (
 
 // The names of the parts of the controls.
 const (
+	carouselPart = "carousel"
 	controlsPart = "controls"
 	arrowPart    = "arrow"
 	dotPart      = "dot"
@@ -75,9 +76,11 @@ func movesItself(set kind.Set) bool { return set.Facts[movesField.Name] != nil }
 
 // slidingParts are those of the controls.
 var slidingParts = []kind.Part{
-	{Name: controlsPart, Forms: []string{slidingForm}, Help: "the line of what the row is moved with",
-		Place: look.BlockItself, Parent: "ground", Properties: []string{"margin", "gap"},
-		Defaults: map[string]string{"margin": "space-3 0 0", "gap": "space-2"}},
+	{Name: carouselPart, Forms: []string{slidingForm}, Help: "the row with what moves it, and the gap between the two",
+		Place: look.BlockItself, Parent: "ground", Properties: []string{"gap"}, As: map[string]string{"gap": "row-gap"},
+		Defaults: map[string]string{"gap": "space-3"}},
+	{Name: controlsPart, Forms: []string{slidingForm}, Help: "the line of what stops the row and shows where it is",
+		Place: look.BlockItself, Parent: "ground", Properties: []string{"gap"}, Defaults: map[string]string{"gap": "space-2"}},
 	{Name: arrowPart, Forms: []string{slidingForm}, Text: true, Pressed: true, LeastHeight: 24, Help: "the arrows: their " +
 		"size is the font-size", Place: look.BlockItself, Parent: "ground", Paints: shows(hasArrows),
 		Properties: pressed, Defaults: map[string]string{"color": "ink", "font-size": "18px", "padding": "8px",
@@ -154,7 +157,7 @@ func slidingHTML(body anatomy.Body, v kind.View) template.HTML {
 		return otherwise
 	}
 	var html strings.Builder
-	class := "rb-carousel"
+	class := anatomy.Class(carouselPart)
 	if hasArrows(set) {
 		class += " rb-arrows-" + strings.ReplaceAll(said(arrowsField.Name, atSides), " ", "-")
 	}

@@ -21,14 +21,18 @@
     let still = !box.dataset.moves;
     let seen = false;
 
-    // turn has so many things go from one end to the other; what is in sight stays where it is.
+    // turn has so many things go from one end to the other; what is in sight stays where it is. A row that snaps would
+    // follow what it has snapped to by itself.
     const turn = (n) => {
       const order = inOrder();
+      const { scrollSnapType } = row.style;
+      row.style.scrollSnapType = 'none';
       for (const i of n > 0 ? order.slice(0, n) : order.slice(n)) {
         turns[i] += Math.sign(n);
         items[i].style.order = turns[i];
       }
       row.scrollLeft -= way() * n * pitch();
+      row.style.scrollSnapType = scrollSnapType;
     };
     const show = () => {
       const now = endless ? inOrder()[at()] : at();

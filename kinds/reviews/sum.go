@@ -131,15 +131,18 @@ func sumVariables(v kind.View) []kind.Variable {
 	return variables
 }
 
-// lineHTML is the stars and the average on one line.
-func lineHTML(v kind.View) template.HTML {
+// lineHTML is the form of the stars and the average on one line.
+func lineHTML(v kind.View) template.HTML { return inLine(v, anatomy.Class(ratingPart)) }
+
+// inLine is the stars, in an element of a class, and the average on one line.
+func inLine(v kind.View, class string) template.HTML {
 	c, ok := claimOf(v.Set)
 	if !ok {
 		return ""
 	}
-	quiet := `<span class="` + anatomy.Class(fromPart) + `">` + template.HTMLEscapeString(fromWords(v, c)) + "</span>"
-	return template.HTML(`<p class="`+anatomy.Class(sumPart)+` rb-in-line"><span class="`+anatomy.Class(ratingPart)+`">`) +
-		stars(v, c.Average) + "</span>" + template.HTML(quiet) + "</p>"
+	return template.HTML(`<p class="`+anatomy.Class(sumPart)+` rb-in-line"><span class="`+class+`">`) +
+		stars(v, c.Average) + template.HTML(`</span><span class="`+anatomy.Class(fromPart)+`">`+
+		template.HTMLEscapeString(fromWords(v, c))+"</span></p>")
 }
 
 // summaryHTML is the average, and a bar for each number of stars.
@@ -179,5 +182,5 @@ func sumAbove(v kind.View) template.HTML {
 	if text(v.Set, "sum") != above {
 		return ""
 	}
-	return lineHTML(v)
+	return inLine(v, "rb-of-all")
 }
