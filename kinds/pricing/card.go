@@ -12,7 +12,7 @@ import (
 
 // blockView is the whole form as the template shows it.
 type blockView struct {
-	Switches []switchView
+	Switches template.HTML
 	Plans    []planView
 	Joined   bool // the cards stand without gaps
 	Words    words

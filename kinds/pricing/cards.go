@@ -6,6 +6,7 @@ import (
 	"strconv"
 	"strings"
 
+	"rubrel/core/anatomy"
 	"rubrel/core/kind"
 )
 
@@ -17,7 +18,7 @@ var templates = kind.Templates(files, "*.html")
 // cards writes the cards form.
 func cards(v kind.View) (template.HTML, error) {
 	s := newShop(v)
-	return execute("cards.html", blockView{Switches: s.switches(), Plans: s.cards("cards"), Joined: s.joined(),
+	return execute("cards.html", blockView{Switches: anatomy.SwitchesHTML(s.switches()), Plans: s.cards("cards"), Joined: s.joined(),
 		Words: s.words})
 }
 

@@ -4,7 +4,6 @@ import (
 	"rubrel/core/anatomy"
 	"rubrel/core/kind"
 	"rubrel/core/look"
-	"slices"
 )
 
 func and(properties []string, more ...string) []string {
@@ -23,9 +22,6 @@ var inHeads = map[string]string{"matrix": "plan", "calculator": "line"}
 
 // A value that the layout uses elsewhere than on the part itself goes to it as a custom property.
 var (
-	sideAs = map[string]string{"color": "--rb-side-ink", "background-color": "--rb-side-ground",
-		"border-radius": "--rb-side-radius", "accent-color": "--rb-side-mark"}
-	inkAs   = map[string]string{"color": sideAs["color"], "background-color": sideAs["background-color"]}
 	rowRule = map[string]string{"border": "border-top"}
 )
 
@@ -38,30 +34,9 @@ var parts = []kind.Part{
 			"line-height": "leading-text",
 			"padding":     "space-7 space-6", "padding@middle": "space-6 space-4", "padding@narrow": "space-5 space-3",
 		}},
-	{Name: "switch", Help: "the bar in which a visitor chooses period and currency", Place: look.BlockItself,
-		Parent: "table", Paints: switchPaints, Properties: and(anatomy.BoxProperties, "flex-direction", "gap", "margin"),
-		As: map[string]string{"background-color": "--rb-bar-ground", "border": "--rb-bar-rim",
-			"border-radius": "--rb-bar-radius", "padding": "--rb-bar-padding", "gap": "--rb-bar-gap",
-			"flex-direction": "--rb-stack"},
-		Defaults: map[string]string{"flex-direction": "row", "gap": "space-0", "margin": "0 0 space-5",
-			"margin@narrow": "0 0 space-4", "border": "1px solid line", "border-radius": "radius-2",
-			"padding": "space-0", "background-color": "raised"}},
-	{Name: "option", Text: true, Pressed: true, LeastHeight: 32, Help: "one side of the switch", Place: look.BlockItself,
-		Parent: "switch", Paints: sidePaints,
-		Properties: and(slices.Concat(anatomy.TextProperties, anatomy.BoxProperties), "accent-color"),
-		As:         sideAs,
-		Defaults: map[string]string{
-			"background-color": "transparent", "color": "quiet", "font-size": "type-3", "font-weight": "weight-strong",
-			"line-height": "leading-tight", "padding": "space-1 space-3", "padding@narrow": "space-1 space-2",
-			"border-radius":             "radius-2",
-			"background-color@selected": "ink", "color@selected": "raised", "color@hover": "ink", "accent-color": "ink",
-		}},
-	{Name: "first", Variant: true, Help: "the first side of the switch", Place: look.BlockItself, Parent: "option",
-		Properties: []string{"color", "background-color", "font-weight"}, As: inkAs, Defaults: map[string]string{}},
-	{Name: "second", Variant: true, Help: "the second side of the switch", Place: look.BlockItself, Parent: "option",
-		Properties: []string{"color", "background-color", "font-weight"}, As: inkAs, Defaults: map[string]string{}},
 	{Name: "quiet", Variant: true, Help: "the side of the switch that is held back", Place: look.BlockItself,
-		Parent: "option", Properties: []string{"color", "background-color", "font-weight", "font-size"}, As: inkAs,
+		Parent: anatomy.OptionPart, Properties: []string{"color", "background-color", "font-weight", "font-size"},
+		As:       map[string]string{"color": "--rb-side-ink", "background-color": "--rb-side-ground"},
 		Defaults: map[string]string{"font-weight": "weight-text"}},
 	{Name: "saving", Text: true, Help: "what a side of the switch saves", Place: look.BlockItself, Parent: "option",
 		Properties: and(anatomy.TextProperties, anatomy.BoxProperties...),

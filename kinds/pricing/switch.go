@@ -4,102 +4,55 @@ import (
 	"strconv"
 	"strings"
 
+	"rubrel/core/anatomy"
 	"rubrel/core/kind"
 	"rubrel/core/money"
 	"rubrel/core/pricing"
 	corewords "rubrel/core/words"
 )
 
-// switchView is a choice that a visitor has: which period, which currency.
-type switchView struct {
-	Legend, Name, Param string
-	Shape, Class        string
-	Options             []optionView
-}
-
-type optionView struct {
-	Class, Value, Label, Saving string
-	Side                        string // the classes of the side it is
-	Checked                     bool
-}
-
 // switches makes a switch for the periods and one for the currencies, each where there is a choice.
-func (s *shop) switches() []switchView {
-	var switches []switchView
+func (s *shop) switches() []anatomy.Switch {
+	var switches []anatomy.Switch
 	if len(s.list.Periods) > 1 && len(s.list.Currencies) > 0 {
-		view := switchView{Legend: s.words.Period, Name: s.v.Names + "-period", Param: "period",
+		of := anatomy.Switch{Legend: s.words.Period, Name: s.v.Names + "-period", Param: "period",
 			Shape: s.shape(len(s.list.Periods))}
-		view.Class = view.classes()
 		for i, period := range s.list.Periods {
-			option := optionView{Class: "rb-p" + strconv.Itoa(i), Value: period.ID, Label: period.Side, Side: side(i),
-				Checked: i == s.opens, Saving: s.saving(period)}
-			if period.Label == s.fact("quiet") {
-				option.Side += " rb-quiet"
-			}
-			view.Options = append(view.Options, option)
+			of.Options = append(of.Options, anatomy.Option{Class: "rb-p" + strconv.Itoa(i), Value: period.ID, Label: period.Side,
+				Checked: i == s.opens, Saving: s.saving(period), Quiet: period.Label == s.fact("quiet")})
 		}
-		switches = append(switches, view)
+		switches = append(switches, listed(of))
 	}
 	if len(s.list.Currencies) > 1 {
-		view := switchView{Legend: s.words.Currency, Name: s.v.Names + "-currency", Param: "currency",
+		of := anatomy.Switch{Legend: s.words.Currency, Name: s.v.Names + "-currency", Param: "currency",
 			Shape: s.shape(len(s.list.Currencies))}
-		view.Class = view.classes()
 		for i, currency := range s.list.Currencies {
-			view.Options = append(view.Options, optionView{Class: "rb-c" + strconv.Itoa(i), Value: currency.ID,
-				Label: currency.Currency.Code, Side: side(i), Checked: i == 0})
+			of.Options = append(of.Options, anatomy.Option{Class: "rb-c" + strconv.Itoa(i), Value: currency.ID,
+				Label: currency.Currency.Code, Checked: i == 0})
 		}
-		switches = append(switches, view)
+		switches = append(switches, listed(of))
 	}
 	return switches
 }
 
-// classes are those of the switch's shape and of what it chooses.
-func (v switchView) classes() string {
-	classes := "rb-is-" + v.Shape
-	if v.listed() {
-		classes += " rb-by-" + v.Param
+// listed is the class of a switch whose sides become a list where they have no room.
+func listed(s anatomy.Switch) anatomy.Switch {
+	if s.Listed() {
+		s.Class = "rb-by-" + s.Param
 	}
-	return classes
+	return s
 }
 
-// shape is the switch's shape. A lever has two sides; with more it is a bar.
-func (s *shop) shape(sides int) string {
-	shape := s.fact("shape")
-	if shape == "" || shape == "lever" && sides != 2 {
-		return "bar"
-	}
-	return shape
-}
+// shape is the switch's shape.
+func (s *shop) shape(sides int) string { return anatomy.ShapeOf(s.fact("shape"), sides) }
 
 // shapeOf is the shape in which a set's switch is drawn.
 func shapeOf(set kind.Set) string {
-	shape := kind.Text(set.Facts, "shape")
 	sides := len(set.Items("periods"))
 	if sides < 2 {
 		sides = len(set.Items("currencies"))
 	}
-	if shape == "" || shape == "lever" && sides != 2 {
-		return "bar"
-	}
-	return shape
-}
-
-// switchPaints says that only a bar has a ground: see common.css.
-func switchPaints(set kind.Set) kind.Paints { return kind.Paints{NoGround: shapeOf(set) != "bar"} }
-
-// sidePaints says that on a rail and beside a lever a side has no ground, and its words take the colour of the mark
-// when it is chosen.
-func sidePaints(set kind.Set) kind.Paints {
-	if shape := shapeOf(set); shape == "rail" || shape == "lever" {
-		return kind.Paints{NoGround: true, SelectedInk: "accent-color", Idle: map[string]string{"background-color": "a " +
-			shape + " has no ground: accent-color shows what is chosen"}}
-	}
-	return kind.Paints{Idle: map[string]string{"accent-color": "what is chosen is shown by its ground"}}
-}
-
-// side is the class by which the first and the second side can have looks of their own.
-func side(i int) string {
-	return []string{"rb-first", "rb-second", ""}[min(i, 2)]
+	return anatomy.ShapeOf(kind.Text(set.Facts, "shape"), sides)
 }
 
 // saving is what a side of the switch may claim for every plan: that so many first periods are free, or so many

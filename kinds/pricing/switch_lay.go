@@ -4,6 +4,7 @@ import (
 	"math"
 	"strconv"
 
+	"rubrel/core/anatomy"
 	"rubrel/core/kind"
 	"rubrel/core/layout"
 )
@@ -18,12 +19,8 @@ type switchLay struct {
 	columns int
 }
 
-// listed reports whether a switch of the shape becomes a list where its sides have no room in a row: chips are a list
-// as they are, and a lever has two sides.
-func (v switchView) listed() bool { return v.Shape == "bar" || v.Shape == "rail" }
-
 // layOf measures a switch at a width.
-func (s *shop) layOf(v switchView, width int) switchLay {
+func (s *shop) layOf(v anatomy.Switch, width int) switchLay {
 	r := s.v.Tight.Ruler("", width)
 	edges, gap := r.Edges("option"), r.Gap("switch")
 	total, widest := 0.0, 0.0
@@ -50,7 +47,7 @@ func (s *shop) switchVariables() []kind.Variable {
 		return nil
 	}
 	for _, v := range s.switches() {
-		if !v.listed() {
+		if !v.Listed() {
 			continue
 		}
 		say := func(width, from int, display, columns, align string) {

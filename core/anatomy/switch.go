@@ -1,0 +1,151 @@
+package anatomy
+
+import (
+	_ "embed"
+	"fmt"
+	"html/template"
+	"slices"
+	"strings"
+
+	"rubrel/core/kind"
+	"rubrel/core/look"
+)
+
+//go:embed switch.css
+var switchCSS string
+
+// SwitchCSS is the layout of switches.
+func SwitchCSS() string { return switchCSS }
+
+// The names of a switch's parts.
+const (
+	SwitchPart = "switch"
+	OptionPart = "option"
+)
+
+// Shapes are those of a switch: the first where nothing is said.
+var Shapes = []string{"bar", "rail", "chips", "lever"}
+
+// Switch is a choice that a visitor has among sides, one of which is always chosen. It is a group of radio buttons, and
+// needs no script.
+type Switch struct {
+	Legend  string // what is chosen, for a screen reader
+	Name    string // of its radio buttons
+	Param   string // what the choice is called in an address
+	Shape   string // one of Shapes
+	Class   string // further classes
+	Options []Option
+}
+
+// Option is a side that can be chosen.
+type Option struct {
+	Class, Value, Label string
+	Saving              string // what choosing it saves
+	Quiet               bool   // it is held back
+	Checked             bool
+}
+
+// ShapeOf is the shape of a switch of so many sides: a lever has two, and with more is a bar.
+func ShapeOf(said string, sides int) string {
+	if !slices.Contains(Shapes, said) || said == "lever" && sides != 2 {
+		return Shapes[0]
+	}
+	return said
+}
+
+// Listed reports whether the switch becomes a list where its sides have no room in a row: chips are a list as they are,
+// and a lever has two sides.
+func (s Switch) Listed() bool { return s.Shape == "bar" || s.Shape == "rail" }
+
+// SwitchesHTML writes switches into a form of their own, which keeps each apart from one of the same name on the page;
+// its method sends nothing.
+func SwitchesHTML(switches []Switch) template.HTML {
+	if len(switches) == 0 {
+		return ""
+	}
+	escape := template.HTMLEscapeString
+	var html strings.Builder
+	html.WriteString(`<form class="rb-switches" method="dialog">`)
+	for _, s := range switches {
+		fmt.Fprintf(&html, `<fieldset class="%s"><legend class="rb-spoken">%s</legend>`,
+			strings.TrimSpace(Class(SwitchPart)+" rb-is-"+s.Shape+" "+s.Class), escape(s.Legend))
+		for i, option := range s.Options {
+			checked, saving := "", ""
+			if option.Checked {
+				checked = " checked"
+			}
+			if option.Saving != "" {
+				saving = `<span class="rb-saving">` + escape(option.Saving) + "</span>"
+			}
+			fmt.Fprintf(&html, `<label class="%s"><input class="rb-radio %s" type="radio" name="%s" value="%s" `+
+				`data-param="%s"%s><span class="rb-label">%s%s</span></label>`, option.classes(i), option.Class, escape(s.Name),
+				escape(option.Value), escape(s.Param), checked, escape(option.Label), saving)
+		}
+		html.WriteString("</fieldset>")
+	}
+	return template.HTML(html.String() + "</form>")
+}
+
+// classes are those of an option: the first and the second can have looks of their own.
+func (o Option) classes(place int) string {
+	classes := Class(OptionPart) + " " + []string{"rb-first", "rb-second", ""}[min(place, 2)]
+	if o.Quiet {
+		classes += " rb-quiet"
+	}
+	return strings.TrimSpace(classes)
+}
+
+// What of a switch's look its layout uses elsewhere than on the part itself.
+var (
+	sideAs = map[string]string{"color": "--rb-side-ink", "background-color": "--rb-side-ground",
+		"border-radius": "--rb-side-radius", "accent-color": "--rb-side-mark"}
+	inkAs = map[string]string{"color": sideAs["color"], "background-color": sideAs["background-color"]}
+)
+
+// SwitchParts are the parts of a switch within a part of a block, whose shape and number of sides follow from the set.
+func SwitchParts(parent, help string, shape func(kind.Set) string) []kind.Part {
+	block := func(p kind.Part) kind.Part {
+		p.Place = look.BlockItself
+		return p
+	}
+	return []kind.Part{
+		block(kind.Part{Name: SwitchPart, Help: help, Parent: parent, Paints: switchPaints(shape),
+			Properties: slices.Concat(BoxProperties, []string{"flex-direction", "gap", "margin"}),
+			As: map[string]string{"background-color": "--rb-bar-ground", "border": "--rb-bar-rim",
+				"border-radius": "--rb-bar-radius", "padding": "--rb-bar-padding", "gap": "--rb-bar-gap",
+				"flex-direction": "--rb-stack"},
+			Defaults: map[string]string{"flex-direction": "row", "gap": "space-0", "margin": "0 0 space-5",
+				"margin@narrow": "0 0 space-4", "border": "1px solid line", "border-radius": "radius-2",
+				"padding": "space-0", "background-color": "raised"}}),
+		block(kind.Part{Name: OptionPart, Text: true, Pressed: true, LeastHeight: 32, Help: "one side of the switch",
+			Parent: SwitchPart, Paints: sidePaints(shape),
+			Properties: slices.Concat(TextProperties, BoxProperties, []string{"accent-color"}), As: sideAs,
+			Defaults: map[string]string{
+				"background-color": "transparent", "color": "quiet", "font-size": "type-3", "font-weight": "weight-strong",
+				"line-height": "leading-tight", "padding": "space-1 space-3", "padding@narrow": "space-1 space-2",
+				"border-radius":             "radius-2",
+				"background-color@selected": "ink", "color@selected": "raised", "color@hover": "ink", "accent-color": "ink",
+			}}),
+		block(kind.Part{Name: "first", Variant: true, Help: "the first side of the switch", Parent: OptionPart,
+			Properties: []string{"color", "background-color", "font-weight"}, As: inkAs, Defaults: map[string]string{}}),
+		block(kind.Part{Name: "second", Variant: true, Help: "the second side of the switch", Parent: OptionPart,
+			Properties: []string{"color", "background-color", "font-weight"}, As: inkAs, Defaults: map[string]string{}}),
+	}
+}
+
+// switchPaints says that only a bar has a ground: see switch.css.
+func switchPaints(shape func(kind.Set) string) func(kind.Set) kind.Paints {
+	return func(set kind.Set) kind.Paints { return kind.Paints{NoGround: shape(set) != "bar"} }
+}
+
+// sidePaints says that on a rail and beside a lever a side has no ground, and its words take the colour of the mark
+// when it is chosen.
+func sidePaints(shape func(kind.Set) string) func(kind.Set) kind.Paints {
+	return func(set kind.Set) kind.Paints {
+		if is := shape(set); is == "rail" || is == "lever" {
+			return kind.Paints{NoGround: true, SelectedInk: "accent-color", Idle: map[string]string{"background-color": "a " +
+				is + " has no ground: accent-color shows what is chosen"}}
+		}
+		return kind.Paints{Idle: map[string]string{"accent-color": "what is chosen is shown by its ground"}}
+	}
+}
