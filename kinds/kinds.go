@@ -11,6 +11,7 @@ import (
 	"rubrel/kinds/skillbars"
 	"rubrel/kinds/statistics"
 	"rubrel/kinds/team"
+	"rubrel/kinds/toggle"
 )
 
 // All is every kind that ships with Rubrel. It panics where a declaration is wrong, which no test lets through.
@@ -22,6 +23,7 @@ func All() kind.Registry {
 		must(callouts.Declaration()),
 		must(team.Declaration()),
 		must(reviews.Declaration()),
+		must(toggle.Declaration()),
 		must(skillbars.Declaration()),
 		must(statistics.Declaration()),
 	}

@@ -70,7 +70,11 @@ type piece struct {
 	data     []any    // what it says to machines
 	pictures []string // those that its look shows, by name
 	enters   bool     // some of it comes in at first sight
+	within   []piece  // the blocks that stand within it, whose HTML its own has
 }
+
+// all are a piece and those within it.
+func (p piece) all() []piece { return append([]piece{p}, p.within...) }
 
 // pageView is what the page template shows.
 type pageView struct {
@@ -150,8 +154,13 @@ func Snippet(site *document.Site, registry dresses.Registry, blockID string, wit
 	if err != nil {
 		return nil, err
 	}
+	pieces := p.all()
+	var shownIn []string
+	for _, piece := range pieces {
+		shownIn = append(shownIn, piece.pictures...)
+	}
 	held := map[string][]byte{}
-	for _, name := range p.pictures {
+	for _, name := range shownIn {
 		picture, _ := site.PictureByID(name)
 		if held[name] = picture.Data; picture.Data == nil {
 			if held[name], err = pictures(picture.File); err != nil {
@@ -159,20 +168,27 @@ func Snippet(site *document.Site, registry dresses.Registry, blockID string, wit
 			}
 		}
 	}
-	html := inlined(string(p.html), site, p.pictures, held)
-	shown := picturesCSS(site, p.pictures, func(p document.Picture) string { return dataURL(p.Type, held[p.ID]) })
-	own := formsCSS([]piece{p}) + p.css
+	html := inlined(string(p.html), site, shownIn, held)
+	shown := picturesCSS(site, shownIn, func(p document.Picture) string { return dataURL(p.Type, held[p.ID]) })
+	own := formsCSS(pieces)
+	faces := map[*typeset.Face]bool{}
+	enters := false
+	for _, piece := range pieces {
+		own += piece.css
+		maps.Copy(faces, piece.faces)
+		enters = enters || piece.enters
+	}
 	fonts := ""
 	if withFonts {
-		faces := d.facesOf(p.faces, runesOf(string(p.html)))
-		fonts = fontsCSS(faces, d.fallbacks, func(f dresses.FontFile) string { return dataURL("font/woff2", f.Bytes) })
+		needed := d.facesOf(faces, runesOf(string(p.html)))
+		fonts = fontsCSS(needed, d.fallbacks, func(f dresses.FontFile) string { return dataURL("font/woff2", f.Bytes) })
 		own = withFallbacks(own, d.fallbacks)
 	}
-	css, err := harden(fonts + rooted(d.houseCSS()+shown+entranceSheet(p.enters), d.rootClass()) + own)
+	css, err := harden(fonts + rooted(d.houseCSS()+shown+entranceSheet(enters), d.rootClass()) + own)
 	if err != nil {
 		return nil, err
 	}
-	data, err := dataJSON(p.data)
+	said, err := dataJSON(dataOf(pieces))
 	if err != nil {
 		return nil, fmt.Errorf("render snippet of %s: %w", blockID, err)
 	}
@@ -183,7 +199,7 @@ func Snippet(site *document.Site, registry dresses.Registry, blockID string, wit
 		Script template.JS
 		Data   template.JS
 	}{template.CSS(fmt.Sprintf(snippetNote, d.rootClass()) + css), template.HTML(html),
-		template.JS(scripts([]piece{p})), data})
+		template.JS(scripts(pieces)), said})
 	if err != nil {
 		return nil, fmt.Errorf("render snippet of %s: %w", blockID, err)
 	}
@@ -258,7 +274,7 @@ func (d *dressed) page(name string, page document.Page) ([]File, error) {
 				p.html = eager(p.html)
 			}
 			shown.Blocks = append(shown.Blocks, p.html)
-			pieces = append(pieces, p)
+			pieces = append(pieces, p.all()...)
 		}
 		view.Bands = append(view.Bands, shown)
 	}
@@ -309,16 +325,10 @@ func (d *dressed) narrower(html string, pieces []piece) []File {
 func (d *dressed) besides(name string, pieces []piece, view *pageView) ([]File, error) {
 	var pictures []string
 	var own strings.Builder
-	var data []any
-	told := map[string]bool{} // sets
 	enters := false
 	for _, p := range pieces {
 		own.WriteString(p.css)
 		enters = enters || p.enters
-		if !told[p.set] { // two blocks of one set say the same
-			data = append(data, p.data...)
-		}
-		told[p.set] = p.set != ""
 		pictures = append(pictures, p.pictures...)
 	}
 	house := d.houseCSS() + picturesCSS(d.site, pictures, document.Picture.Path) + entranceSheet(enters) +
@@ -334,8 +344,21 @@ func (d *dressed) besides(name string, pieces []piece, view *pageView) ([]File, 
 		view.Script = hashed("blocks", "js", script)
 		files = append(files, File{Path: view.Script, Type: "text/javascript; charset=utf-8", Bytes: script})
 	}
-	view.Data, err = dataJSON(data)
+	view.Data, err = dataJSON(dataOf(pieces))
 	return files, err
+}
+
+// dataOf is what some blocks say to machines; two blocks of one set say the same.
+func dataOf(pieces []piece) []any {
+	var data []any
+	told := map[string]bool{} // sets
+	for _, p := range pieces {
+		if !told[p.set] {
+			data = append(data, p.data...)
+		}
+		told[p.set] = p.set != ""
+	}
+	return data
 }
 
 // scripts are what some blocks need, each once.
@@ -383,13 +406,28 @@ func (d *dressed) block(id string, level int, language string) (piece, error) {
 	}
 	view := subject.View
 	view.Locale, view.FromRight, view.HeadingLevel = language, script.Direction(language) == "rtl", level
-	view.Names = d.rootClass() + "-" + id
-	rules := cascade.Rules(set.Kind.PartSpecs(form.Name), recordRefs(set))
+	view.Names, view.Addressed = d.rootClass()+"-"+id, !d.anywhere
 	p := piece{form: form, sheets: sheetsOf(form, d.anywhere), pictures: PicturesOf(d.site, b)}
+	var fault error
+	if set.Kind.HoldsBlocks {
+		view.Nested = func(nested string) template.HTML {
+			within, err := d.nested(nested, level, language)
+			if err != nil {
+				fault = err
+				return ""
+			}
+			p.within = append(p.within, within)
+			return within.html
+		}
+	}
+	rules := cascade.Rules(set.Kind.PartSpecs(form.Name), recordRefs(set))
 	p.need(view, rules)
 	class, css := d.blockCSS(b, form, view, cascade, rules)
 	p.css = css
 	inside, err := form.HTML(view)
+	if err == nil {
+		err = fault
+	}
 	if err != nil {
 		return piece{}, fmt.Errorf("block %s: %w", id, err)
 	}
@@ -415,6 +453,15 @@ func (d *dressed) block(id string, level int, language string) (piece, error) {
 		p.set, p.data = set.ID, set.Kind.Data(view)
 	}
 	return p, nil
+}
+
+// nested writes a block that stands within another; nothing where it holds blocks itself, which no document has.
+func (d *dressed) nested(id string, level int, language string) (piece, error) {
+	b, ok := d.site.BlockByID(id)
+	if !ok || d.site.SetOf(b).Kind.HoldsBlocks {
+		return piece{}, nil
+	}
+	return d.block(id, level, language)
 }
 
 // hasClass reports whether an element of some HTML has a class.

@@ -15,7 +15,9 @@ import (
 var switchCSS string
 
 // SwitchCSS is the layout of switches.
-func SwitchCSS() string { return switchCSS }
+func SwitchCSS() string {
+	return switchCSS + fmt.Sprintf(".rb-label { column-gap: %gem; }\n", savingEms)
+}
 
 // The names of a switch's parts.
 const (
@@ -131,6 +133,13 @@ func SwitchParts(parent, help string, shape func(kind.Set) string) []kind.Part {
 		block(kind.Part{Name: "second", Variant: true, Help: "the second side of the switch", Parent: OptionPart,
 			Properties: []string{"color", "background-color", "font-weight"}, As: inkAs, Defaults: map[string]string{}}),
 	}
+}
+
+// QuietPart is the look of the option that is held back.
+func QuietPart() kind.Part {
+	return kind.Part{Name: "quiet", Variant: true, Help: "the side of the switch that is held back", Place: look.BlockItself,
+		Parent: OptionPart, Properties: []string{"color", "background-color", "font-weight", "font-size"}, As: inkAs,
+		Defaults: map[string]string{"font-weight": "weight-text"}}
 }
 
 // switchPaints says that only a bar has a ground: see switch.css.

@@ -293,6 +293,12 @@ func (d *decoder) checkRefs(s *Site, site *object) {
 			continue
 		}
 		for place, ref := range set.Refs() {
+			if ref.To == kind.BlockOffer && set.Kind.HoldsBlocks && s.has(ref) {
+				if held, _ := s.BlockByID(ref.ID); s.SetOf(held).Kind.HoldsBlocks {
+					panic(faultf(patch.Pointer{setsMember, set.ID}.To(place...), "%s is a %s itself, and none stands in another: "+
+						"choose a block that shows something of its own", held.Name, strings.ToLower(set.Kind.Title)))
+				}
+			}
 			if !s.has(ref) {
 				panic(faultf(patch.Pointer{setsMember, set.ID}.To(place...), "the site has none of that name among its %s: %q",
 					ref.To, ref.ID))

@@ -31,6 +31,8 @@ type Kind struct {
 	MarkField string
 	// CanFeature says whether a record may be featured.
 	CanFeature bool
+	// HoldsBlocks says that its blocks show others within them. None of those holds blocks itself.
+	HoldsBlocks bool
 	// Intake says how a pasted table of this kind is understood; nil where the kind is not pasted.
 	Intake *Intake
 	// Check finds what is wrong or doubtful in a set; nil where the kind has no checks of its own.
@@ -280,6 +282,11 @@ type View struct {
 	Picture func(id string) (Picture, bool)
 	// Icon draws one of the site's own icons, "" where there is none of the name; nil where the site has none.
 	Icon func(name string) template.HTML
+	// Nested is another block of the site as it stands within this one, "" where there is none of the ID or it holds
+	// blocks itself; nil where no block stands in another.
+	Nested func(block string) template.HTML
+	// Addressed says that the block stands once on its page, so that its elements may have addresses.
+	Addressed bool
 	// Memo remembers what forms find out; nil where nothing is remembered.
 	Memo *Memo
 }
@@ -416,6 +423,7 @@ func (k *Kind) PartSpecs(form string) []look.PartSpec {
 	specs := make([]look.PartSpec, len(parts))
 	for i, p := range parts {
 		specs[i] = p.spec()
+		specs[i].Shallow = k.HoldsBlocks
 		if outer, ok := k.answersFor(p, form); ok {
 			answers := outer.spec()
 			specs[i].Answers = &answers

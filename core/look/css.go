@@ -8,6 +8,9 @@ import (
 // ClassPrefix stands before every class name that a release uses, so that none meets the page's own.
 const ClassPrefix = "rb-"
 
+// WithinClass is the class of the element in which a block stands within another.
+const WithinClass = ClassPrefix + "within"
+
 // ContainerName names the query container that every block is.
 const ContainerName = "rb"
 
@@ -67,6 +70,9 @@ func (r Rule) selector(blockClass string) string {
 	}
 	if own != "" {
 		own = ":where(" + own + ")"
+	}
+	if r.Part.Shallow {
+		own += ":where(:not(." + WithinClass + " *))"
 	}
 	return ":where(" + around + ") ." + ClassPrefix + r.Part.Name + own + state
 }

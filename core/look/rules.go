@@ -14,6 +14,8 @@ type PartSpec struct {
 	As    map[string]string // the CSS property that carries one of the look's, where it is another
 	// Variant says that the part stands on the element of another, and that what it says wins over that at every width.
 	Variant bool
+	// Shallow says that nothing within another block is meant, which stands in an element of the class Within.
+	Shallow bool
 	// Answers is the part around it whose states are its own, as those of a record are of the words in it; nil for its
 	// own.
 	Answers *PartSpec

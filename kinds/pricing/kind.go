@@ -136,7 +136,7 @@ var setFields = []kind.Field{
 	{Name: "quiet", Group: switchGroup, Label: "quiet side", Help: "the period whose side of the switch is held back, " +
 		"by its label", Type: shortText},
 	{Name: "shape", Group: switchGroup, Label: "shape", Help: "bar, rail, chips or lever",
-		Type: kind.ChoiceType{Words: []string{"bar", "rail", "chips", "lever"}}},
+		Type: kind.ChoiceType{Words: anatomy.Shapes}},
 	{Name: "saving", Group: switchGroup, Label: "saving", Help: "what a side says that it saves",
 		Type: kind.ChoiceType{Words: []string{"percent", "periods free", "nothing"}}},
 	{Name: "seat", Group: seatsGroup, Label: "seat", Help: "the noun of one seat: pupil", Type: shortText},

@@ -5,6 +5,7 @@ import (
 	"strings"
 	"unicode"
 
+	"rubrel/core/anatomy"
 	"rubrel/core/kind"
 	"rubrel/core/money"
 	"rubrel/core/pricing"
@@ -280,11 +281,10 @@ func (a amountView) ems() float64 {
 // variables are what every form's layout is given: the width of the widest amount, down to what share of its size one
 // shrinks, the gap between its parts, and how the switches stand.
 func (s *shop) variables() []kind.Variable {
-	return append(s.switchVariables(),
+	return append(anatomy.SwitchVariables(s.v, s.switches(), "table"),
 		kind.Variable{Name: "--rb-ems", Value: strconv.FormatFloat(s.widestEms(), 'f', 2, 64)},
 		kind.Variable{Name: "--rb-least-amount", Value: em(leastAmount)},
-		kind.Variable{Name: "--rb-amount-gap", Value: em(gapEms)},
-		kind.Variable{Name: "--rb-saving-gap", Value: em(savingEms)})
+		kind.Variable{Name: "--rb-amount-gap", Value: em(gapEms)})
 }
 
 // widestEms is the width of the widest amount that the block can show, in its own font size.
