@@ -227,11 +227,32 @@ func Subject(site *document.Site, registry dresses.Registry, blockID string, now
 	if !ok {
 		return marks.Subject{}, fmt.Errorf("there is no block %q", blockID)
 	}
+	return d.wholeSubject(b)
+}
+
+// wholeSubject is a block with its look, and with those that stand within it.
+func (d *dressed) wholeSubject(b *document.Block) (marks.Subject, error) {
 	c, err := d.cascade(b)
 	if err != nil {
 		return marks.Subject{}, err
 	}
-	return d.subject(b, c)
+	subject, err := d.subject(b, c)
+	set := d.site.SetOf(b)
+	if err != nil || !set.Kind.HoldsBlocks {
+		return subject, err
+	}
+	for _, ref := range set.Refs() {
+		held, ok := d.site.BlockByID(ref.ID)
+		if ref.To != kind.BlockOffer || !ok {
+			continue
+		}
+		within, err := d.wholeSubject(held)
+		if err != nil {
+			return subject, err
+		}
+		subject.Within = append(subject.Within, within)
+	}
+	return subject, nil
 }
 
 // subject is a block with its look.

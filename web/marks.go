@@ -73,10 +73,13 @@ func (s *Server) showMarks(w http.ResponseWriter, r *http.Request, status int, f
 	for i, block := range l.Site.Blocks {
 		lines := blockMarks{ID: block.ID, Name: block.Name}
 		for _, mark := range found[i] {
-			view.count(mark)
 			if !mark.Quiet {
 				loud[block.ID]++
 			}
+			if mark.Within != "" { // it is listed with its own block
+				continue
+			}
+			view.count(mark)
 			if view.Check == "" || view.Check == mark.Check {
 				lines.Marks = append(lines.Marks, mark)
 			}

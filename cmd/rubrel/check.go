@@ -59,6 +59,9 @@ func checkCommand(_ context.Context, arguments []string, out io.Writer) error {
 			return fmt.Errorf("%s: %w", arguments[0], err)
 		}
 		for _, mark := range subject.Marks() {
+			if mark.Within != "" { // it comes with its own block
+				continue
+			}
 			line := markLine{block.ID, mark.Check, mark.Where, mark.Measured, mark.Needed, mark.Rule, "", mark.Serious,
 				mark.Quiet, mark.Reason}
 			if mark.Mend != nil {

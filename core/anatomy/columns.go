@@ -240,8 +240,8 @@ func (b Body) partRoom(v kind.View, r kind.Ruler, name string, room, frame float
 }
 
 // RoomFrom is from which inline size of the block on, within a width, the text of a part of the record has so much
-// room: all sizes, from the narrowest, where it always has, each time until the next number of columns. Sizes at which it
-// has less are in the list as Short.
+// room: all sizes, from the narrowest, where it always has, each time until the next number of columns. Sizes at
+// which it has less are in the list as Short.
 func (at At) RoomFrom(width int, part string, room float64) []RoomStep {
 	b, v := at.body, at.View
 	if b == nil || v.Tight == nil {

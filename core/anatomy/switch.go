@@ -137,7 +137,8 @@ func SwitchParts(parent, help string, shape func(kind.Set) string) []kind.Part {
 
 // QuietPart is the look of the option that is held back.
 func QuietPart() kind.Part {
-	return kind.Part{Name: "quiet", Variant: true, Help: "the side of the switch that is held back", Place: look.BlockItself,
+	return kind.Part{Name: "quiet", Variant: true, Help: "the side of the switch that is held " +
+		"back", Place: look.BlockItself,
 		Parent: OptionPart, Properties: []string{"color", "background-color", "font-weight", "font-size"}, As: inkAs,
 		Defaults: map[string]string{"font-weight": "weight-text"}}
 }

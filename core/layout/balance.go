@@ -2,9 +2,9 @@ package layout
 
 import "math"
 
-// Balance deals things that stand below each other, in order, to so many columns that the highest is as low as can be:
-// how many each column has, from the first. A gap stands between two of a column. There are no more columns than things.
-// It is the linear partition problem, by its recurrence over prefixes.
+// Balance deals things that stand below each other, in order, to so many columns that the highest is as low as can
+// be: how many each column has, from the first. A gap stands between two of a column. There are no more columns than
+// things. It is the linear partition problem, by its recurrence over prefixes.
 func Balance(heights []float64, columns int, gap float64) []int {
 	n := len(heights)
 	columns = max(1, min(columns, n))

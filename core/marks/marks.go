@@ -20,6 +20,7 @@ type Mark struct {
 	Change document.Change // carries out the finding's mend; nil where it has none
 	Quiet  bool            // the designer has said that it is meant so, as it is measured now
 	Reason string          // why
+	Within string          // the block within the subject that it is about; "" for the subject itself
 }
 
 // Subject is a block as it is shown: with its look, in the schemes that visitors see, at a time.
@@ -31,6 +32,7 @@ type Subject struct {
 	Now     time.Time
 	View    kind.View     // what its form is given to show
 	Book    *typeset.Book // the fonts that visitors get
+	Within  []Subject     // the blocks that stand within it, whose marks are its own too
 	// Outlines remembers what is found in the HTML; nil where it is read each time.
 	Outlines *Outlines
 
@@ -71,6 +73,14 @@ func (s Subject) Marks() []Mark {
 	list = append(list, s.drifts(set.Set)...)
 	list = append(list, s.twice(set.Set)...)
 	list = append(list, s.senses(set.Set)...)
+	for _, within := range s.Within {
+		for _, mark := range within.Marks() {
+			mark.ID = strings.Join([]string{"within", within.Block.ID, mark.ID}, " ")
+			mark.Where = within.Block.Name + ": " + mark.Where
+			mark.Within, mark.Aside = within.Block.ID, mark.Quiet
+			list = append(list, mark)
+		}
+	}
 	for i := range list {
 		accepted, ok := s.Block.Quiet[list[i].ID]
 		list[i].Quiet, list[i].Reason = ok && accepted.Measured == list[i].Measured, accepted.Reason

@@ -18,8 +18,11 @@ var templates = kind.Templates(files, "*.html")
 // cards writes the cards form.
 func cards(v kind.View) (template.HTML, error) {
 	s := newShop(v)
-	return execute("cards.html", blockView{Switches: anatomy.SwitchesHTML(s.switches()), Plans: s.cards("cards"), Joined: s.joined(),
-		Words: s.words})
+	return execute(
+		"cards.html",
+		blockView{Switches: anatomy.SwitchesHTML(s.switches()), Plans: s.cards("cards"), Joined: s.joined(),
+			Words: s.words},
+	)
 }
 
 // cards are the cards of all plans.

@@ -98,7 +98,9 @@ func (s *shop) fitted() []kind.Record {
 }
 
 func (s *shop) seatedForm(name string, plans []planView) (template.HTML, error) {
-	view := seatedView{blockView: blockView{Switches: anatomy.SwitchesHTML(s.switches()), Joined: s.joined(), Words: s.words, Plans: plans}}
+	view := seatedView{
+		blockView: blockView{Switches: anatomy.SwitchesHTML(s.switches()), Joined: s.joined(), Words: s.words, Plans: plans},
+	}
 	label := s.fact("seats")
 	if label == "" {
 		label = s.words.Seats

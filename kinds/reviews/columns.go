@@ -10,7 +10,8 @@ import (
 	"rubrel/core/layout"
 )
 
-// balanced is the form in columns, each as high as its reviews: where a column ends follows from their measured heights.
+// balanced is the form in columns, each as high as its reviews: where a column ends follows from their measured
+// heights.
 func balanced() kind.Form {
 	body := bodyOf(columnsForm)
 	f := ofReviews(body, kind.Form{Name: columnsForm, Title: "columns", Help: "Below each other in columns that are " +
@@ -62,8 +63,8 @@ func gapOf(v kind.View, width int) float64 {
 	return v.Measure.Ruler("", width).Gap(rowPart)
 }
 
-// heights are how high reviews stand, in CSS px, as far as their texts and pictures make them so. Without fonts they are
-// counted in lines.
+// heights are how high reviews stand, in CSS px, as far as their texts and pictures make them so. Without fonts they
+// are counted in lines.
 func heights(v kind.View, body anatomy.Body, width int) []float64 {
 	all := make([]float64, len(v.Set.Records))
 	of := map[string]int{}

@@ -21,10 +21,12 @@ var sources = kind.Axis{Name: "sources", One: "source", Label: "label", Most: 12
 
 // Where a review is from.
 var (
-	sourceField = kind.Field{Name: "source", Group: originGroup, Label: "source", Help: "where it was written: the name of " +
+	sourceField = kind.Field{Name: "source", Group: originGroup, Label: "source", Help: "where it was written: the " +
+		"name of " +
 		"one of the sources, or another", Type: kind.TextType{Most: 60},
 		Aliases: []string{"site", "platform", "portal", "quelle", "from"}}
-	linkField = kind.Field{Name: "link", Group: originGroup, Label: "original", Help: "the address of the review where it " +
+	linkField = kind.Field{Name: "link", Group: originGroup, Label: "original", Help: "the address of the review " +
+		"where it " +
 		"was written", Type: kind.LinkType{}, Aliases: []string{"url", "address", "original"}}
 	dateField = kind.Field{Name: "date", Group: originGroup, Label: "date", Help: "the day: 2026-11-24",
 		Type: kind.DateType{}, Aliases: []string{"day", "written", "published", "datum"}}

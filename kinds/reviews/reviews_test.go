@@ -72,10 +72,13 @@ func TestStars(t *testing.T) {
 				got-0.275) > 0.01 {
 				t.Errorf("%v, %s: the average's last star is filled to %.3f, want 0.275", facts, locale, got)
 			}
-			starts := testkit.Eval[bool](b, `(() => { const cut = document.querySelector('#grid .rb-cut').getBoundingClientRect(),
+			starts := testkit.Eval[bool](
+				b,
+				`(() => { const cut = document.querySelector('#grid .rb-cut').getBoundingClientRect(),
 				star = document.querySelector('#grid .rb-partly').getBoundingClientRect();
 				return document.dir === 'rtl' || document.documentElement.dir === 'rtl' ? Math.abs(cut.right - star.right) < 0.5
-					: Math.abs(cut.left - star.left) < 0.5; })()`)
+					: Math.abs(cut.left - star.left) < 0.5; })()`,
+			)
 			if !starts {
 				t.Errorf("%v, %s: the part of a star does not begin where the star does", facts, locale)
 			}

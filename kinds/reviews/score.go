@@ -32,11 +32,13 @@ func (scoreType) Schema() kind.Schema {
 
 func (scoreType) Editor() kind.Editor { return kind.Editor{Align: kind.Right} }
 
-var ratingField = kind.Field{Name: "rating", Label: "rating", Help: "so many stars, in tenths: 4.5; or with a scale of " +
+var ratingField = kind.Field{Name: "rating", Label: "rating", Help: "so many stars, in tenths: 4.5; or with a " +
+	"scale of " +
 	"its own: 9/10, 92 %", Type: scoreType{}, Aliases: []string{"stars", "score", "points", "bewertung", "sterne", "note"}}
 
 // scaleField is how many stars there are.
-var scaleField = kind.Field{Name: "scale", Group: starGroup, Label: "out of", Help: "how many stars there are: 5 where " +
+var scaleField = kind.Field{Name: "scale", Group: starGroup, Label: "out of", Help: "how many stars there are: 5 " +
+	"where " +
 	"nothing is said", Type: kind.WholeType{Least: 2, Most: 10}}
 
 // scaleOf is how many stars a set has.

@@ -41,7 +41,8 @@ const (
 // slots are what is shown of a review. The first names it.
 var slots = []anatomy.Slot{header(), ratings(), divider, says(), foot(), answer()}
 
-var divider = anatomy.Divider(kind.Part{Name: "divider", Forms: ofRecords, Help: "a line between the header and the text",
+var divider = anatomy.Divider(kind.Part{Name: "divider", Forms: ofRecords, Help: "a line between the header and " +
+	"the text",
 	Paints:   func(set kind.Set) kind.Paints { return kind.Paints{Absent: !divided(set)} },
 	Defaults: map[string]string{"border": "1px solid line", "margin": "space-3 0 0"}}, divided)
 
@@ -59,7 +60,8 @@ const (
 var setFields = []kind.Field{
 	{Name: "divider", Group: displayGroup, Label: "divider", Help: "a line between the header and the text",
 		Type: choice("no", yes)},
-	{Name: "missing", Group: displayGroup, Label: "without a picture", Help: "what stands in the place of a picture: the " +
+	{Name: "missing", Group: displayGroup, Label: "without a picture", Help: "what stands in the place of a picture: " +
+		"the " +
 		"initials, or nothing", Type: choice("initials", nothing)},
 	{Name: "sum", Group: displayGroup, Label: "the average", Help: "whether it stands above the reviews",
 		Type: choice("no", above)},
@@ -76,7 +78,8 @@ func alike(forms []string, size, colour string) kind.Part {
 }
 
 // linesField is how much of a long text is in sight.
-var linesField = kind.Field{Name: "lines", Group: displayGroup, Label: "lines in sight", Help: "of longer texts the rest " +
+var linesField = kind.Field{Name: "lines", Group: displayGroup, Label: "lines in sight", Help: "of longer texts " +
+	"the rest " +
 	"appears when a visitor asks for it; all of it where nothing is said", Type: kind.WholeType{Least: 2, Most: 30}}
 
 // says is the text of a review.

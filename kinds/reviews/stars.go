@@ -17,11 +17,14 @@ import (
 var (
 	iconField = kind.Field{Name: "icon", Group: starGroup, Label: "drawn as", Help: "an icon, by its name or by what it " +
 		"means: a star where nothing is said", Type: icon.Type{}}
-	glyphField = kind.Field{Name: "character", Group: starGroup, Label: "character", Help: "one that stands in the place " +
+	glyphField = kind.Field{Name: "character", Group: starGroup, Label: "character", Help: "one that stands in the " +
+		"place " +
 		"of the drawing: ★", Type: glyphType{}}
-	fillField = kind.Field{Name: "missing-stars", Group: starGroup, Label: "missing ones", Help: "filled in a quiet colour, " +
+	fillField = kind.Field{Name: "missing-stars", Group: starGroup, Label: "missing ones", Help: "filled in a quiet " +
+		"colour, " +
 		"or drawn as an outline", Type: choice("filled", outlined)}
-	numbersField = kind.Field{Name: "numbers", Group: starGroup, Label: "number beside", Help: "whether the rating stands " +
+	numbersField = kind.Field{Name: "numbers", Group: starGroup, Label: "number beside", Help: "whether the rating " +
+		"stands " +
 		"beside its stars", Type: choice("no", yes)}
 )
 
@@ -84,7 +87,8 @@ var starParts = []kind.Part{
 		Properties: []string{"margin", "display", "gap"}, Defaults: map[string]string{"margin": "space-2 0 0",
 			"gap": "space-1"}, In: map[string]map[string]string{quoteForm: {"margin": "0 0 space-3"},
 			summaryForm: {"margin": "space-1 0 0"}, lineForm: {"margin": "0"}}},
-	{Name: starsPart, Parent: ratingPart, Paints: hasRatings, Control: true, Help: "the stars that are given: their size " +
+	{Name: starsPart, Parent: ratingPart, Paints: hasRatings, Control: true, Help: "the stars that are given: their " +
+		"size " +
 		"is the font-size", Properties: []string{"color", "font-size", "gap", "text-shadow"},
 		Defaults: map[string]string{"color": "ink", "font-size": "18px", "gap": "2px"},
 		In: map[string]map[string]string{quoteForm: {"font-size": "26px"}, summaryForm: {"font-size": "24px"},

@@ -54,7 +54,8 @@ const (
 )
 
 var setFields = []kind.Field{
-	{Name: "legend", Group: switchGroup, Label: "what is chosen", Help: "for a screen reader: Year, Audience; the block's " +
+	{Name: "legend", Group: switchGroup, Label: "what is chosen", Help: "for a screen reader: Year, Audience; the " +
+		"block's " +
 		"name where nothing is said", Type: kind.TextType{Most: 80}},
 	{Name: "opens", Group: switchGroup, Label: "opens on", Help: "the side that is shown first, by its heading",
 		Type: kind.TextType{Most: 80}},
@@ -62,7 +63,8 @@ var setFields = []kind.Field{
 		Type: kind.TextType{Most: 80}},
 	{Name: "shape", Group: switchGroup, Label: "shape", Help: "bar, rail, chips, or a lever between two sides",
 		Type: kind.ChoiceType{Words: anatomy.Shapes}},
-	{Name: "height", Group: displayGroup, Label: "height", Help: "of what is shown: as each side is, always as the highest, " +
+	{Name: "height", Group: displayGroup, Label: "height", Help: "of what is shown: as each side is, always as the " +
+		"highest, " +
 		"or moving from one to the other", Type: kind.ChoiceType{Words: []string{asItIs, reserved, moving}}},
 }
 
@@ -101,7 +103,7 @@ var parts = []kind.Part{
 		Properties: slices.Concat(anatomy.BlockProperties, []string{"flex-direction", "gap"}),
 		As:         map[string]string{"flex-direction": "--rb-toggle-direction"},
 		Defaults: map[string]string{"background-color": "ground", "color": "ink", "font-family": "text",
-			"font-size": "type-3", "line-height": "leading-text", "padding": "space-5 0", "gap": "space-4",
+			"font-size": "type-3", "line-height": "leading-text", "padding": "space-5 0", "gap": "0px",
 			"flex-direction": "column"}},
 	{Name: barPart, Help: "what the switch stands in: its ground, and to which side it stands", Place: look.BlockItself,
 		Parent: togglePart, Properties: slices.Concat([]string{"text-align", "margin"}, anatomy.BoxProperties),
