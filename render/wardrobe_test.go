@@ -8,6 +8,7 @@ import (
 	"os/exec"
 	"path/filepath"
 	"slices"
+	"strconv"
 	"strings"
 	"testing"
 
@@ -44,6 +45,9 @@ func wardrobeText(t *testing.T, dress string, scheme document.Scheme, whole bool
 		}
 		for name, text := range facts {
 			said[name] = text
+			if n, err := strconv.Atoi(text); err == nil {
+				said[name] = n
+			}
 		}
 		copied["facts"] = said
 		sets[id] = copied
@@ -88,6 +92,16 @@ func wardrobeText(t *testing.T, dress string, scheme document.Scheme, whole bool
 	add("volunteers", "profile", map[string]string{"missing": "a place-holder"})
 	add("telescope", "around", nil)
 	add("telescope", "numbered", nil)
+	add("voices", "sliding", map[string]string{"moves": "5"})
+	add("voices", "sliding", map[string]string{"position": "bar", "arrows": "below", "divider": "yes"})
+	add("voices", "grid", map[string]string{"lines": "3", "numbers": "yes"}) // and columns those of the grid
+	add("voices", "quote", nil)
+	add("voices", "summary", nil)
+	add("voices", "line", nil)
+	add("season", "toggle", map[string]string{"shape": "bar"})
+	for _, id := range []string{"winter", "spring"} { // which stand within it
+		blocks[id] = map[string]any{"order": "m" + id + "5", "name": id, "set": id, "form": "grid"}
+	}
 	tree["blocks"] = blocks
 	tree["pages"] = map[string]any{"all": map[string]any{"order": "i", "title": "Everything", "bands": bands}}
 	text, err := json.Marshal(tree)

@@ -44,7 +44,8 @@ func Declaration() (*kind.Kind, error) {
 		Forms: []kind.Form{
 			bodyOf("cards").Form(kind.Form{Name: "cards", Title: "cards", LiftsFeatured: true,
 				Help: "Plans side by side; features line up across them.",
-				HTML: cards, CSS: []string{anatomy.SwitchCSS(), commonCSS, cardsCSS}, Script: scriptFor, Variables: cardsVariables}),
+				HTML: cards, CSS: []string{anatomy.SwitchCSS(), commonCSS, cardsCSS}, Script: scriptFor,
+				Variables: cardsVariables}),
 			{Name: "matrix", Title: "matrix", Help: "A table that compares every feature across the plans.", HTML: matrix,
 				CSS: []string{anatomy.SwitchCSS(), commonCSS, withPhone(matrixCSS)}, Script: scriptFor, Variables: matrixVariables,
 				Runs: matrixRuns, Room: matrixRoom},

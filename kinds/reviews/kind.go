@@ -26,11 +26,8 @@ const (
 	lineForm    = "line"
 )
 
-// ofRecords are the forms that show reviews, and ofSum those that show what they come to.
-var (
-	ofRecords = []string{slidingForm, gridForm, columnsForm, quoteForm}
-	ofSum     = []string{summaryForm, lineForm}
-)
+// ofRecords are the forms that show reviews; the others show what they come to.
+var ofRecords = []string{slidingForm, gridForm, columnsForm, quoteForm}
 
 // Declaration is the reviews kind.
 func Declaration() (*kind.Kind, error) {

@@ -83,7 +83,8 @@ var slidingParts = []kind.Part{
 		Place: look.BlockItself, Parent: "ground", Properties: []string{"gap"}, As: map[string]string{"gap": "row-gap"},
 		Defaults: map[string]string{"gap": "space-3"}},
 	{Name: controlsPart, Forms: []string{slidingForm}, Help: "the line of what stops the row and shows where it is",
-		Place: look.BlockItself, Parent: "ground", Properties: []string{"gap"}, Defaults: map[string]string{"gap": "space-2"}},
+		Place: look.BlockItself, Parent: "ground", Properties: []string{"gap"},
+		Defaults: map[string]string{"gap": "space-2"}},
 	{Name: arrowPart, Forms: []string{slidingForm}, Text: true, Pressed: true, LeastHeight: 24, Help: "the arrows: " +
 		"their " +
 		"size is the font-size", Place: look.BlockItself, Parent: "ground", Paints: shows(hasArrows),
@@ -99,7 +100,7 @@ var slidingParts = []kind.Part{
 		Place: look.BlockItself, Parent: controlsPart, Paints: shows(positioned(count)),
 		Properties: anatomy.TextProperties, Defaults: map[string]string{"font-size": "type-2"}},
 	{Name: wayPart, Forms: []string{slidingForm}, Help: "the whole bar", Place: look.BlockItself, Parent: controlsPart,
-		Paints: shows(positioned(bar)), Properties: []string{"background-color", "height", "width", "border-radius"},
+		Paints: shows(positioned(bar)), Properties: []string{"background-color", "border", "height", "width", "border-radius"},
 		Defaults: map[string]string{"background-color": "line", "height": "4px", "width": "160px", "border-radius": "99px"}},
 	{Name: reachedPart, Forms: []string{slidingForm}, Control: true, Ink: "background-color", Help: "how far the row " +
 		"has " +

@@ -1,10 +1,12 @@
-// A row of reviews that slides. The row itself scrolls and snaps; this moves it, says where it is, and moves it by itself
-// while nobody minds. Endless is a matter of order: no review is there twice.
+// A row of reviews that slides. The row itself scrolls and snaps; this moves it, says where it is, and moves it by
+// itself while nobody minds. Endless is a matter of order: no review is there twice.
 (roots) => {
   const start = (box) => {
     const row = box.querySelector('.rb-reviews');
     const items = [...row.children];
     const all = (name) => [...box.querySelectorAll(name)];
+    const [previous] = all('.rb-previous');
+    const [next] = all('.rb-next');
     const [pause] = all('.rb-pause');
     const [place] = all('.rb-place');
     const endless = 'endless' in box.dataset;
@@ -45,10 +47,10 @@
       const end = row.scrollWidth - row.clientWidth;
       const reached = endless ? (now + 1) / items.length : end > 1 ? Math.abs(row.scrollLeft) / end : 1;
       box.style.setProperty('--rb-reached', reached);
-      for (const [name, off] of [['previous', at() < 1], ['next', at() >= last()]])
-        for (const arrow of all(`.rb-${name}`))
-          if (off && !endless) arrow.ariaDisabled = 'true';
-          else arrow.removeAttribute('aria-disabled');
+      if (endless) return;
+      previous?.toggleAttribute('aria-disabled', at() < 1);
+      next?.toggleAttribute('aria-disabled', at() >= last());
+      for (const arrow of all('[aria-disabled]')) arrow.ariaDisabled = 'true';
     };
     const go = (to) => {
       clock?.cancel();
@@ -93,7 +95,8 @@
       }
       tick();
     };
-    for (const [name, n] of [['previous', -1], ['next', 1]]) all(`.rb-${name}`)[0]?.addEventListener('click', () => step(n));
+    previous?.addEventListener('click', () => step(-1));
+    next?.addEventListener('click', () => step(1));
     all('.rb-dot').forEach((dot, i) => dot.addEventListener('click', () => go(endless ? inOrder().indexOf(i) : i)));
     pause?.addEventListener('click', () => stop(!still));
     row.addEventListener('keydown', (e) => {

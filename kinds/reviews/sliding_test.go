@@ -201,7 +201,8 @@ func TestMovesByItself(t *testing.T) {
 	if n := testkit.Eval[int](b, "window.later()"); n != 0 {
 		t.Errorf("stopped, %d clocks run", n)
 	}
-	if said := b.Text("document.querySelector('.rb-pause').ariaLabel + ' ' + " + row + ".ariaLive"); said != "Play polite" {
+	if said := b.Text("document.querySelector('.rb-pause').ariaLabel + ' ' + " + row + ".ariaLive"); said !=
+		"Play polite" {
 		t.Errorf("stopped, the button and the row say %s", said)
 	}
 	b.Click(".rb-pause")

@@ -72,11 +72,6 @@ var setFields = []kind.Field{
 	arrowsField, stepField, positionField, endlessField, movesField,
 }
 
-// alike are what is said of words that lie on the review's own ground.
-func alike(forms []string, size, colour string) kind.Part {
-	return kind.Part{Forms: forms, Defaults: map[string]string{"font-size": size, "color": colour}}
-}
-
 // linesField is how much of a long text is in sight.
 var linesField = kind.Field{Name: "lines", Group: displayGroup, Label: "lines in sight", Help: "of longer texts " +
 	"the rest " +

@@ -69,7 +69,7 @@ var sumParts = []kind.Part{
 		Place: look.BlockItself, Parent: spreadPart, Paints: hasRatings, Properties: anatomy.TextProperties,
 		Defaults: map[string]string{"font-size": "type-2"}},
 	{Name: trackPart, Forms: []string{summaryForm}, Help: "the whole bar", Place: look.BlockItself, Parent: spreadPart,
-		Paints: hasRatings, Properties: []string{"background-color", "border-radius", "height"},
+		Paints: hasRatings, Properties: []string{"background-color", "border", "border-radius", "height"},
 		Defaults: map[string]string{"background-color": "line", "border-radius": "99px", "height": "10px"}},
 	{Name: sharePart, Forms: []string{summaryForm}, Control: true, Ink: "background-color", Place: look.BlockItself,
 		Help: "what is filled of a bar", Parent: trackPart, Paints: hasRatings,

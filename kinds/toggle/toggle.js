@@ -17,7 +17,9 @@
     const show = () => {
       const at = chosen();
       box.dataset.live = '';
-      sides.forEach((side, i) => (i === at ? side.removeAttribute('hidden') : side.setAttribute('hidden', 'until-found')));
+      for (const [i, side] of sides.entries())
+        if (i === at) side.removeAttribute('hidden');
+        else side.setAttribute('hidden', 'until-found');
     };
     const choose = (i) => {
       if (radios[i]) radios[i].checked = true;
