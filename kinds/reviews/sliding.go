@@ -100,7 +100,8 @@ var slidingParts = []kind.Part{
 		Place: look.BlockItself, Parent: controlsPart, Paints: shows(positioned(count)),
 		Properties: anatomy.TextProperties, Defaults: map[string]string{"font-size": "type-2"}},
 	{Name: wayPart, Forms: []string{slidingForm}, Help: "the whole bar", Place: look.BlockItself, Parent: controlsPart,
-		Paints: shows(positioned(bar)), Properties: []string{"background-color", "border", "height", "width", "border-radius"},
+		Paints: shows(positioned(bar)), Properties: []string{"background-color", "border", "height", "width",
+			"border-radius"},
 		Defaults: map[string]string{"background-color": "line", "height": "4px", "width": "160px", "border-radius": "99px"}},
 	{Name: reachedPart, Forms: []string{slidingForm}, Control: true, Ink: "background-color", Help: "how far the row " +
 		"has " +
