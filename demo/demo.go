@@ -15,8 +15,11 @@ var Fennmoor = withPictures(fennmoorJSON)
 //go:embed saltline.json
 var Saltline []byte
 
-// Checkout stands in the documents for the address of the checkout stand-in.
-const Checkout = "https://checkout.invalid"
+// Checkout and Reviews stand in the documents for the addresses of the checkout and the review site stand-ins.
+const (
+	Checkout = "https://checkout.invalid"
+	Reviews  = "https://reviews.invalid"
+)
 
 // Sites are the documents by the ID of their site.
 func Sites() map[string][]byte { return map[string][]byte{"fennmoor": Fennmoor, "saltline": Saltline} }

@@ -310,7 +310,7 @@ func (s *Server) readAct(l *store.Loaded, blockID string, r *http.Request) (docu
 		return document.Quieten{Block: block.ID, Mark: value("mark"), On: value("on") == "yes",
 			Accepted: document.Accepted{Measured: value("measured"), Reason: value("reason")}}, "", nil
 	case "take":
-		return s.readProposal(l, block, value("source"), value("answer"))
+		return s.readProposal(l, block, value("source"), value("answer"), strings.Fields(value("lines")))
 	case "even":
 		return document.EvenOut{Block: block.ID, Part: value("part"), Property: value("property")}, "", nil
 	}

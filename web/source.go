@@ -21,7 +21,9 @@ import (
 func (s *Server) sourcesOf(set *document.Set) []kind.Source {
 	var sources []kind.Source
 	for _, source := range set.Kind.Sources {
-		if s.options.Outbound != nil && s.options.Services[source.Name] != "" && source.Asks(set.Set) != "" {
+		asks := source.Pages != nil && len(source.Pages(set.Set)) > 0 ||
+			source.Asks != nil && s.options.Services[source.Name] != "" && source.Asks(set.Set) != ""
+		if s.options.Outbound != nil && asks {
 			sources = append(sources, source)
 		}
 	}
@@ -51,7 +53,7 @@ func (s *Server) proposal(w http.ResponseWriter, r *http.Request) {
 		return
 	}
 	view := proposalView{Source: sources[i]}
-	answer, err := s.ask(r.Context(), s.options.Services[view.Source.Name]+"?"+view.Source.Asks(set.Set))
+	answer, err := s.answerOf(r.Context(), view.Source, set)
 	if err == nil {
 		view.Answer = string(answer)
 		view.Proposal, err = view.Source.Propose(set.Set, sceneOf(l.Site, block), answer)
@@ -68,13 +70,47 @@ const maxAnswer = 256 << 10
 // serviceLimits bound one question to a service: somebody waits for the answer.
 var serviceLimits = outbound.Limits{Time: 8 * time.Second, Silence: 4 * time.Second, Bytes: maxAnswer}
 
-func (s *Server) ask(ctx context.Context, address string) ([]byte, error) {
+// The bounds of what is read of pages that a set names: together they may take longer, and say more.
+const (
+	mostPages = 20
+	maxPage   = 2 << 20
+)
+
+var pageLimits = outbound.Limits{Time: 20 * time.Second, Silence: 4 * time.Second, Bytes: maxPage}
+
+// answerOf is what a service says of a set, or what the pages say that the set names, with those that come after them.
+func (s *Server) answerOf(ctx context.Context, source kind.Source, set *document.Set) ([]byte, error) {
+	if source.Pages == nil {
+		act := s.options.Outbound.Begin(ctx, serviceLimits)
+		defer act.Close()
+		return s.ask(ctx, act, s.options.Services[source.Name]+"?"+source.Asks(set.Set))
+	}
+	act := s.options.Outbound.Begin(ctx, pageLimits)
+	defer act.Close()
+	var pages []kind.SourcePage
+	asked := map[string]bool{}
+	for _, page := range source.Pages(set.Set) {
+		for page.Address != "" && !asked[page.Address] {
+			if len(pages) == mostPages {
+				return nil, fmt.Errorf("%s goes on after %d pages: give the address of a feed, or of fewer", page.Of, mostPages)
+			}
+			asked[page.Address] = true
+			var err error
+			if page.Body, err = s.ask(ctx, act, page.Address); err != nil {
+				return nil, fmt.Errorf("%s, page %d: %w", page.Of, len(pages)+1, err)
+			}
+			pages = append(pages, page)
+			page = kind.SourcePage{Address: source.Next(page), Of: page.Of}
+		}
+	}
+	return source.Gather(pages)
+}
+
+func (s *Server) ask(ctx context.Context, act *outbound.Act, address string) ([]byte, error) {
 	request, err := http.NewRequest(http.MethodGet, address, nil)
 	if err != nil {
 		return nil, fmt.Errorf("the service cannot be asked: %w", err)
 	}
-	act := s.options.Outbound.Begin(ctx, serviceLimits)
-	defer act.Close()
 	answer, err := act.Do(request)
 	if err != nil {
 		s.log.WarnContext(ctx, "service", "address", address, "error", err, "cause", errors.Unwrap(err))
@@ -86,9 +122,9 @@ func (s *Server) ask(ctx context.Context, address string) ([]byte, error) {
 	return answer.Body, nil
 }
 
-// readProposal makes one change of what a service said, as it was shown.
-func (s *Server) readProposal(l *store.Loaded, block *document.Block, name, answer string) (document.Change,
-	string, error) {
+// readProposal makes one change of what a service said, as it was shown: of what is taken of it.
+func (s *Server) readProposal(l *store.Loaded, block *document.Block, name, answer string,
+	taken []string) (document.Change, string, error) {
 	set := l.Site.SetOf(block)
 	i := slices.IndexFunc(set.Kind.Sources, func(x kind.Source) bool { return x.Name == name })
 	if i < 0 || len(answer) > maxAnswer {
@@ -101,6 +137,27 @@ func (s *Server) readProposal(l *store.Loaded, block *document.Block, name, answ
 	batch := document.Batch{Name: proposal.Label}
 	for _, edit := range proposal.Edits {
 		batch.Changes = append(batch.Changes, marks.FactChange(block.SetID, edit))
+	}
+	fresh := document.AddRecords{Set: block.SetID}
+	for _, line := range proposal.Lines {
+		if line.Key == "" || !slices.Contains(taken, line.Key) {
+			continue
+		}
+		for _, edit := range line.Edits {
+			batch.Changes = append(batch.Changes, marks.FactChange(block.SetID, edit))
+		}
+		if line.Add != nil {
+			fresh.Records = append(fresh.Records, line.Add)
+		}
+		if line.Remove != "" {
+			batch.Changes = append(batch.Changes, document.RemoveRecord{Set: block.SetID, Record: line.Remove})
+		}
+	}
+	if len(fresh.Records) > 0 {
+		batch.Changes = append(batch.Changes, fresh)
+	}
+	if len(batch.Changes) == 0 {
+		return nil, "", &document.Fault{Problem: "Nothing is chosen, so nothing is taken"}
 	}
 	return batch, proposal.Said + ".", nil
 }

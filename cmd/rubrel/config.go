@@ -42,6 +42,7 @@ const (
 	webhostSetting  = "RUBREL_WEBHOST"
 	checkoutSetting = "RUBREL_CHECKOUT"
 	ratesSetting    = "RUBREL_RATES"
+	reviewsSetting  = "RUBREL_REVIEWS"
 )
 
 func standIn(name, otherwise, help string) setting {
@@ -76,6 +77,7 @@ var settings = []setting{
 		"desk, or empty"),
 	standIn(webhostSetting, "127.0.0.1:8081", "where the demo's web host listens"),
 	standIn(checkoutSetting, "127.0.0.1:8082", "where the demo's checkout listens"),
+	standIn(reviewsSetting, "127.0.0.1:8084", "where the demo's review site listens"),
 }
 
 // readConfig reads every setting, and says of all that cannot be read what would be right.

@@ -1,7 +1,6 @@
 package main
 
 import (
-	"bytes"
 	"context"
 	"crypto/sha256"
 	"encoding/hex"
@@ -19,6 +18,7 @@ import (
 	"rubrel/kinds"
 	"rubrel/standin/checkout"
 	"rubrel/standin/ratesdesk"
+	"rubrel/standin/reviewsite"
 	"rubrel/standin/webhost"
 	"rubrel/store"
 	"rubrel/store/cluster"
@@ -32,7 +32,8 @@ func demoCommand(ctx context.Context, _ []string, out io.Writer) (err error) {
 	}
 	// All ports first: a taken one is told before anything is started.
 	listeners, err := listenAll([]address{{"RUBREL_ADDR", c.Address}, {webhostSetting, c.StandIns[webhostSetting]},
-		{checkoutSetting, c.StandIns[checkoutSetting]}, {ratesSetting, c.StandIns[ratesSetting]}})
+		{checkoutSetting, c.StandIns[checkoutSetting]}, {ratesSetting, c.StandIns[ratesSetting]},
+		{reviewsSetting, c.StandIns[reviewsSetting]}})
 	if err != nil {
 		return err
 	}
@@ -58,6 +59,7 @@ func demoCommand(ctx context.Context, _ []string, out io.Writer) (err error) {
 		c.Outbound.Endpoints = append(c.Outbound.Endpoints, l.Addr().(*net.TCPAddr).AddrPort())
 	}
 	hostURL, checkoutURL, ratesURL := urlOf(listeners[1]), urlOf(listeners[2]), urlOf(listeners[3])
+	reviewsURL := urlOf(listeners[4])
 	host := func(site string) store.Host {
 		return store.Host{URL: hostURL + "/dav/" + site, Public: hostURL + "/" + site, Username: webhost.Username,
 			Password: webhost.Password}
@@ -69,13 +71,14 @@ func demoCommand(ctx context.Context, _ []string, out io.Writer) (err error) {
 	}
 	defer app.close()
 	if !c.ReadOnly {
-		if err := seed(ctx, app.store, host, checkoutURL); err != nil {
+		addresses := strings.NewReplacer(demo.Checkout, checkoutURL, demo.Reviews, reviewsURL)
+		if err := seed(ctx, app.store, host, addresses); err != nil {
 			return err
 		}
 	}
 	fmt.Fprintf(out, "Rubrel is at            %s/\nStand-ins               web host %s/, checkout %s/, rates desk "+
-		"%s/\nData                    %s\n",
-		urlOf(listeners[0]), hostURL, checkoutURL, ratesURL, home)
+		"%s/, review site %s/\nData                    %s\n", urlOf(listeners[0]), hostURL, checkoutURL, ratesURL, reviewsURL,
+		home)
 	sites := func(ctx context.Context, id string) (*document.Site, error) {
 		loaded, err := app.store.Load(ctx, id)
 		if err != nil {
@@ -84,7 +87,8 @@ func demoCommand(ctx context.Context, _ []string, out io.Writer) (err error) {
 		return loaded.Site, nil
 	}
 	return app.serve(ctx, served{listeners[0], app.handler}, served{listeners[1], webhost.New(folder)},
-		served{listeners[2], checkout.New(sites, time.Now)}, served{listeners[3], ratesdesk.New(time.Now)})
+		served{listeners[2], checkout.New(sites, time.Now)}, served{listeners[3], ratesdesk.New(time.Now)},
+		served{listeners[4], reviewsite.New()})
 }
 
 // demoKey is the demo's own key, made at its first start.
@@ -124,9 +128,9 @@ func startDatabase(ctx context.Context, folder string) (home string, c *cluster.
 }
 
 // seed makes the demo sites where they are missing, and tells stand-in hosts where they listen this time.
-func seed(ctx context.Context, s *store.Store, host func(string) store.Host, checkoutURL string) error {
+func seed(ctx context.Context, s *store.Store, host func(string) store.Host, addresses *strings.Replacer) error {
 	for id, text := range demo.Sites() {
-		_, tree, err := document.Parse(bytes.ReplaceAll(text, []byte(demo.Checkout), []byte(checkoutURL)), kinds.All())
+		_, tree, err := document.Parse([]byte(addresses.Replace(string(text))), kinds.All())
 		if err != nil {
 			return fmt.Errorf("the demo document of %s: %w", id, err)
 		}

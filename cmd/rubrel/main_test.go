@@ -220,7 +220,8 @@ func startDemo(t *testing.T, binary, home string) instance {
 	t.Helper()
 	command := exec.Command(binary, "demo")
 	command.Env = append(os.Environ(), "RUBREL_ADDR=127.0.0.1:0", "RUBREL_WEBHOST=127.0.0.1:0",
-		"RUBREL_CHECKOUT=127.0.0.1:0", "RUBREL_RATES=127.0.0.1:0", "RUBREL_HOME="+home)
+		"RUBREL_CHECKOUT=127.0.0.1:0", "RUBREL_RATES=127.0.0.1:0", "RUBREL_REVIEWS=127.0.0.1:0",
+		"RUBREL_HOME="+home)
 	out, err := command.StdoutPipe()
 	if err != nil {
 		t.Fatal(err)

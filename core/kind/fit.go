@@ -20,6 +20,8 @@ type Run struct {
 	// by Em; of its own where none is.
 	Inset, BesideGap float64
 	Em               string
+	// Sight is how many of its lines are in sight, until a visitor asks for the rest; 0 for all.
+	Sight int
 	// Even says that the text should have as many lines as that of every other record.
 	Even bool
 }

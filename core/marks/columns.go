@@ -92,7 +92,11 @@ func (s Subject) unevenRows(set kind.Set, form kind.Form, width int, rows []int)
 			continue // not the record's own words
 		}
 		if text := f.lines(run, width); text.known {
-			heights[run.Record] += float64(len(text.lines)) * text.style.Size * f.p.leading(text.part, text.t)
+			lines := len(text.lines)
+			if run.Sight > 0 {
+				lines = min(lines, run.Sight)
+			}
+			heights[run.Record] += float64(lines) * text.style.Size * f.p.leading(text.part, text.t)
 		}
 	}
 	var found []Mark

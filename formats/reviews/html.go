@@ -30,7 +30,8 @@ func readHTML(body []byte) (Page, error) {
 		switch {
 		case n.DataAtom == atom.Html:
 			language = attribute(n, "lang")
-		case n.DataAtom == atom.Script && strings.EqualFold(attribute(n, "type"), "application/ld+json") && n.FirstChild != nil:
+		case n.DataAtom == atom.Script && n.FirstChild != nil && strings.EqualFold(attribute(n, "type"),
+			"application/ld+json"):
 			var value any
 			if json.Unmarshal([]byte(n.FirstChild.Data), &value) == nil { // what is damaged says nothing
 				p.take(value, nil)
@@ -61,7 +62,7 @@ func (p *Page) takeItem(n *html.Node) {
 	switch of[strings.LastIndex(of, "/")+1:] {
 	case "Review", "UserReview", "CriticReview":
 		said := properties(n)
-		r := Review{Name: said.first("author", "name"), Text: said.first("reviewBody", "description"),
+		r := Review{Name: withoutTags(said.first("author", "name")), Text: said.first("reviewBody", "description"),
 			Date: said.first("datePublished"), Link: said.first("url"), Language: said.first("inLanguage"),
 			Rating: scored(said.first("ratingValue", "reviewRating"), said.first("bestRating"))}
 		p.Reviews = append(p.Reviews, r)

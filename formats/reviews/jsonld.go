@@ -12,8 +12,8 @@ const mostDepth = 40
 // object is a thing of schema.org.
 type object map[string]any
 
-// take finds reviews, and what is claimed of all, anywhere in JSON-LD: alone, in lists, in graphs, and as the reviews of
-// something else.
+// take finds reviews, and what is claimed of all, anywhere in JSON-LD: alone, in lists, in graphs, and as the reviews
+// of something else.
 func (p *Page) take(value any, within []string) {
 	if len(within) > mostDepth {
 		return

@@ -1,5 +1,5 @@
-// Package reviews reads reviews where others publish them: as data of schema.org in a page, in JSON-LD or microdata, and
-// in Atom (RFC 4287) and RSS 2.0 feeds.
+// Package reviews reads reviews where others publish them: as data of schema.org in a page, in JSON-LD or microdata,
+// and in Atom (RFC 4287) and RSS 2.0 feeds.
 package reviews
 
 import (
@@ -11,6 +11,8 @@ import (
 	"slices"
 	"strings"
 	"time"
+
+	"golang.org/x/net/html"
 
 	"rubrel/core/rating"
 	"rubrel/core/text"
@@ -46,8 +48,8 @@ type Error struct{ Problem string }
 
 func (e *Error) Error() string { return "the reviews cannot be read: " + e.Problem }
 
-// Read reads a page from an address. Its kind is seen from what it says, not from what its server calls it. The error is
-// an *Error.
+// Read reads a page from an address. Its kind is seen from what it says, not from what its server calls it. The error
+// is an *Error.
 func Read(body []byte, address string) (Page, error) {
 	base, err := url.Parse(address)
 	if err != nil {
@@ -125,8 +127,14 @@ func absolute(base *url.URL, address string) string {
 	return to.String()
 }
 
-// line is a text on one line.
-func line(s string) string { return strings.Join(strings.Fields(plain(s)), " ") }
+// line is a text on one line. It is no markup, but may have character references.
+func line(s string) string {
+	cleaned, err := text.Clean(html.UnescapeString(s))
+	if err != nil {
+		return ""
+	}
+	return strings.Join(strings.Fields(cleaned), " ")
+}
 
 // paragraphs is a text whose lines are joined, with an empty line between paragraphs.
 func paragraphs(s string) string {

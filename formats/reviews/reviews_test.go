@@ -92,7 +92,8 @@ func TestRead(t *testing.T) {
 
 // What cannot be read says why; a page without reviews has none.
 func TestUnreadable(t *testing.T) {
-	for body, want := range map[string]string{"": "empty", "{\"@type\": \"Rev": "damaged", "<rss><channel><item>": "cut off"} {
+	for body, want := range map[string]string{"": "empty", "{\"@type\": " +
+		"\"Rev": "damaged", "<rss><channel><item>": "cut off"} {
 		if _, err := reviews.Read([]byte(body), at); err == nil || !strings.Contains(err.Error(), want) {
 			t.Errorf("%q: %v", body, err)
 		}

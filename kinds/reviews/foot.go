@@ -17,7 +17,13 @@ var sources = kind.Axis{Name: "sources", One: "source", Label: "label", Most: 12
 	{Name: "label", Label: "source", Help: "what it is called, as reviews name it", Type: kind.TextType{Most: 60},
 		Required: true},
 	{Name: "icon", Label: "icon", Help: "an icon, by its name or by what it means", Type: icon.Type{}},
+	{Name: addressField, Label: "read from", Help: "the address of a page or a feed with the reviews, from which " +
+		"they can be " +
+		"refreshed", Type: kind.LinkType{}},
 }}
+
+// addressField is where the reviews of a source are read.
+const addressField = "address"
 
 // Where a review is from.
 var (

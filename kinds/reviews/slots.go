@@ -110,7 +110,8 @@ func says() anatomy.Slot {
 	texts := slot.Runs
 	slot.Runs = func(at anatomy.At) []kind.Run {
 		runs := texts(at)
-		if len(runs) > 0 && at.View.Set.Facts[linesField.Name] != nil {
+		if sight, clamps := at.View.Set.Facts[linesField.Name].(kind.Whole); clamps && len(runs) > 0 {
+			runs[0].Sight = int(sight)
 			w, _ := wordsFor(at.View.Locale)
 			for _, words := range []string{w.More, w.Less} {
 				runs = append(runs, kind.Run{Part: morePart, Text: at.View.Soft(morePart, at.Record.ID, words)})

@@ -78,7 +78,11 @@ document.addEventListener('click', (event) => {
   else if ((button = hit('button[data-state]'))) desk.choose({ state: button.dataset.state });
   else if ((button = hit('[data-fold]'))) desk.fold(button.dataset.fold);
   else if ((button = hit('[data-source]'))) propose(button.dataset.source);
-  else if ((button = hit('[data-take]'))) act('take', { source: button.dataset.take, answer: button.dataset.answer });
+  else if ((button = hit('[data-take]'))) {
+    const { take, answer } = button.dataset;
+    const lines = [...button.form.querySelectorAll('[name=line]:checked')].map((box) => box.value).join(' ');
+    act('take', { source: take, answer, lines });
+  }
   else if ((button = hit('[data-quieten]'))) quieten(button.dataset);
   else if ((button = hit('button[data-chart]'))) charts.show(button.dataset.chart);
   else if (hit('[data-replay]')) proof.replay();
