@@ -13,6 +13,7 @@ import (
 // blockView is the whole form as the template shows it.
 type blockView struct {
 	Switches template.HTML
+	Together bool // a choice is one for all lists of the page
 	Plans    []planView
 	Joined   bool // the cards stand without gaps
 	Words    words

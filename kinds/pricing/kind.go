@@ -138,6 +138,8 @@ var setFields = []kind.Field{
 		"by its label", Type: shortText},
 	{Name: "shape", Group: switchGroup, Label: "shape", Help: "bar, rail, chips or lever",
 		Type: kind.ChoiceType{Words: anatomy.Shapes}},
+	{Name: "moves", Group: switchGroup, Label: "moves", Help: "what a choice moves: this list, or the same side of all " +
+		"lists on its page", Type: kind.ChoiceType{Words: []string{"this list", allLists}}},
 	{Name: "saving", Group: switchGroup, Label: "saving", Help: "what a side says that it saves",
 		Type: kind.ChoiceType{Words: []string{"percent", "periods free", "nothing"}}},
 	{Name: "seat", Group: seatsGroup, Label: "seat", Help: "the noun of one seat: pupil", Type: shortText},

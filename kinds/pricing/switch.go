@@ -35,6 +35,12 @@ func (s *shop) switches() []anatomy.Switch {
 	return switches
 }
 
+// allLists is the word for a switch that moves those of the other lists on its page.
+const allLists = "all lists"
+
+// together reports whether a choice in the list is one for all lists of the page.
+func (s *shop) together() bool { return s.fact("moves") == allLists }
+
 // listed is the class of a switch whose sides become a list where they have no room.
 func listed(s anatomy.Switch) anatomy.Switch {
 	if s.Listed() {

@@ -146,12 +146,27 @@
     }
   }
 
+  // tell has the other lists of the page take the same side, where one is called the same.
+  const tell = (table, chosen) => {
+    const called = (radio) => radio.closest('label')?.querySelector('.rb-label')?.firstChild?.textContent;
+    for (const other of document.querySelectorAll('.rb-table')) {
+      if (other === table) continue;
+      const sides = all(other, `[data-param=${chosen.dataset.param}]`);
+      const same =
+        sides.find((radio) => radio.value === chosen.value) ?? sides.find((radio) => called(radio) === called(chosen));
+      if (!same || same.checked) continue;
+      same.checked = true;
+      same.dispatchEvent(new Event('change', { bubbles: true }));
+    }
+  };
+
   // begin listens to a table. What it holds may change under it: the counter is the one of the last run.
   const begin = (table) => {
     const state = {};
     table.addEventListener('change', ({ target }) => {
       const { counter } = state;
       if (target.dataset.param) keep(target.dataset.param, target.value);
+      if (target.dataset.param && 'together' in table.dataset) tell(table, target);
       if (counter && target === counter.field) {
         counter.take(Number(target.value), true);
         keep('seats', counter.n);
