@@ -20,7 +20,8 @@ func cards(v kind.View) (template.HTML, error) {
 	s := newShop(v)
 	return execute(
 		"cards.html",
-		blockView{Switches: anatomy.SwitchesHTML(s.switches()), Together: s.together(), Plans: s.cards("cards"), Joined: s.joined(),
+		blockView{Switches: anatomy.SwitchesHTML(s.switches()), Together: s.together(),
+			Plans: s.cards("cards"), Joined: s.joined(),
 			Words: s.words},
 	)
 }

@@ -51,7 +51,8 @@ var (
 func matrix(v kind.View) (template.HTML, error) {
 	v.HeadingLevel = 0 // the heads of columns are no headings
 	s := newShop(v)
-	view := matrixView{blockView: blockView{Switches: anatomy.SwitchesHTML(s.switches()), Together: s.together(), Words: s.words}, Name: v.Name,
+	view := matrixView{blockView: blockView{Switches: anatomy.SwitchesHTML(s.switches()), Together: s.together(),
+		Words: s.words}, Name: v.Name,
 		Columns: len(v.Set.Records) + 1, Wide: scrollsAtAll(v)}
 	cells := anatomy.Deal(slotsOf("matrix"), upperCell, lowerCell)
 	var features [][]featureView

@@ -99,7 +99,8 @@ func (s *shop) fitted() []kind.Record {
 
 func (s *shop) seatedForm(name string, plans []planView) (template.HTML, error) {
 	view := seatedView{
-		blockView: blockView{Switches: anatomy.SwitchesHTML(s.switches()), Together: s.together(), Joined: s.joined(), Words: s.words, Plans: plans},
+		blockView: blockView{Switches: anatomy.SwitchesHTML(s.switches()), Together: s.together(),
+			Joined: s.joined(), Words: s.words, Plans: plans},
 	}
 	label := s.fact("seats")
 	if label == "" {

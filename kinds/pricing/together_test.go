@@ -10,8 +10,8 @@ import (
 	"rubrel/testkit"
 )
 
-// A choice in a list that says so is one for all lists of its page, by the same item or the same words; a list that does
-// not say so moves itself alone.
+// A choice in a list that says so is one for all lists of its page, by the same item or the same words; a list that
+// does not say so moves itself alone.
 func TestSwitchesMoveTogether(t *testing.T) {
 	var tree map[string]any
 	if err := json.Unmarshal(demo.Fennmoor, &tree); err != nil {
