@@ -40,8 +40,9 @@ type dressed struct {
 	faces       []dresses.Face // with the files that the site's languages need
 	fallbacks   []dresses.Fallback
 	now         time.Time
-	house, root string // see houseCSS and rootClass
-	anywhere    bool   // it is for pages that others make, where it may stand twice
+	house, root string          // see houseCSS and rootClass
+	anywhere    bool            // it is for pages that others make, where it may stand twice
+	placed      map[string]bool // the blocks that stand on the page that is being written
 }
 
 func dressedSite(site *document.Site, registry dresses.Registry, now time.Time) (*dressed, error) {

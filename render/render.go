@@ -259,6 +259,7 @@ func (d *dressed) page(name string, page document.Page) ([]File, error) {
 		Heading: syllables.LongWords(page.Title, wideWord),
 		Intro:   page.Intro, Head: page.ID != ""}
 	var pieces []piece
+	d.placed = map[string]bool{}
 	for _, band := range page.Bands {
 		shown := bandView{Heading: syllables.LongWords(band.Heading, wideWord)}
 		level := 2
@@ -406,7 +407,11 @@ func (d *dressed) block(id string, level int, language string) (piece, error) {
 	}
 	view := subject.View
 	view.Locale, view.FromRight, view.HeadingLevel = language, script.Direction(language) == "rtl", level
-	view.Names, view.Addressed = d.rootClass()+"-"+id, !d.anywhere
+	// A snippet may stand on a page twice, and a block within a toggle and beside it: an address is of one element.
+	view.Names, view.Addressed = d.rootClass()+"-"+id, !d.anywhere && !d.placed[id]
+	if d.placed != nil {
+		d.placed[id] = true
+	}
 	p := piece{form: form, sheets: sheetsOf(form, d.anywhere), pictures: PicturesOf(d.site, b)}
 	var fault error
 	if set.Kind.HoldsBlocks {
@@ -435,9 +440,9 @@ func (d *dressed) block(id string, level int, language string) (piece, error) {
 		return piece{}, fmt.Errorf("block %s: %w", id, err)
 	}
 	p.faces = subject.UsedFaces(func(part string) bool { return hasClass(string(inside), look.ClassPrefix+part) })
-	own := id
-	if d.anywhere {
-		own = "" // the same snippet may stand on a page twice, and an id names one element
+	own := ""
+	if view.Addressed {
+		own = id
 	}
 	var html bytes.Buffer
 	err = pages.ExecuteTemplate(&html, "block", struct {

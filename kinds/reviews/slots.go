@@ -132,9 +132,17 @@ func spokenIn(at anatomy.At) string {
 	return ` lang="` + template.HTMLEscapeString(tag) + `" dir="` + script.Direction(tag) + `"`
 }
 
+// ground is what the reviews stand on; a line that stands beside a price has next to none.
+func ground() kind.Part {
+	part := anatomy.Ground("the ground on which the reviews stand")
+	part.In = map[string]map[string]string{lineForm: {"padding": "space-1 0", "padding@middle": "space-1 0",
+		"padding@narrow": "space-1 0"}}
+	return part
+}
+
 // parts are those around the slots.
 var parts = []kind.Part{
-	anatomy.Ground("the ground on which the reviews stand"),
+	ground(),
 	{Name: rowPart, Forms: ofRecords, Help: "the row of reviews: how many stand side by side", Place: look.BlockItself,
 		Parent: "ground", Properties: slices.Concat([]string{"grid-template-columns", "gap"}, look.TransitionNames()),
 		As:       map[string]string{"gap": "--rb-gap"},

@@ -1,8 +1,11 @@
 package toggle_test
 
 import (
+	"bytes"
+	"compress/gzip"
 	"encoding/json"
 	"fmt"
+	"os"
 	"os/exec"
 	"path/filepath"
 	"strings"
@@ -271,6 +274,59 @@ func TestMarksOfBlocksWithin(t *testing.T) {
 		if found != 1-round {
 			t.Errorf("round %d: %d marks", round, found)
 		}
+	}
+}
+
+// A block that stands within a toggle and beside it has its address once.
+func TestBlockTwiceOnAPage(t *testing.T) {
+	whole := tree(t, nil)
+	bands := whole["pages"].(map[string]any)["all"].(map[string]any)["bands"].(map[string]any)
+	bands["again"] = map[string]any{"order": "t", "blocks": map[string]any{"memberships": map[string]any{"order": "i"}}}
+	folder, _ := testkit.Publish(t, parse(t, whole))
+	testkit.CheckHTML(t, folder)
+	page, err := os.ReadFile(filepath.Join(folder, "index.html"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	if n := strings.Count(string(page), `id="memberships"`); n != 1 {
+		t.Errorf("the id is there %d times", n)
+	}
+}
+
+// What rows of reviews and toggles need in the visitor's browser is little, and a page without them has none of it.
+func TestScriptsAreSmall(t *testing.T) {
+	whole := tree(t, nil)
+	whole["pages"] = map[string]any{
+		"with": map[string]any{"order": "i", "title": "With", "bands": map[string]any{
+			"a": map[string]any{"order": "i", "blocks": map[string]any{"season": map[string]any{"order": "i"}}},
+			"b": map[string]any{"order": "r", "blocks": map[string]any{"voices": map[string]any{"order": "i"}}}}},
+		"without": map[string]any{"order": "r", "title": "Without", "bands": map[string]any{
+			"c": map[string]any{"order": "i", "blocks": map[string]any{"visit": map[string]any{"order": "i"}}}}}}
+	files, err := render.Release(parse(t, whole), testkit.Dresses(t), testkit.When)
+	if err != nil {
+		t.Fatal(err)
+	}
+	scripts := 0
+	for _, f := range files {
+		switch {
+		case strings.HasSuffix(f.Path, ".js"):
+			scripts++
+			var packed bytes.Buffer
+			w := gzip.NewWriter(&packed)
+			if _, err := w.Write(f.Bytes); err != nil || w.Close() != nil {
+				t.Fatal(err)
+			}
+			const most = 3 << 10
+			if packed.Len() > most {
+				t.Errorf("the script of both is %d bytes compressed, at most %d are wanted", packed.Len(), most)
+			}
+			t.Logf("%d bytes compressed", packed.Len())
+		case f.Path == "without.html" && strings.Contains(string(f.Bytes), "<script src"):
+			t.Error("a page without them has a script")
+		}
+	}
+	if scripts != 1 {
+		t.Errorf("%d scripts", scripts)
 	}
 }
 
