@@ -135,7 +135,7 @@ func (c RemoveBlock) Plan(s *Site) (patch.Patch, error) {
 		return nil, missing("block", c.Block)
 	}
 	if set, held := s.refersTo(kind.Ref{To: kind.BlockOffer, ID: c.Block}); held {
-		return nil, faultf(nil, "%s shows %s: take it out there first", set, block.Name)
+		return nil, faultf(patch.Pointer{"blocks", c.Block}, "%s shows %s: take it out there first", set, block.Name)
 	}
 	var p patch.Patch
 	for _, page := range s.Pages {

@@ -135,8 +135,8 @@ func spokenIn(at anatomy.At) string {
 // ground is what the reviews stand on; a line that stands beside a price has next to none.
 func ground() kind.Part {
 	part := anatomy.Ground("the ground on which the reviews stand")
-	part.In = map[string]map[string]string{lineForm: {"padding": "space-1 0", "padding@middle": "space-1 0",
-		"padding@narrow": "space-1 0"}}
+	part.In = map[string]map[string]string{lineForm: {"padding": "space-2 space-6", "padding@middle": "space-2 space-4",
+		"padding@narrow": "space-2 space-3"}}
 	return part
 }
 
