@@ -109,9 +109,21 @@ func NewClient(t testing.TB, seed uint64, dresses []string) Client {
 		pictures[name] = picture
 	}
 	language := words.language
+	sets := map[string]any{"s": set}
+	blocks := map[string]any{"block": map[string]any{"order": "i", "name": "Block", "set": "s", "form": form[1]}}
+	if r, ok := records["r0"].(map[string]any); ok && k.HoldsBlocks {
+		held, _ := registry.Named("boxes")
+		within := map[string]any{"kind": held.Name, "name": "Held", "order": "r"}
+		boxes := map[string]any{}
+		fill(held, within, func(i int, facts map[string]any) {
+			boxes["r"+strconv.Itoa(i)] = map[string]any{"order": orderOf(i), "facts": facts}
+		}, n, words, random)
+		within["records"], sets["h"] = boxes, within
+		blocks["held"] = map[string]any{"order": "r", "name": "Held", "set": "h", "form": held.Forms[0].Name}
+		r["facts"].(map[string]any)["block"] = "held"
+	}
 	text, err := json.Marshal(map[string]any{"rubrel": document.Version, "name": "Client", "language": language,
-		"house": map[string]any{"dress": dress}, "sets": map[string]any{"s": set}, "pictures": pictures,
-		"blocks": map[string]any{"block": map[string]any{"order": "i", "name": "Block", "set": "s", "form": form[1]}},
+		"house": map[string]any{"dress": dress}, "sets": sets, "pictures": pictures, "blocks": blocks,
 		"pages": map[string]any{"p": map[string]any{"order": "i", "title": pick(words.names),
 			"bands": map[string]any{"b": map[string]any{"order": "i",
 				"blocks": map[string]any{"block": map[string]any{"order": "i"}}}}}}})
@@ -187,7 +199,10 @@ func facts(fields []kind.Field, words phrases, random *rand.Rand) map[string]any
 		}
 		tried := []string{strconv.Itoa(random.IntN(101)), "star", "1 5 3", "karoliina.rautavaara@yhdistys.example",
 			"+49 30 1234567", fmt.Sprintf("%d%% %d%%", random.IntN(101), random.IntN(101))}
-		if to, ok := f.Type.(kind.RefType); ok && to.To == kind.PictureOffer {
+		if to, ok := f.Type.(kind.RefType); ok {
+			if to.To != kind.PictureOffer {
+				continue
+			}
 			tried = drawn[random.IntN(len(drawn)):]
 		}
 		if text, ok := f.Type.(kind.TextType); ok {

@@ -32,8 +32,10 @@ func header() anatomy.Slot {
 		}
 		for _, field := range []kind.Field{name, title} {
 			if said := kind.Text(at.Record.Facts, field.Name); said != "" {
-				runs = append(runs, kind.Run{Record: at.Record.ID, Part: field.Name, Key: field.Name, Inset: inset,
-					Em: portraitPart, Text: at.View.Soft(field.Name, at.Record.ID, said)})
+				run := kind.Run{Record: at.Record.ID, Part: field.Name, Key: field.Name, Inset: inset, Em: portraitPart,
+					Text: said}
+				run.Text = at.View.SoftRun(run)
+				runs = append(runs, run)
 			}
 		}
 		return runs
