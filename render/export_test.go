@@ -165,7 +165,8 @@ func TestRowsLineUp(t *testing.T) {
 	}
 }
 
-// A snippet in a page with hostile CSS looks as it does on its own page: every computed style is the same.
+// Snippets of every form of every kind in a page with hostile CSS look as they do on their own page: every computed
+// style is the same.
 func TestSnippetSurvivesHostileCSS(t *testing.T) {
 	t.Parallel()
 	registry := loadDresses(t)
@@ -179,37 +180,36 @@ func TestSnippetSurvivesHostileCSS(t *testing.T) {
 			display: inline !important }
 		section, article, div { width: 40px !important; max-height: 20px !important; overflow: hidden !important;
 			display: inline !important } .rb-card { order: 3 }`
-	for _, c := range []struct{ dress, block string }{{"almanac", "memberships"}, {"slipway", "memberships"},
-		{"slipway", "training"}, {"almanac", "levels"}, {"almanac", "nights"}, {"slipway", "visitors"}} {
-		site := parse(t, demo.Fennmoor)
-		site.House.Dress = c.dress
-		dress := c.dress + ", " + c.block
-		snippet, err := render.Snippet(site, registry, c.block, true, nil, now)
-		if err != nil {
+	var shown []byte // the snippet that is served
+	server := httptest.NewServer(http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		const bare = "margin:0!important;padding:0!important;display:block!important;float:none;border:0"
+		css := ""
+		if r.URL.Path == "/hostile" {
+			css = hostile
+		}
+		w.Header().Set("Content-Type", "text/html; charset=utf-8")
+		fmt.Fprint(w, `<!doctype html><html lang="en" style="`+bare+`!important"><title>x</title><style>`+css+
+			`</style><body style="`+bare+`"><main id="host" style="width:100%!important;max-height:none!important;`+bare+`">`+
+			string(shown)+`</main>`)
+	}))
+	defer server.Close()
+	b := testkit.Launch(t, 1200, 900)
+	b.LessMotion(true)
+	styles := func(path string) []string {
+		b.Open(server.URL + path)
+		return computedStyles(b, "[data-rb], [data-rb] *")
+	}
+	dresses := []string{"almanac", "slipway"}
+	sites := []*document.Site{wardrobe(t, dresses[0], document.LightScheme, false), wardrobe(t, dresses[1],
+		document.LightScheme, false)}
+	for i := range sites[0].Blocks {
+		site := sites[i%len(sites)]
+		id := site.Blocks[i].ID
+		var err error
+		if shown, err = render.Snippet(site, registry, id, i < len(sites), nil, now); err != nil {
 			t.Fatal(err)
 		}
-		page := func(css string) string {
-			const bare = "margin:0!important;padding:0!important;display:block!important;float:none;border:0"
-			return `<!doctype html><html lang="en" style="` + bare + `!important"><title>x</title><style>` + css +
-				`</style><body style="` + bare + `"><main id="host" style="width:100%!important;` +
-				`max-height:none!important;` + bare + `">` + string(snippet) + `</main>`
-		}
-		server := httptest.NewServer(http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
-			css := ""
-			if r.URL.Path == "/hostile" {
-				css = hostile
-			}
-			w.Header().Set("Content-Type", "text/html; charset=utf-8")
-			fmt.Fprint(w, page(css))
-		}))
-		defer server.Close()
-		b := testkit.Launch(t, 1200, 900)
-		b.LessMotion(true)
-		styles := func(path string) []string {
-			b.Open(server.URL + path)
-			return computedStyles(b, "[data-rb], [data-rb] *")
-		}
-		compareStyles(t, dress, styles("/plain"), styles("/hostile"))
+		compareStyles(t, dresses[i%len(sites)]+", "+id, styles("/plain"), styles("/hostile"))
 	}
 }
 
