@@ -2,10 +2,13 @@ package kind
 
 import (
 	"encoding/json"
+	"errors"
 	"fmt"
 	"strings"
 	"time"
 	_ "time/tzdata" // so that a time zone has the same rules on every machine
+
+	"rubrel/core/dates"
 )
 
 // Date is a day of the calendar. The zero value is none.
@@ -21,12 +24,15 @@ func (d Date) String() string {
 // MarshalJSON writes a JSON string.
 func (d Date) MarshalJSON() ([]byte, error) { return json.Marshal(d.String()) }
 
-// DateType reads days as ISO 8601 writes them.
+// DateType reads days as people write them; documents hold them as ISO 8601 does.
 type DateType struct{}
 
-// Parse reads "2026-11-24".
+// Parse reads "2026-11-24", "24.11.2026" or "24 November 2026".
 func (DateType) Parse(text string) (Value, error) {
-	t, err := time.Parse(time.DateOnly, strings.TrimSpace(text))
+	t, err := dates.Read(text)
+	if errors.Is(err, dates.ErrAmbiguous) {
+		return nil, fmt.Errorf("%q may be one of two days: write it as 2026-11-24", shorten(text))
+	}
 	if err != nil || t.Year() < 1900 || t.Year() > 2999 {
 		return nil, fmt.Errorf("%q is not a day: write it as 2026-11-24", shorten(text))
 	}
