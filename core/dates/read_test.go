@@ -23,7 +23,8 @@ func TestRead(t *testing.T) {
 			t.Errorf("%q is read as %v, %v; want %s", text, got, err, want)
 		}
 	}
-	for _, text := range []string{"", "soon", "31.2.2026", "2026", "24.11.", "1.2.3.2026", "24 Smarch 2026", "99/99/2026"} {
+	for _, text := range []string{"", "soon", "31.2.2026", "2026", "24.11.", "1.2.3.2026", "24 Smarch 2026",
+		"99/99/2026"} {
 		if got, err := dates.Read(text); err == nil {
 			t.Errorf("%q is read as %v", text, got)
 		}

@@ -3,6 +3,7 @@ package pictures
 import (
 	"bytes"
 	"image"
+	"image/color"
 	"image/gif"
 	"image/jpeg"
 	"image/png"
@@ -13,6 +14,8 @@ import (
 	"testing"
 
 	"rubrel/core/document"
+
+	"golang.org/x/image/draw"
 )
 
 // A narrowed picture has the width that is asked for and the whole's shape, format and colours; it is made once.
@@ -86,4 +89,37 @@ func FuzzRead(f *testing.F) {
 			t.Fatalf("%d by %d px, %d bytes, %d cells", p.Width, p.Height, len(p.Data), len(p.Cells))
 		}
 	})
+}
+
+// Halving first comes to what one kernel does: no pixel of what is made of a drawing is far from it.
+func TestHalvedIsAsGood(t *testing.T) {
+	source := image.NewRGBA(image.Rect(0, 0, 641, 481))
+	for y := range 481 {
+		for x := range 641 {
+			inside := (x-320)*(x-320)+(y-240)*(y-240) < 200*200
+			c := color.RGBA{uint8(x / 3), uint8(y / 2), 90, 255}
+			if inside {
+				c = color.RGBA{240, uint8(255 - y/2), uint8(x / 3), 255}
+			}
+			source.SetRGBA(x, y, c)
+		}
+	}
+	for _, width := range []int{100, 150, 300, 400, 600} {
+		height := 481 * width / 641
+		want := image.NewRGBA(image.Rect(0, 0, width, height))
+		draw.BiLinear.Scale(want, want.Bounds(), source, source.Bounds(), draw.Src, nil)
+		small := source
+		for small.Bounds().Dx() >= 2*width {
+			small = halved(small)
+		}
+		got := image.NewRGBA(want.Bounds())
+		draw.ApproxBiLinear.Scale(got, got.Bounds(), small, small.Bounds(), draw.Src, nil)
+		sum := 0
+		for i := range got.Pix {
+			sum += max(int(got.Pix[i]), int(want.Pix[i])) - min(int(got.Pix[i]), int(want.Pix[i]))
+		}
+		if mean := float64(sum) / float64(len(got.Pix)); mean > 2 {
+			t.Errorf("%d px: the mean difference is %.2f of 255", width, mean)
+		}
+	}
 }
