@@ -18,8 +18,8 @@ var ErrAmbiguous = errors.New("it may be one of two days")
 var errNone = errors.New("it is no day")
 
 // Read reads a day as people write it: 2026-11-24, 24.11.2026, 24/11/2026, 24 November 2026, November 24, 2026, with
-// the months of every language that Long writes, whole or by their first letters. Where two numbers may be the month and
-// points do not say that the day comes first, the error is ErrAmbiguous.
+// the months of every language that Long writes, whole or by their first letters. Where two numbers may be the month
+// and points do not say that the day comes first, the error is ErrAmbiguous.
 func Read(text string) (time.Time, error) {
 	var numbers []int
 	yearAt, month := -1, 0
