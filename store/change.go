@@ -19,7 +19,15 @@ type Author struct {
 	Scope string // the block at which the change is made; "" for the site's own page
 	// Hold joins edits that are tried one after another, in one go, into one entry of the log; "" for an edit alone.
 	Hold string
+	// Key names one edit of the author's, so that an edit that is sent again is taken once; "" for an edit that is not.
+	Key string
+	// Known are the keys of edits that other pages of the author's made and this one shows: they meet no edit of this
+	// page's.
+	Known []string
 }
+
+// ErrTakenBefore is the error of an edit of which the key says that it was taken already.
+var ErrTakenBefore = errors.New("this edit was taken already")
 
 // ErrTooOld is the error of an edit on a version of which the log no longer tells what was changed since.
 var ErrTooOld = errors.New("this page is too old to tell what others changed since: reload it, and make the change " +
@@ -38,6 +46,9 @@ func (s *Store) Edit(ctx context.Context, site string, by Author, base int64, ch
 	var clash *document.Clash
 	err := pgx.BeginFunc(ctx, s.pool, func(tx pgx.Tx) error {
 		before, err := s.load(ctx, tx, site, "for update")
+		if err == nil {
+			err = takenBefore(ctx, tx, site, by.Key)
+		}
 		if err != nil {
 			return err
 		}
@@ -70,11 +81,33 @@ func (s *Store) Edit(ctx context.Context, site string, by Author, base int64, ch
 	return after, nil
 }
 
+// takenBefore is ErrTakenBefore where an edit with this key is in the log, or waits for a decision.
+func takenBefore(ctx context.Context, q querier, site, key string) error {
+	if key == "" {
+		return nil
+	}
+	var taken bool
+	err := q.QueryRow(ctx, "select exists (select from change where site = $1 and key = $2) or "+
+		"exists (select from clash where site = $1 and key = $2)", site, key).Scan(&taken)
+	if err != nil {
+		return fmt.Errorf("store: key: %w", err)
+	}
+	if taken {
+		return ErrTakenBefore
+	}
+	return nil
+}
+
+// TakenBefore is ErrTakenBefore where an author's edit was taken already.
+func (s *Store) TakenBefore(ctx context.Context, site string, by Author) error {
+	return takenBefore(ctx, s.pool, site, by.Key)
+}
+
 // keepClash stores an edit that meets what other tabs did since base; it returns nil where it meets nothing.
 func keepClash(ctx context.Context, tx pgx.Tx, before *Loaded, by Author, base int64,
 	change document.Change) (*document.Clash, error) {
-	since, err := patches(ctx, tx, "select patch from change where site = $1 and version > $2 and tab <> $3", before.ID,
-		base, by.Tab)
+	since, err := patches(ctx, tx, "select patch from change where site = $1 and version > $2 and tab <> $3 "+
+		"and key <> all ($4)", before.ID, base, by.Tab, append([]string{}, by.Known...))
 	if err != nil {
 		return nil, err
 	}
@@ -151,10 +184,10 @@ func (s *Store) commit(ctx context.Context, tx pgx.Tx, before *Loaded, by Author
 	if err := queueEntities(batch, before, after, result.Touched); err != nil {
 		return nil, err
 	}
-	batch.Queue("insert into change (site, version, actor, tab, scope, label, act, of, state, patch, inverse, hold) "+
-		"values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12)",
+	batch.Queue("insert into change (site, version, actor, tab, scope, label, act, of, state, patch, inverse, hold, key) "+
+		"values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13)",
 		after.ID, after.Version, by.Actor, by.Tab, by.Scope, result.Label, act, of, stateOf(result), string(forward),
-		string(inverse), by.Hold)
+		string(inverse), by.Hold, by.Key)
 	batch.Queue("select pg_notify($1, $2)", siteChannel, after.ID)
 	results := tx.SendBatch(ctx, batch)
 	err = results.QueryRow().Scan(&after.changed)
@@ -237,6 +270,9 @@ func (s *Store) walk(ctx context.Context, site string, by Author, w way) (after 
 	var passed *document.Stands
 	err = pgx.BeginFunc(ctx, s.pool, func(tx pgx.Tx) error {
 		before, err := s.load(ctx, tx, site, "for update")
+		if err == nil {
+			err = takenBefore(ctx, tx, site, by.Key)
+		}
 		if err != nil {
 			return err
 		}

@@ -36,10 +36,11 @@ func addClash(ctx context.Context, tx pgx.Tx, before *Loaded, by Author, clash *
 	if err != nil {
 		return fmt.Errorf("store: clash: %w", err)
 	}
-	added, err := tx.Exec(ctx, `insert into clash (site, scope, actor, label, path, mine, theirs, patch)
-		select $1, $2, $3, $4, $5, $6, $7, $8 where (select count(*) from clash where site = $1 and scope = $2) < $9`,
+	added, err := tx.Exec(ctx, `insert into clash (site, scope, actor, label, path, mine, theirs, patch, key)
+		select $1, $2, $3, $4, $5, $6, $7, $8, $10 where (select count(*) from clash where site = $1 and scope = $2) < $9`,
 		before.ID, by.Scope, by.Actor, document.PlaceName(before.Site, clash.Path), clash.Path.String(), clash.Mine,
-		clash.Theirs, string(text), maxClashes)
+		clash.Theirs, string(text), maxClashes,
+		by.Key)
 	if err != nil {
 		return fmt.Errorf("store: clash: %w", err)
 	}

@@ -90,6 +90,7 @@ func (b *Browser) CheckContrast(what string) {
 	b.checkAxe(what, "runOnly: ['color-contrast'],")
 }
 
+// checkAxe looks at the page once what moves to an end is there: a colour on its way is nobody's.
 func (b *Browser) checkAxe(what, options string) {
 	b.t.Helper()
 	source, err := os.ReadFile(filepath.Join(tools(b.t), "axe-core", "axe.min.js"))
@@ -100,7 +101,9 @@ func (b *Browser) checkAxe(what, options string) {
 		ID, Help string
 		Nodes    []string
 	}](b, string(source)+`;
-axe.run(document, { `+options+` resultTypes: ['violations'], iframes: false }).then((r) => r.violations.map((v) =>
+Promise.all(document.getAnimations().filter((a) => a.playState === 'running' && a.timeline === document.timeline &&
+	a.effect.getComputedTiming().endTime < Infinity).map((a) => a.finished)).then(() => axe.run(document,
+	{ `+options+` resultTypes: ['violations'], iframes: false })).then((r) => r.violations.map((v) =>
 	({ id: v.id, help: v.help, nodes: v.nodes.slice(0, 4).map((n) => n.html.slice(0,
 		160) + ' ' + (n.any[0]?.message ?? '')) })))`)
 	for _, v := range found {

@@ -2,6 +2,7 @@ package web
 
 import (
 	"encoding/json"
+	"errors"
 	"fmt"
 	"net/http"
 	"strconv"
@@ -204,7 +205,7 @@ func (s *Server) sendLive(w http.ResponseWriter, r *http.Request, l *store.Loade
 
 // drawn is what the page that asks has drawn of its ledger already; nil where that is not known any more.
 func (s *Server) drawn(r *http.Request, l *store.Loaded) *ledger.Grid {
-	version, err := strconv.ParseInt(r.FormValue("version"), 10, 64)
+	version, err := strconv.ParseInt(r.FormValue("drawn"), 10, 64)
 	if err != nil {
 		return nil
 	}
@@ -221,6 +222,10 @@ func (s *Server) edit(w http.ResponseWriter, r *http.Request) {
 		return
 	}
 	by := author(w, r)
+	if err := s.store.TakenBefore(r.Context(), l.ID, by); err != nil {
+		s.sendTaken(w, r, l, err)
+		return
+	}
 	switch act := r.FormValue("act"); act {
 	case "undo", "redo":
 		walk := s.store.Undo
@@ -255,6 +260,15 @@ func (s *Server) edit(w http.ResponseWriter, r *http.Request) {
 		return
 	}
 	s.sendLive(w, r, after, said, nil)
+}
+
+// sendTaken answers an edit that was sent again with the document as it is; any other error is one.
+func (s *Server) sendTaken(w http.ResponseWriter, r *http.Request, l *store.Loaded, err error) {
+	if errors.Is(err, store.ErrTakenBefore) {
+		s.sendLive(w, r, l, "", nil)
+		return
+	}
+	s.fail(w, r, err)
 }
 
 // readAct reads what the designer did as a change.

@@ -6,16 +6,12 @@ import (
 	"encoding/json"
 	"fmt"
 	"io"
-	"log"
 	"net/http"
-	"net/http/httptest"
-	"net/http/httputil"
 	"net/url"
 	"slices"
 	"strconv"
 	"strings"
 	"sync"
-	"sync/atomic"
 	"testing"
 	"time"
 
@@ -122,43 +118,6 @@ func TestEightTabsOfOneBrowser(t *testing.T) {
 	}
 }
 
-// With the server away the bench says that an edit is not saved, and keeps what was typed; when it is back, it is sent.
-func TestServerAway(t *testing.T) {
-	t.Parallel()
-	app := shared.Start(t)
-	target, err := url.Parse(app.URL)
-	if err != nil {
-		t.Fatal(err)
-	}
-	var away atomic.Bool
-	proxy := &httputil.ReverseProxy{Rewrite: func(r *httputil.ProxyRequest) { r.SetURL(target); r.Out.Host = r.In.Host },
-		ErrorLog: log.New(io.Discard, "", 0)}
-	between := httptest.NewServer(http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
-		if away.Load() {
-			panic(http.ErrAbortHandler)
-		}
-		proxy.ServeHTTP(w, r)
-	}))
-	t.Cleanup(func() { between.CloseClientConnections(); between.Close() })
-	b := testkit.Launch(t, 1280, 800)
-	b.Open(between.URL + benchPath + "/")
-	b.Await("document.querySelector('.cur')")
-	away.Store(true)
-	b.Click(cell("fact/dusk/price:month:eur"))
-	b.Press("12.50", kb.Enter)
-	b.Await("document.getElementById('saved').textContent === 'not saved' && " +
-		"document.querySelector('#said.failed')?.textContent.includes('not saved')")
-	shown(b, "fact/dusk/price:month:eur", "12.50")
-	away.Store(false)
-	b.Click(cell("fact/dusk/price:month:eur"))
-	b.Press(kb.Enter, kb.Enter)
-	b.Await("document.getElementById('saved').textContent === 'saved'")
-	l, err := app.Store.Load(t.Context(), "fennmoor")
-	if err != nil || l.Version != 1 {
-		t.Errorf("after it was sent again: version %v (%v)", l.Version, err)
-	}
-}
-
 // A database that is down, and one that hangs, are told from each other by nobody: pages answer 503 in words, and the
 // check of health in two seconds.
 func TestDatabaseAway(t *testing.T) {
@@ -228,7 +187,7 @@ func BenchmarkTwoHundredTabs(b *testing.B) {
 				case <-time.After(time.Duration(c.Wait) * time.Millisecond):
 				}
 				asked := url.Values{"part": {"card"}, "width": {"wide"}, "tab": {"t" + strconv.Itoa(i)}, "view": {view},
-					"version": {version}}
+					"drawn": {version}}
 				request, err := http.NewRequestWithContext(ctx, http.MethodGet, app.URL+benchPath+"/live?"+asked.Encode(), nil)
 				if err != nil {
 					return

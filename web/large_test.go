@@ -127,6 +127,7 @@ func TestAnswersAreSmall(t *testing.T) {
 	} {
 		form := c.form
 		form.Set("version", fmt.Sprint(version))
+		form.Set("drawn", fmt.Sprint(version))
 		form.Set("tab", "t")
 		form.Set("view", view)
 		form.Set("part", "fill")
@@ -208,7 +209,7 @@ func (d *desk) edit(b *testing.B, address string) {
 	b.Helper()
 	began := time.Now()
 	response, err := http.PostForm(address+"/sites/"+d.bench+"/edit", url.Values{"act": {"cells"}, "tab": {"t"},
-		"version": {fmt.Sprint(d.version)}, "view": {d.view},
+		"version": {fmt.Sprint(d.version)}, "drawn": {fmt.Sprint(d.version)}, "view": {d.view},
 		"cells": {fmt.Sprintf(`[{"At":%q,"Text":"%d"}]`, d.cell, 10+len(d.took)%50)}})
 	if err != nil {
 		b.Fatal(err)

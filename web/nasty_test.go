@@ -104,7 +104,7 @@ func probes(t *testing.T, app *testkit.Application) []probe {
 		}
 		for i, field := range known {
 			for _, value := range nasty {
-				form := url.Values{"version": {"0"}, "tab": {"t"}, "act": {acts[i%len(acts)]}, "record": {"dusk"},
+				form := url.Values{"version": {"0"}, "drawn": {"0"}, "tab": {"t"}, "act": {acts[i%len(acts)]}, "record": {"dusk"},
 					"axis": {"features"}, "kind": {"pricing"}, "block": {"memberships"}}
 				form.Set(field, value)
 				all = append(all, probe{method, fill("", ""), form})

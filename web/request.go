@@ -83,7 +83,7 @@ func setCookie(w http.ResponseWriter, r *http.Request, name, value string) {
 // author is the actor at a block's bench, or with no block at the site's own page.
 func author(w http.ResponseWriter, r *http.Request) store.Author {
 	return store.Author{Actor: actor(w, r), Tab: r.FormValue("tab"), Hold: r.FormValue("hold"),
-		Scope: chi.URLParam(r, "block")}
+		Key: r.FormValue("edit-key"), Known: strings.Fields(r.FormValue("known")), Scope: chi.URLParam(r, "block")}
 }
 
 const themeCookie = "rubrel_theme"

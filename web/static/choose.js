@@ -46,6 +46,7 @@ const tryOn = () => {
 };
 of?.addEventListener('change', tryOn);
 if (of?.value) tryOn();
+else narrow(); // something may have been typed before this came
 
 document.getElementById('choices').parentElement.addEventListener('keydown', (event) => {
   const all = left().map((choice) => choice.querySelector('button'));

@@ -1,6 +1,7 @@
 // Pictures and icons: files are dropped or chosen, and sent two at a time with their progress; a picture's focus is
 // marked on it.
 import { Plate } from './plate.js';
+import { ask, saidIn } from './server.js';
 
 const form = document.getElementById('drop');
 const list = document.getElementById('uploads');
@@ -14,7 +15,6 @@ const send = (file, line) =>
     body.append('file', file);
     request.open('POST', form.action);
     request.setRequestHeader('Accept', 'application/json');
-    request.responseType = 'json';
     request.upload.addEventListener('progress', ({ loaded, total }) => {
       line.progress.value = loaded / total;
     });
@@ -25,8 +25,10 @@ const send = (file, line) =>
     request.addEventListener('error', () => fault('the server does not answer; drop it again in a moment'));
     request.addEventListener('load', () => {
       line.progress.value = 1;
-      const { added = [], faults = ['it was not taken'] } = request.response ?? {};
-      if (added.length) done(true);
+      if (!request.getResponseHeader('Content-Type')?.startsWith('application/json'))
+        return fault(saidIn(request.responseText, request.status)); // a page, as every other act has
+      const { added, faults } = JSON.parse(request.responseText);
+      if (added?.length) done(true);
       else fault(faults.join(' '));
     });
     request.send(body);
@@ -93,9 +95,15 @@ for (const focus of document.querySelectorAll('.focus')) {
   const save = () => {
     before = before.then(async () => {
       const place = field.value;
-      const answer = await fetch(focus.action, { method: 'POST', body: new URLSearchParams(new FormData(focus)) });
-      focus.dataset.saved = answer.ok ? place : '';
-      field.setCustomValidity(answer.ok ? '' : 'it was not saved');
+      try {
+        await ask(focus.action, { method: 'POST', body: new URLSearchParams(new FormData(focus)) });
+        focus.dataset.saved = place;
+        field.setCustomValidity('');
+      } catch (problem) {
+        focus.dataset.saved = '';
+        field.setCustomValidity(problem.message);
+        field.reportValidity();
+      }
     });
   };
   field.addEventListener('change', () => {

@@ -1,4 +1,7 @@
 // What every screen does: the theme, keys that lead to a field, forms that answer to a choice, copying.
+import { waitingAt } from './bench/outbox.js';
+import { answers } from './server.js';
+
 if (document.body.classList.contains('at-bench')) await import('./bench/main.js');
 
 if (document.body.classList.contains('at-house')) await import('./specimen.js');
@@ -40,8 +43,41 @@ document.addEventListener('change', (event) => {
   if (event.target.matches('[data-submit]')) event.target.form.requestSubmit();
 });
 
-// What cannot be taken back is asked about first.
-document.addEventListener('submit', (event) => {
-  const question = event.submitter?.dataset.confirm;
-  if (question && !confirm(question)) event.preventDefault();
+// say puts a notice at the head of the page.
+function say(words, { failed = false, name }) {
+  document.getElementById(name)?.remove();
+  const notice = document.createElement('p');
+  notice.id = name;
+  notice.className = failed ? 'fault at-head' : 'notice at-head';
+  notice.setAttribute('role', failed ? 'alert' : 'status');
+  notice.append(...words);
+  (document.querySelector('main.sheet') ?? document.body).prepend(notice);
+}
+
+// What cannot be taken back is asked about first. A form is sent once the server answers, so that what was typed into
+// it is not lost to a browser's page about an address that does not answer.
+const answered = new WeakSet();
+document.addEventListener('submit', async (event) => {
+  const { target: form, submitter } = event;
+  if (answered.delete(form) || event.defaultPrevented) return;
+  const question = submitter?.dataset.confirm;
+  if (question && !confirm(question)) return event.preventDefault();
+  if (form.method !== 'post') return;
+  event.preventDefault();
+  if (await answers()) {
+    answered.add(form);
+    form.requestSubmit(submitter);
+  } else {
+    const words = 'The server does not answer: nothing was sent. What you typed is still here; try again in a moment.';
+    say([words], { failed: true, name: 'not-sent' });
+  }
 });
+
+// Edits that a bench could not send wait in this browser: it is said where, until the bench is opened.
+for (const [address, count] of waitingAt()) {
+  if (location.pathname.startsWith(`${address}/`)) continue;
+  const link = document.createElement('a');
+  Object.assign(link, { className: 'link', href: `${address}/`, textContent: 'Open its bench' });
+  const waits = count === 1 ? '1 edit waits' : `${count} edits wait`;
+  say([`${waits} in this browser, not sent yet. `, link, ' to send what waits.'], { name: `waits-${address}` });
+}

@@ -1,5 +1,7 @@
 // The pane beside the ledger that shows a kind's chart in place of the proof. It follows the document, and a chart's
 // values can be read by pointing at it or by the keys of its slider.
+import { ask } from '../server.js';
+
 export class ChartPane {
   constructor(desk) {
     this.desk = desk;
@@ -45,8 +47,13 @@ export class ChartPane {
   async refresh() {
     if (!this.name) return;
     const { name, query } = this;
-    const answer = await fetch(`${this.desk.url}/charts/${name}?${query}`);
-    const html = await answer.text();
+    let html;
+    try {
+      html = await (await ask(`${this.desk.url}/charts/${name}?${query}`)).text();
+    } catch (problem) {
+      this.desk.say(problem.message, true);
+      return;
+    }
     if (name !== this.name || query !== this.query) return; // something else has been asked for since
     Idiomorph.morph(this.pane, html, { morphStyle: 'innerHTML' });
     const data = this.pane.querySelector('[data-chart] script');

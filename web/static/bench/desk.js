@@ -1,20 +1,32 @@
+import { Outbox } from './outbox.js';
+import { answers, saidIn, Server } from '../server.js';
 import { follow } from './stream.js';
+import { newToken } from './token.js';
+
+const slow = 6000; // ms after which an answer that has not come is asked about
+
+const sleep = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
 
 // The desk sends acts to the server one after another and passes on what comes back. It knows which version,
-// part and width the bench shows; the document itself lives on the server only.
+// part and width the bench shows; the document itself lives on the server only. While the server is away, edits wait in
+// the outbox.
 export class Desk {
   constructor(root) {
     this.root = root;
     this.url = root.dataset.url;
-    this.tab = crypto.randomUUID?.() ?? String(Math.random()).slice(2);
+    this.tab = newToken();
     this.queue = Promise.resolve();
     this.waiting = 0;
-    this.posting = 0; // acts of which no answer has come
     this.checked = this.version; // the marks are of this version, or asked for
-    this.lost = false; // the last act did not reach the server
     this.listeners = [];
+    this.outbox = new Outbox(this.url);
+    this.server = new Server((away) => {
+      this.#status();
+      if (away) this.say(this.#kept(), true);
+      else this.refresh();
+    });
     addEventListener('beforeunload', (event) => {
-      if (this.lost || this.posting) event.preventDefault();
+      if (!this.outbox.stored) event.preventDefault();
     });
   }
 
@@ -50,13 +62,46 @@ export class Desk {
     this.listeners.push(listener);
   }
 
-  // send queues an act; it resolves to whether the act was taken.
+  // send queues an edit; it resolves to whether the edit was taken, once the server has said so.
   send(values) {
-    return this.#enqueue(async () => this.#post(`${this.url}/edit`, values));
+    const { version, tab, shown } = this;
+    const entry = this.outbox.add({ ...shown, version, tab, ...values });
+    if (this.server.away) this.say(this.#kept(), true);
+    return this.#enqueue(() => this.#deliver(entry, { ...this.shown, ...values }));
   }
 
+  // resend queues the edits that earlier pages of the block could not send: each with whether it is taken.
+  resend() {
+    const found = this.outbox.entries.filter((entry) => entry.found);
+    return found.map((entry) => [entry, this.#enqueue(() => this.#deliver(entry))]);
+  }
+
+  async #deliver(entry, shown = {}) {
+    const fields = { ...entry.fields, ...shown };
+    for (let wait = 250; ; wait = Math.min(2 * wait, 10_000)) {
+      const taken = await this.#post(`${this.url}/edit`, fields);
+      if (taken !== null) {
+        this.outbox.remove(entry);
+        return taken;
+      }
+      this.server.is(true);
+      this.say(this.#kept(), true);
+      await sleep(wait); // a server that answers to this alone with nothing is not asked without end
+      await this.server.back();
+    }
+  }
+
+  // settle ends a clash by one of its values.
   settle(id, value) {
-    return this.#enqueue(async () => this.#post(`${this.url}/settle/${id}`, { value }));
+    return this.#enqueue(async () => {
+      const { tab, shown } = this;
+      const taken = await this.#post(`${this.url}/settle/${id}`, { ...shown, tab, value });
+      if (taken === null) {
+        this.server.back();
+        this.say('The server does not answer: nothing is settled yet. Choose again in a moment.', true);
+      }
+      return taken;
+    });
   }
 
   // choose shows another part, another width, or other sections unfolded in the ledger. What is not chosen stays as
@@ -75,9 +120,13 @@ export class Desk {
     });
   }
 
-  #show(chosen) {
-    const { version, shown, view, tab } = this;
-    return this.#swap('GET', `${this.url}/live`, { version, ...shown, view, tab, ...chosen });
+  // show resolves to whether the server has answered: what only looks loses nothing.
+  async #show(chosen) {
+    if (this.server.away) return false;
+    const { shown, tab } = this;
+    const shows = await this.#swap('GET', `${this.url}/live`, { ...shown, tab, ...chosen });
+    if (shows === null) this.server.back();
+    return shows !== null;
   }
 
   // settled is when everything sent so far has been answered.
@@ -102,46 +151,77 @@ export class Desk {
 
   #status() {
     const saved = document.getElementById('saved');
+    const { away } = this.server;
+    const { size } = this.outbox;
     saved.classList.toggle('busy', this.waiting > 0);
-    saved.classList.toggle('lost', this.lost);
-    saved.textContent = this.waiting > 0 ? 'saving' : this.lost ? 'not saved' : 'saved';
+    saved.classList.toggle('lost', away);
+    const wait = size === 1 ? '1 edit waits' : `${size} edits wait`;
+    saved.textContent = away ? (size ? wait : 'server away') : this.waiting > 0 ? 'saving' : 'saved';
   }
 
+  // kept says where the edits are while the server is away.
+  #kept() {
+    const { size, stored } = this.outbox;
+    if (!size) return 'The server does not answer. What you do now is kept in this browser, and sent when it is back.';
+    const edits = size === 1 ? '1 edit is' : `${size} edits are`;
+    const where = stored ? 'browser, even if you leave,' : 'page (leave it open: the browser’s storage is full)';
+    return `The server does not answer. ${edits} kept in this ${where} and sent when it is back.`;
+  }
+
+  // post sends a form that changes something; it is null where no answer has come.
   async #post(url, values) {
-    this.posting++;
+    let late = null;
+    const ask = async () => {
+      if (await answers()) late = setTimeout(ask, slow);
+      else htmx.trigger(this.root, 'htmx:abort');
+    };
+    late = setTimeout(ask, slow);
     try {
-      const { version, shown, view, tab } = this;
-      return await this.#swap('POST', url, { version, ...shown, view, tab, ...values });
+      return await this.#swap('POST', url, values);
     } finally {
-      this.posting--;
+      clearTimeout(late);
+      late = undefined;
     }
   }
 
+  // swap asks the server and draws what it says; it is whether that is what was asked for, or null without an answer.
   async #swap(method, url, values) {
+    const { version, view } = this;
     let live = null;
-    const note = (event) => {
+    let request = null;
+    const hear = (event) => {
       live = event.detail;
     };
-    document.body.addEventListener('rubrel:live', note, { once: true });
+    const end = (event) => {
+      request = event.detail.xhr;
+    };
+    document.body.addEventListener('rubrel:live', hear, { once: true });
+    this.root.addEventListener('htmx:afterRequest', end, { once: true });
     try {
-      await htmx.ajax(method, url, { source: this.root, swap: 'none', values });
+      await htmx.ajax(method, url, { source: this.root, swap: 'none', values: { drawn: version, view, ...values } });
     } catch {
-      // There was no answer at all; one that is not an answer to an act is as good as none.
+      // There was no answer at all.
     } finally {
-      document.body.removeEventListener('rubrel:live', note);
+      document.body.removeEventListener('rubrel:live', hear);
+      this.root.removeEventListener('htmx:afterRequest', end);
     }
-    if (!live) {
-      // What only looks loses nothing.
-      if (method === 'POST') this.#lose();
-      throw new Error('the server did not answer');
-    }
-    if (method === 'POST') this.lost = false;
+    if (!live) return this.#unheard(request);
+    this.server.is(false);
     // The marks are of an older version until they are fetched.
     if (live.version !== this.checked) document.getElementById('marks').ariaBusy = 'true';
     this.checked = live.version;
     live.drawing = JSON.parse(document.getElementById('drawing').textContent);
     for (const listener of this.listeners) listener(live);
     return !live.failed;
+  }
+
+  // unheard is for an answer that is none to an act: null where the server, or what stands before it, is away;
+  // otherwise the act was refused before it was read, and the page that says so is quoted.
+  #unheard(request) {
+    const status = request?.status ?? 0;
+    if (status === 0 || (status >= 502 && status <= 504)) return null;
+    this.say(saidIn(request.responseText, status), true);
+    return false;
   }
 
   // check asks for the marks of what is shown now. While an answer is on its way, one more question waits.
@@ -168,26 +248,17 @@ export class Desk {
     said.textContent = text;
   }
 
-  #lose() {
-    this.lost = true;
-    this.say(
-      'The server does not answer: the last edit is not saved. It is still in its cell; press Enter there twice to ' +
-        'send it again.',
-      true,
-    );
-  }
-
   // follow hears of changes made elsewhere and shows them once nobody is typing. A page that nobody sees waits until
   // somebody does.
   follow(grid) {
     const catchUp = (version) => {
-      if (version <= this.version || this.waiting > 0) return;
+      if (version <= this.version || this.waiting > 0 || this.server.away) return;
       if (document.hidden) document.addEventListener('visibilitychange', () => catchUp(version), { once: true });
       else if (grid.editing) setTimeout(() => catchUp(version), 400);
-      else this.refresh().catch(() => {});
+      else this.refresh();
     };
-    const site = this.root.dataset.site;
-    follow(site, ({ version, wait }) => setTimeout(() => catchUp(version), wait));
+    const lost = () => this.server.back();
+    follow(this.root.dataset.site, ({ version, wait }) => setTimeout(() => catchUp(version), wait), lost);
   }
 }
 

@@ -1,11 +1,14 @@
 // The ledger as a grid: a cursor and a rectangle, keys, editing, copying, dragging. Cells are known by their
 // address (data-at), so the cursor stays where it is when the server has drawn them again. Of a large ledger only
 // what is in sight is there (sheet.js): a place may have no cell.
+import { ask } from '../server.js';
 import { parseTSV, writeTSV } from './tsv.js';
 import { startDrag } from './drag.js';
 import { Offers } from './offers.js';
 import { Sheet } from './sheet.js';
 import { scrub, stepped, stepsOf, Trial } from './step.js';
+
+const slow = 500; // ms after which a text that has not been answered is shown in its cell
 
 export class Grid {
   constructor(desk) {
@@ -17,8 +20,7 @@ export class Grid {
     this.cursor = { row: 1, column: 3 };
     this.anchor = { ...this.cursor };
     this.editing = null;
-    this.pending = new Map(); // texts that were not taken, by address
-    this.unsent = new Set(); // the addresses of those that did not reach the server
+    this.pending = new Map(); // texts that were not taken, or not yet, by address
     this.listeners = [];
     this.seen = true; // the cursor is in view
     desk.onChange((live) => this.afterChange(live));
@@ -91,8 +93,6 @@ export class Grid {
       let wanted;
       let tries = 3; // what cannot be had is not asked for again and again
       while (tries-- > 0 && (wanted = this.sheet.wanted())) await this.desk.choose(wanted);
-    } catch {
-      // The server is away; the next scroll asks again.
     } finally {
       this.looking = false;
     }
@@ -281,8 +281,7 @@ export class Grid {
       rows: `${Math.max(0, top - 1)}-${Math.max(1, bottom)}`,
       columns: `${Math.max(0, left - leading)}-${Math.max(1, right - leading + 1)}`,
     };
-    const answer = await fetch(`${this.desk.url}/cells?${new URLSearchParams(shown)}`);
-    if (!answer.ok) throw new Error(`the cells answer ${answer.status}`);
+    const answer = await ask(`${this.desk.url}/cells?${new URLSearchParams(shown)}`);
     const lines = await answer.json(); // the heads of the columns, then the rows
     const skip = Math.max(0, left - leading); // records before those that were asked for
     return (top === 0 ? lines : lines.slice(1)).map((line) =>
@@ -297,7 +296,7 @@ export class Grid {
     this.cursor = { row, column };
     if (!extend) this.anchor = { ...this.cursor };
     this.draw();
-    if (!this.cell()) this.bring().catch(() => {});
+    if (!this.cell()) this.bring();
   }
 
   moveToCell(cell, extend = false) {
@@ -330,7 +329,7 @@ export class Grid {
       return;
     if (!cell && key.length === 1) {
       done();
-      this.bring().catch(() => {});
+      this.bring();
     } else if (step && altKey && step[0] && cell.dataset.step) {
       done();
       this.nudge(cell, -step[0] * (shiftKey ? 10 : 1), event.repeat);
@@ -532,31 +531,52 @@ export class Grid {
     if (cells.length) this.write(cells.map(({ at }) => ({ at, text: at.startsWith('featured/') ? 'no' : '' })));
   }
 
-  async write(cells) {
-    // Without an answer the desk has said that the server is away.
-    this.note(cells, await this.desk.send({ act: 'cells', cells: JSON.stringify(cells) }).catch(() => null));
+  write(cells) {
+    return this.track(cells, this.desk.send({ act: 'cells', cells: JSON.stringify(cells) }));
   }
 
-  // note keeps the texts of cells that were not taken: refused, or, with null, sent in vain.
-  note(cells, taken) {
+  // resend sends what earlier pages of the block could not, and shows it.
+  resend() {
+    for (const [{ fields }, taken] of this.desk.resend())
+      if (fields.act === 'cells') this.track(JSON.parse(fields.cells), taken);
+  }
+
+  // track keeps the texts of cells until the server has taken them, and of those that it refuses until they are edited
+  // again.
+  async track(cells, answer) {
+    const since = performance.now();
+    for (const { at, text } of cells) this.pending.set(at, { text, since });
+    setTimeout(() => this.drawPending(), slow);
+    this.drawPending();
+    const taken = await answer;
     for (const { at, text } of cells) {
+      const pending = this.pending.get(at);
+      if (pending?.text !== text) continue; // something else was typed since
       if (taken) this.pending.delete(at);
-      else this.pending.set(at, text);
-      if (taken === null) this.unsent.add(at);
-      else this.unsent.delete(at);
+      else pending.refused = true;
     }
     this.drawPending();
   }
 
   // drawPending marks the cells whose last text was not taken: editing them again starts from that text. What the
-  // server has never seen is shown in its cell.
+  // server has not answered yet is shown in its cell.
   drawPending() {
-    for (const cell of this.table.querySelectorAll('.fault')) cell.classList.remove('fault');
-    for (const [at, text] of this.pending) {
+    for (const cell of this.table.querySelectorAll('.fault, .waiting')) {
+      cell.classList.remove('fault', 'waiting');
+      const shown = cell.querySelector('.shown');
+      if (shown?.dataset.was === undefined) continue;
+      shown.textContent = shown.dataset.was;
+      delete shown.dataset.was;
+    }
+    for (const [at, { text, since, refused }] of this.pending) {
       const cell = this.table.querySelector(`[data-at="${CSS.escape(at)}"]`);
-      cell?.classList.add('fault');
-      const shown = this.unsent.has(at) && cell?.querySelector('.shown');
-      if (shown) shown.textContent = text;
+      const shown = cell?.querySelector('.shown');
+      if (refused) cell?.classList.add('fault');
+      else if (shown && (this.desk.server.away || performance.now() - since >= slow)) {
+        cell.classList.add('waiting');
+        shown.dataset.was = shown.textContent;
+        shown.textContent = text;
+      }
     }
   }
 
@@ -568,7 +588,7 @@ export class Grid {
     this.reveal(cell);
     const box = cell.getBoundingClientRect();
     const outer = this.scroll.getBoundingClientRect();
-    const text = typed ?? this.pending.get(this.editing) ?? cell.dataset.text;
+    const text = typed ?? this.pending.get(this.editing)?.text ?? cell.dataset.text;
     const mono = cell.matches('.right, tr[data-property] td');
     const wide = mono ? box.width : Math.max(box.width, Math.min(320, outer.right - box.left - 4));
     const left =
@@ -694,7 +714,7 @@ export class Grid {
     event.preventDefault();
     const drawn = this.rectangle();
     if (drawn) event.clipboardData.setData('text/plain', Grid.copied(drawn));
-    else this.copy().catch(() => this.desk.say('The server does not answer: nothing is copied.', true));
+    else this.copy().catch(({ message }) => this.desk.say(message, true));
     return true;
   }
 
@@ -710,7 +730,7 @@ export class Grid {
     const at = this.rows[top]?.[left]?.dataset.at;
     if (!at || !text) return;
     const shape = parseTSV(text);
-    if (await this.desk.send({ act: 'paste', at, text }).catch(() => false)) {
+    if (await this.desk.send({ act: 'paste', at, text })) {
       this.anchor = { row: top, column: left };
       this.cursor = {
         row: Math.min(top + shape.length - 1, this.sheet.rowCount - 1),

@@ -4,6 +4,7 @@ import { Proof } from './proof.js';
 import { Desk } from './desk.js';
 import { ChartPane } from './chart.js';
 import { Tray } from './tray.js';
+import { ask } from '../server.js';
 
 const root = document.getElementById('bench');
 const desk = new Desk(root);
@@ -60,9 +61,12 @@ function quieten({ quieten: mark, on, measured = '' }) {
 // propose asks an outside service and shows what it would change; nothing is changed until that is taken.
 async function propose(name) {
   const dialog = document.getElementById('proposal');
-  const answer = await fetch(`${root.dataset.url}/sources/${name}`);
-  dialog.innerHTML = await answer.text();
-  dialog.showModal();
+  try {
+    dialog.innerHTML = await (await ask(`${root.dataset.url}/sources/${name}`)).text();
+    dialog.showModal();
+  } catch (problem) {
+    desk.say(problem.message, true);
+  }
 }
 
 document.addEventListener('click', (event) => {
@@ -117,4 +121,5 @@ document.addEventListener('keydown', (event) => {
   }
 });
 
+grid.resend();
 desk.follow(grid);

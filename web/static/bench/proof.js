@@ -1,5 +1,6 @@
 // The proof: one frame a width, each showing the rendered files at their true width, scaled to fit. After an edit
 // the new style sheet is loaded beside the old and the body is morphed, so nothing flashes and no scroll is lost.
+import { ask } from '../server.js';
 import { Lens } from './lens.js';
 
 export class Proof {
@@ -103,6 +104,8 @@ export class Proof {
         this.shown = version;
         this.draw();
       }
+    } catch (problem) {
+      this.desk.say(`The proof is of an older version. ${problem.message}`, true);
     } finally {
       this.busy = false;
       this.desk.check();
@@ -110,8 +113,7 @@ export class Proof {
   }
 
   async refresh() {
-    const answer = await fetch(`${this.desk.url}/proof/index.html`);
-    if (!answer.ok) throw new Error(`the proof answers ${answer.status}`);
+    const answer = await ask(`${this.desk.url}/proof/index.html`);
     const next = new DOMParser().parseFromString(await answer.text(), 'text/html');
     await Promise.all(this.frames.map((frame) => this.replace(frame.querySelector('iframe').contentDocument, next)));
   }

@@ -1,6 +1,8 @@
 // Stepping a value: by keys, or by dragging a property's name. What is tried while a key or the mouse is held shows
 // in the proof at once and is one entry of the log. stepped is a number with its unit, so many steps on; null for
 // what is no number. The server says what a step is in each unit, and where it ends.
+import { newToken } from './token.js';
+
 export function stepped(text, { bare, by }, steps) {
   const found = /^(-?\d*\.?\d+)([a-z%]*)$/i.exec(text.trim());
   if (!found) return null;
@@ -20,12 +22,13 @@ export class Trial {
     this.grid = grid;
     this.at = at;
     this.began = text; // what the cell said before, "" for nothing
-    this.hold = crypto.randomUUID?.() ?? String(Math.random()).slice(2);
+    this.hold = newToken();
     this.next = null;
     this.sending = null;
   }
 
   show(text) {
+    if (this.grid.desk.server.away) return this.#send(text); // nothing is kept that is not sent
     this.next = text;
     this.sending ??= this.#drain();
     return this.sending;
@@ -40,13 +43,15 @@ export class Trial {
     while (this.next !== null) {
       const text = this.next;
       this.next = null;
-      const cells = [{ at: this.at, text }];
-      const taken = await this.grid.desk
-        .send({ act: 'cells', cells: JSON.stringify(cells), hold: this.hold })
-        .catch(() => null);
-      this.grid.note(cells, taken);
+      await this.#send(text);
     }
     this.sending = null;
+  }
+
+  #send(text) {
+    const cells = [{ at: this.at, text }];
+    const { grid, hold } = this;
+    return grid.track(cells, grid.desk.send({ act: 'cells', cells: JSON.stringify(cells), hold }));
   }
 }
 

@@ -1,6 +1,7 @@
 // The tray below the ledger: the value under the cursor taken apart into fields. The server says which fields there
 // are and what they make together (data-compose); what is tried while the mouse is held is one entry of the log.
 import { Plate } from '../plate.js';
+import { ask } from '../server.js';
 import { stepped, stepsOf, Trial } from './step.js';
 
 const own = (node, inner) => inner.parentElement.closest('[data-compose]') === node;
@@ -64,23 +65,21 @@ export class Tray {
   async load() {
     if (!this.open) return;
     const { at } = this;
-    if (!at) {
-      this.node.replaceChildren(
-        Object.assign(document.createElement('p'), {
-          className: 'ghost',
-          textContent: 'Move to a value of the look, or to a place on a picture, to adjust it here.',
-        }),
-      );
-      return;
+    if (!at) return this.#say('Move to a value of the look, or to a place on a picture, to adjust it here.');
+    let html;
+    try {
+      const asked = new URLSearchParams({ at, ...(this.parted ? { parted: 'yes' } : {}) });
+      html = await (await ask(`${this.desk.url}/control?${asked}`)).text();
+    } catch (problem) {
+      return this.#say(problem.message);
     }
-    const answer = await fetch(
-      `${this.desk.url}/control?${new URLSearchParams({ at, ...(this.parted ? { parted: 'yes' } : {}) })}`,
-    );
-    const html = await answer.text();
     if (at !== this.at || this.held) return; // the cursor has gone on
-    if (!answer.ok) return;
     Idiomorph.morph(this.node, html, { morphStyle: 'innerHTML' });
     this.paint();
+  }
+
+  #say(textContent) {
+    this.node.replaceChildren(Object.assign(document.createElement('p'), { className: 'ghost', textContent }));
   }
 
   get body() {
