@@ -187,7 +187,7 @@ func cutAt(t *testing.T, moment int64, killHost bool) {
 		t.Helper()
 		files := release(n)
 		remember(releases, n, files)
-		number, err := s.AddRelease(t.Context(), "fennmoor", 0, "", files)
+		number, err := s.AddRelease(t.Context(), &store.Loaded{ID: "fennmoor", Version: 0}, "", files)
 		if err == nil {
 			err = s.Publish(t.Context(), "fennmoor", "ann", number)
 		}
@@ -261,7 +261,7 @@ func TestReadersSeeWholeReleases(t *testing.T) {
 	for n := 1; n <= count; n++ {
 		files := release(n)
 		remember(releases, n, files)
-		if _, err := s.AddRelease(t.Context(), "fennmoor", 0, "", files); err != nil {
+		if _, err := s.AddRelease(t.Context(), &store.Loaded{ID: "fennmoor", Version: 0}, "", files); err != nil {
 			t.Fatal(err)
 		}
 	}
@@ -369,7 +369,7 @@ func TestDatabaseFailsMeanwhile(t *testing.T) {
 	if err := s.SetHost(ctx, "fennmoor", host.target("fennmoor")); err != nil {
 		t.Fatal(err)
 	}
-	if _, err := s.AddRelease(ctx, "fennmoor", 0, "", release(1)); err != nil {
+	if _, err := s.AddRelease(ctx, &store.Loaded{ID: "fennmoor", Version: 0}, "", release(1)); err != nil {
 		t.Fatal(err)
 	}
 	connection, err := pgx.Connect(ctx, address)

@@ -105,11 +105,7 @@ func Release(site *document.Site, registry dresses.Registry, now time.Time) ([]F
 	}
 	files := d.files()
 	for i, page := range site.Pages {
-		name := page.ID
-		if i == 0 {
-			name = "index"
-		}
-		written, err := d.page(name, page)
+		written, err := d.page(PageName(i, page), page)
 		if err != nil {
 			return nil, err
 		}
@@ -121,6 +117,14 @@ func Release(site *document.Site, registry dresses.Registry, now time.Time) ([]F
 		}
 	}
 	return files, nil
+}
+
+// PageName is what the file of a site's page is called, before ".html": the first page is the index.
+func PageName(i int, page document.Page) string {
+	if i == 0 {
+		return "index"
+	}
+	return page.ID
 }
 
 // Proof renders one block alone on a page, with the files it needs: the block's HTML and CSS are those of a release.

@@ -65,6 +65,7 @@ func (s *Store) sweep(ctx context.Context) error {
 	_, err := s.pool.Exec(ctx, `delete from blob where held_at < now() - $1::interval
 		and not exists (select from picture_use where picture_use.hash = blob.hash)
 		and not exists (select from release_file where release_file.hash = blob.hash)
+		and not exists (select from release where release.document = blob.hash)
 		and not exists (select from clash where patch::text like '%' || blob.hash || '%')`, sweepAfter)
 	if err != nil {
 		return fmt.Errorf("store: sweep: %w", err)

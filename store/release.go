@@ -9,6 +9,7 @@ import (
 
 	"github.com/jackc/pgx/v5"
 
+	"rubrel/core/document"
 	"rubrel/render"
 )
 
@@ -22,28 +23,37 @@ type Release struct {
 	Bytes   int64
 }
 
-// AddRelease stores rendered files as the site's next release.
-func (s *Store) AddRelease(ctx context.Context, site string, version int64, note string,
-	files []render.File) (int, error) {
+// AddRelease stores rendered files as the next release of a site, with the document that they were made of.
+func (s *Store) AddRelease(ctx context.Context, l *Loaded, note string, files []render.File) (int, error) {
+	site := l.ID
+	made, err := document.Encode(l.Tree)
+	if err != nil {
+		return 0, fmt.Errorf("store: release of %s: %w", site, err)
+	}
 	var number int
-	err := pgx.BeginFunc(ctx, s.pool, func(tx pgx.Tx) error {
+	err = pgx.BeginFunc(ctx, s.pool, func(tx pgx.Tx) error {
 		// The site's row serialises numbering: two who publish at once get two numbers.
 		if _, err := tx.Exec(ctx, "select from site where id = $1 for update", site); err != nil {
 			return fmt.Errorf("store: release of %s: %w", site, err)
 		}
-		err := tx.QueryRow(ctx, `insert into release (site, number, version, note)
-			select $1, coalesce(max(number), 0) + 1, $2, $3 from release where site = $1
-			returning number`, site, version, note).Scan(&number)
+		batch := &pgx.Batch{}
+		insert := func(bytes []byte) (hash string) {
+			sum := sha256.Sum256(bytes)
+			hash = hex.EncodeToString(sum[:])
+			batch.Queue(insertBlob, hash, bytes)
+			return hash
+		}
+		err := tx.QueryRow(ctx, "select coalesce(max(number), 0) + 1 from release where site = $1", site).Scan(&number)
 		if err != nil {
 			return fmt.Errorf("store: release of %s: %w", site, err)
 		}
-		batch := &pgx.Batch{}
+		hash := insert(made)
+		batch.Queue("insert into release (site, number, version, note, document) values ($1, $2, $3, $4, $5)", site, number,
+			l.Version, note, hash)
 		for _, f := range files {
 			hash := f.Held
 			if f.Bytes != nil {
-				sum := sha256.Sum256(f.Bytes)
-				hash = hex.EncodeToString(sum[:])
-				batch.Queue(insertBlob, hash, f.Bytes)
+				hash = insert(f.Bytes)
 			}
 			batch.Queue("insert into release_file (site, number, path, type, hash) values ($1, $2, $3, $4, $5)", site, number,
 				f.Path, f.Type, hash)
@@ -54,6 +64,27 @@ func (s *Store) AddRelease(ctx context.Context, site string, version int64, note
 		return nil
 	})
 	return number, err
+}
+
+// Released is the site as it was when a release was made, with the paths of the release's files; nil for a release that
+// an earlier Rubrel made, or of a document that this one does not read.
+func (s *Store) Released(ctx context.Context, site string, number int) (*document.Site, []string, error) {
+	var text []byte
+	var paths []string
+	err := s.pool.QueryRow(ctx, `select bytes, array(select path from release_file f
+			where f.site = release.site and f.number = release.number order by path)
+		from release left join blob on hash = document where site = $1 and number = $2`, site, number).Scan(&text, &paths)
+	if err != nil {
+		return nil, nil, fmt.Errorf("store: release %d of %s: %w", number, site, notFound(err))
+	}
+	if text == nil {
+		return nil, paths, nil
+	}
+	made, _, err := document.Parse(text, s.kinds)
+	if err != nil {
+		return nil, paths, nil
+	}
+	return made, paths, nil
 }
 
 // NextRelease is the number that the site's next release will have.

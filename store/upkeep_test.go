@@ -56,7 +56,7 @@ func TestLogIsBounded(t *testing.T) {
 	}
 	defer s.Close()
 	ctx := t.Context()
-	if _, err := s.AddRelease(ctx, "fennmoor", 0, "", []render.File{{Path: "index.html", Type: "text/html",
+	if _, err := s.AddRelease(ctx, &store.Loaded{ID: "fennmoor"}, "", []render.File{{Path: "index.html", Type: "text/html",
 		Bytes: []byte("x")}}); err != nil {
 		t.Fatal(err)
 	}
@@ -246,7 +246,10 @@ func TestReadOnly(t *testing.T) {
 	for name, act := range map[string]func() error{
 		"an edit":   func() error { _, err := s.Edit(ctx, "fennmoor", ann, 0, price("dusk", "1")); return err },
 		"a removal": func() error { return s.RemoveSite(ctx, "fennmoor") },
-		"a release": func() error { _, err := s.AddRelease(ctx, "fennmoor", 0, "", nil); return err },
+		"a release": func() error {
+			_, err := s.AddRelease(ctx, &store.Loaded{ID: "fennmoor", Version: 0}, "", nil)
+			return err
+		},
 	} {
 		if err := act(); !errors.Is(store.Reason(err), store.ErrReadOnly) {
 			t.Errorf("%s: %v", name, err)
@@ -273,7 +276,8 @@ func TestBackupAndRestore(t *testing.T) {
 		t.Fatal(err)
 	}
 	awkward := []byte("tabs\tand\nlines\\ and \x00 bytes\xff")
-	if _, err := s.AddRelease(ctx, "fennmoor", 3, "first\tnote", []render.File{{Path: "index.html", Type: "text/html",
+	third := &store.Loaded{ID: "fennmoor", Version: 3}
+	if _, err := s.AddRelease(ctx, third, "first\tnote", []render.File{{Path: "index.html", Type: "text/html",
 		Bytes: awkward}}); err != nil {
 		t.Fatal(err)
 	}
@@ -314,7 +318,8 @@ func TestBackupAndRestore(t *testing.T) {
 	if kept, err := empty.Credentials(ctx, "fennmoor"); err != nil || kept.Password != "secret" {
 		t.Errorf("the password: %v", err)
 	}
-	if number, err := empty.AddRelease(ctx, "fennmoor", 4, "", files); err != nil || number != 2 {
+	if number, err := empty.AddRelease(ctx, &store.Loaded{ID: "fennmoor", Version: 4}, "", files); err != nil ||
+		number != 2 {
 		t.Errorf("the next release: %d (%v)", number, err)
 	}
 }

@@ -117,7 +117,7 @@ func TestJourney(t *testing.T) {
 	if err := app.Store.SetHost(t.Context(), "saltline-boat-share", app.HostFor("saltline-boat-share")); err != nil {
 		t.Fatal(err)
 	}
-	b.Click("#publish")
+	publishFromBench(b)
 	b.Await("document.querySelector('.notice')?.textContent.includes('Release 1 is live')")
 	status, page := fetch(t, app.Host+"/saltline-boat-share/")
 	if status != http.StatusOK {

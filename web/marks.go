@@ -61,10 +61,7 @@ func (s *Server) showMarks(w http.ResponseWriter, r *http.Request, status int, f
 	f.Back = "marks"
 	view := marksView{frame: f, Check: r.FormValue("check")}
 	view.Fault = fault
-	now := time.Now()
-	found, err := marks.Several(len(l.Site.Blocks), func(i int) (marks.Subject, error) {
-		return s.subject(l.Site, l.Site.Blocks[i].ID, now)
-	})
+	found, err := s.marksOfAll(l.Site)
 	if err != nil {
 		s.fail(w, r, err)
 		return

@@ -99,10 +99,16 @@ func (s *Server) progress(w http.ResponseWriter, r *http.Request) {
 // maxNote is how long a release's note is, in characters.
 const maxNote = 200
 
-// publish renders the site as its next release, keeps it, and asks for it to be sent to the host.
+// publish renders the site as its next release, keeps it, and asks for it to be sent to the host. What was looked at
+// before is what is published: where the site has changed since, it is shown again.
 func (s *Server) publish(w http.ResponseWriter, r *http.Request) {
 	l := s.load(w, r)
 	if l == nil {
+		return
+	}
+	if seen := r.FormValue("version"); seen != "" && seen != strconv.FormatInt(l.Version, 10) {
+		s.showBeforePublishing(w, r, http.StatusConflict, l, "The site was changed after this page was shown: look at what "+
+			"is new, and publish then.")
 		return
 	}
 	files, err := render.Release(l.Site, s.dresses, time.Now())
@@ -115,7 +121,7 @@ func (s *Server) publish(w http.ResponseWriter, r *http.Request) {
 		return
 	}
 	note := []rune(strings.TrimSpace(r.FormValue("note")))
-	number, err := s.store.AddRelease(r.Context(), l.ID, l.Version, string(note[:min(len(note), maxNote)]), files)
+	number, err := s.store.AddRelease(r.Context(), l, string(note[:min(len(note), maxNote)]), files)
 	if err != nil {
 		s.fail(w, r, err)
 		return

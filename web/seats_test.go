@@ -144,8 +144,7 @@ func TestDetailsAndFolds(t *testing.T) {
 func TestCheckoutCountsTheSame(t *testing.T) {
 	t.Parallel()
 	app, b := openEvenings(t)
-	b.Click("#publish")
-	b.Await("location.pathname.endsWith('/releases')")
+	publishFromBench(b)
 	app.Published(t, "fennmoor")
 	b.Open(app.Host + "/fennmoor/schools.html?seats=41&currency=gbp")
 	total := b.Text("[...document.querySelectorAll('#evenings [data-record=midnight] .rb-price')].find(e => " +

@@ -141,6 +141,8 @@ func (s *Server) siteRoutes(r chi.Router) {
 	r.Get("/paste", s.pasteForm)
 	r.Post("/paste", s.pasteRead)
 	r.Post("/paste/make", s.pasteMake)
+	r.Get("/publish", s.beforePublishing)
+	r.Get("/next/*", s.next)
 	r.Get("/releases", s.releases)
 	r.Post("/releases", s.publish)
 	r.Get("/releases/progress", s.progress)

@@ -10,6 +10,7 @@ import (
 	"time"
 
 	"rubrel/core/document"
+	"rubrel/core/marks"
 	"rubrel/dresses"
 	"rubrel/kinds"
 	"rubrel/render"
@@ -53,12 +54,15 @@ func checkCommand(_ context.Context, arguments []string, out io.Writer) error {
 	serious := false
 	encoder := json.NewEncoder(out)
 	encoder.SetEscapeHTML(false)
-	for _, block := range site.Blocks {
-		subject, err := render.Subject(site, registry, block.ID, time.Now())
-		if err != nil {
-			return fmt.Errorf("%s: %w", arguments[0], err)
-		}
-		for _, mark := range subject.Marks() {
+	now := time.Now()
+	found, err := marks.Several(len(site.Blocks), func(i int) (marks.Subject, error) {
+		return render.Subject(site, registry, site.Blocks[i].ID, now)
+	})
+	if err != nil {
+		return fmt.Errorf("%s: %w", arguments[0], err)
+	}
+	for i, block := range site.Blocks {
+		for _, mark := range found[i] {
 			if mark.Within != "" { // it comes with its own block
 				continue
 			}

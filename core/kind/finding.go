@@ -24,6 +24,8 @@ type Mend struct {
 	Move struct{ Record, After string }
 	// Feature features this record where one is named.
 	Feature string
+	// Without takes an item off an axis where one is named.
+	Without struct{ Axis, Item string }
 	// Unfeature takes the feature from these records.
 	Unfeature []string
 }

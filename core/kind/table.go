@@ -18,7 +18,7 @@ func (s Set) Table() [][]string {
 				said = said || ok
 			}
 			if said {
-				columns = append(columns, column{s.heading(f, key), key.String()})
+				columns = append(columns, column{s.Heading(f, key), key.String()})
 			}
 		}
 	}
@@ -46,8 +46,8 @@ func (s Set) Table() [][]string {
 	return rows
 }
 
-// heading names a fact: the field with the items it is for; an item that is a row of its own by its name alone.
-func (s Set) heading(f Field, key FactKey) string {
+// Heading names a fact: the field with the items it is for; an item that is a row of its own by its name alone.
+func (s Set) Heading(f Field, key FactKey) string {
 	words := []string{f.Label}
 	for i, name := range f.Each {
 		axis, _ := s.Kind.AxisNamed(name)

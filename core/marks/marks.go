@@ -21,6 +21,7 @@ type Mark struct {
 	Quiet  bool            // the designer has said that it is meant so, as it is measured now
 	Reason string          // why
 	Within string          // the block within the subject that it is about; "" for the subject itself
+	Set    string          // the set whose facts it is about, whatever block shows them; "" for the block
 }
 
 // Subject is a block as it is shown: with its look, in the schemes that visitors see, at a time.
@@ -51,19 +52,13 @@ func (s Subject) Marks() []Mark {
 		s.runs = form.Runs(s.View)
 	}
 	var list []Mark
-	var findings []kind.Finding
 	if set.Kind.Check != nil {
-		findings = set.Kind.Check(set.Set, kind.Scene{Locale: s.Site.LanguageOf(s.Block.ID), Now: s.Now})
+		scene := kind.Scene{Locale: s.Site.LanguageOf(s.Block.ID), Now: s.Now}
+		list = s.marked(set.Kind.Check(set.Set, scene), set.ID)
 	}
+	list = append(list, s.marked(links(set), set.ID)...)
 	if form.Check != nil {
-		findings = append(findings, form.Check(s.View)...)
-	}
-	for _, finding := range findings {
-		mark := Mark{ID: strings.Join([]string{finding.Check, finding.Record, finding.Key}, " "), Finding: finding}
-		if finding.Mend != nil {
-			mark.Change = changeOf(s.Block.SetID, *finding.Mend)
-		}
-		list = append(list, mark)
+		list = append(list, s.marked(form.Check(s.View), "")...)
 	}
 	list = append(list, s.contrasts(set.Set)...)
 	list = append(list, s.ownInks(set.Set)...)
@@ -90,6 +85,20 @@ func (s Subject) Marks() []Mark {
 	return list
 }
 
+// marked are findings of the block's set or kind as marks; set is the set that they are about, or "".
+func (s Subject) marked(findings []kind.Finding, set string) []Mark {
+	var list []Mark
+	for _, finding := range findings {
+		mark := Mark{ID: strings.Join([]string{finding.Check, finding.Record, finding.Key}, " "), Finding: finding,
+			Set: set}
+		if finding.Mend != nil {
+			mark.Change = changeOf(s.Block.SetID, *finding.Mend)
+		}
+		list = append(list, mark)
+	}
+	return list
+}
+
 func order(quiet bool) int {
 	if quiet {
 		return 1
@@ -111,6 +120,10 @@ func changeOf(set string, mend kind.Mend) document.Change {
 	batch := document.Batch{Name: mend.Label}
 	for _, edit := range mend.Facts {
 		batch.Changes = append(batch.Changes, FactChange(set, edit))
+	}
+	if mend.Without.Item != "" {
+		batch.Changes = append(batch.Changes, document.RemoveItem{Set: set, Axis: mend.Without.Axis,
+			Item: mend.Without.Item})
 	}
 	if mend.Feature != "" {
 		batch.Changes = append(batch.Changes, document.FeatureRecord{Set: set, Record: mend.Feature, On: true})

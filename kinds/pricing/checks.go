@@ -29,6 +29,7 @@ func check(set kind.Set, at kind.Scene) []kind.Finding {
 	c.order()
 	c.lost()
 	c.ranges()
+	c.unpriced()
 	for _, record := range c.set.Records {
 		c.cliff(record)
 		c.deadline(record)
@@ -147,6 +148,40 @@ func (c *checker) lost() {
 				Mend: &kind.Mend{Label: "give it to " + c.title(record), Facts: []kind.FactEdit{{Record: record.ID, Key: key,
 					Text: has.Facts[key].String()}}}})
 		}
+	}
+}
+
+// unpriced: a plan that no period prices, and a period that no plan is sold for. Words instead of an amount are a
+// price.
+func (c *checker) unpriced() {
+	sold := map[string]bool{} // plans and periods with a price in some currency
+	for _, record := range c.set.Records {
+		for _, period := range c.list.Periods {
+			for _, currency := range c.list.Currencies {
+				if _, _, ok := c.list.Price(record.ID, period, currency); ok {
+					sold["plan "+record.ID], sold["period "+period.ID] = true, true
+				}
+			}
+		}
+	}
+	for _, record := range c.set.Records {
+		if !sold["plan "+record.ID] {
+			c.found = append(c.found, kind.Finding{Check: "price", Where: c.title(record), Record: record.ID,
+				Key: "price", Measured: "no price", Needed: "an amount, or words such as Ask us", Serious: true})
+		}
+	}
+	for i, period := range c.list.Periods {
+		if sold["period "+period.ID] || len(c.set.Records) == 0 {
+			continue
+		}
+		item, _ := c.set.ItemNamed("periods", period.ID)
+		finding := kind.Finding{Check: "period", Where: kind.Text(item.Facts, "label"),
+			Key: period.ID, Measured: "no plan has a price", Needed: "a price, or no such period", Serious: true}
+		if i > 0 { // others follow from the first
+			finding.Mend = &kind.Mend{Label: "take it off the list"}
+			finding.Mend.Without.Axis, finding.Mend.Without.Item = "periods", period.ID
+		}
+		c.found = append(c.found, finding)
 	}
 }
 

@@ -4,7 +4,7 @@ import { answers } from './server.js';
 
 if (document.body.classList.contains('at-bench')) await import('./bench/main.js');
 
-if (document.body.classList.contains('at-house')) await import('./specimen.js');
+if (document.querySelector('.specimens')) await import('./specimen.js');
 
 if (document.body.classList.contains('at-choice')) await import('./choose.js');
 

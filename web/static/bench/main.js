@@ -121,5 +121,14 @@ document.addEventListener('keydown', (event) => {
   }
 });
 
+// What is published holds the last edit: it is on its way while the button is pressed.
+document.getElementById('publish').addEventListener('click', async (event) => {
+  event.preventDefault();
+  const { href } = event.currentTarget;
+  grid.commit();
+  await desk.settled();
+  location.href = href;
+});
+
 grid.resend();
 desk.follow(grid);
