@@ -403,3 +403,28 @@ func (b *Browser) Swipe(selector string, right float64) {
 func MoveMouse(x, y float64) chromedp.Action[chromedp.Void] {
 	return chromedp.MouseEvent(input.DispatchMouseEventTypeMouseMoved, x, y)
 }
+
+// Compose writes a text as an input method does: it is composed in steps, and then taken.
+func (b *Browser) Compose(steps ...string) {
+	b.t.Helper()
+	b.Run(chromedp.Func(func(ctx context.Context, target *chromedp.Target) error {
+		for _, step := range steps {
+			end := int64(len([]rune(step)))
+			if _, err := cdp.Call(ctx, target, input.ImeSetComposition, input.ImeSetCompositionParams{Text: step,
+				SelectionStart: end, SelectionEnd: end}); err != nil {
+				return err
+			}
+		}
+		_, err := cdp.Call(ctx, target, input.InsertText, input.InsertTextParams{Text: steps[len(steps)-1]})
+		return err
+	}))
+}
+
+// Insert writes a text that comes without keys, as from a picker of emoji.
+func (b *Browser) Insert(text string) {
+	b.t.Helper()
+	b.Run(chromedp.Func(func(ctx context.Context, target *chromedp.Target) error {
+		_, err := cdp.Call(ctx, target, input.InsertText, input.InsertTextParams{Text: text})
+		return err
+	}))
+}

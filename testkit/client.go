@@ -93,7 +93,7 @@ func NewClient(t testing.TB, seed uint64, dresses []string) Client {
 		records[fmt.Sprintf("r%d", i)] = map[string]any{"order": orderOf(i), "facts": facts}
 	}
 	k, _ := registry.Named(form[0])
-	if k.Intake != nil && k.Intake.Money {
+	if k.Intake != nil && k.Intake.Currency != nil {
 		fillPricing(set, record, n, words, random)
 	} else {
 		fill(k, set, record, n, words, random)

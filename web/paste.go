@@ -202,9 +202,12 @@ var errPartial = errors.New("this page was sent before all of it had come: look 
 
 func readOptions(r *http.Request) kind.IntakeOptions {
 	o := kind.IntakeOptions{Arrangement: kind.Arrangement(r.FormValue("arrangement")),
-		Currency: strings.ToUpper(r.FormValue("currency")), Roles: map[int]string{}}
+		Currency: strings.ToUpper(r.FormValue("currency")), Cross: kind.Cross(r.FormValue("cross")), Roles: map[int]string{}}
 	if o.Arrangement != kind.Across && o.Arrangement != kind.Down {
 		o.Arrangement = ""
+	}
+	if o.Cross != kind.CrossIsYes && o.Cross != kind.CrossIsNo {
+		o.Cross = ""
 	}
 	if mark := r.FormValue("decimal"); mark == "." || mark == "," {
 		o.Decimal = rune(mark[0])

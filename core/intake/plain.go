@@ -146,7 +146,7 @@ func (p plain) build(k *kind.Kind, lines []kind.Line, options kind.IntakeOptions
 				continue
 			}
 			if line.Role == featuredRole && k.CanFeature {
-				inclusion, err := kind.InclusionType{}.Parse(line.Cells[column])
+				inclusion, err := kind.InclusionType{}.Parse(options.Cross.Read(line.Cells[column]))
 				if err == nil {
 					set.Records[record].Featured, line.Read[column] = inclusion.(kind.Inclusion).Has, inclusion.String()
 				}

@@ -33,8 +33,8 @@ func (t Table) Width() int {
 type Intake struct {
 	// Help says what may be pasted, and Example is such a list.
 	Help, Example string
-	// Money says that the list has amounts, which are of a currency.
-	Money bool
+	// Currency finds the currency of amounts that carry none, from those that do; nil where a list has no amounts.
+	Currency func(lines []Line) string
 	// Roles lists what a line can be, in the order in which they are offered.
 	Roles []Role
 	// Guess finds the role of a line from its label and cells. The weight is 0 where nothing speaks for it.
@@ -88,6 +88,7 @@ type IntakeOptions struct {
 	Currency    string         // for amounts that carry none
 	Language    string         // of what the set says beyond what was pasted, as a BCP 47 tag
 	Decimal     rune           // '.' or ','; 0 to find out
+	Cross       Cross
 }
 
 // Arrangement says where the records stand.
@@ -105,6 +106,8 @@ type Reading struct {
 	Lines       []Line
 	Set         Set
 	Problems    []Problem
+	Currency    string // of amounts that carry none
+	Cross       Cross  // what an x was read as; empty where there is none
 }
 
 // ReadTable understands a pasted table, with the designer's corrections where there are any. The kind must have
@@ -122,8 +125,33 @@ func (k *Kind) ReadTable(t Table, options IntakeOptions) Reading {
 			reading.Lines[i].Role = role
 		}
 	}
+	if options.Currency == "" && in.Currency != nil {
+		options.Currency = in.Currency(reading.Lines)
+	}
+	means, sure := reading.cross(k)
+	if options.Cross == "" || means == "" {
+		options.Cross = means
+	} else {
+		sure = true
+	}
+	reading.Currency, reading.Cross = options.Currency, options.Cross
 	reading.Set, reading.Problems = in.Build(k, reading.Lines, options)
+	if !sure {
+		reading.Problems = append(reading.Problems, Problem{Problem: "an x may mean yes or no, and nothing in the list " +
+			"says which: it was read as " + string(reading.Cross) + "; say above what it means"})
+	}
 	return reading
+}
+
+// cross finds out what an x means in the lines that do not name records: a plan may be called X.
+func (r Reading) cross(k *Kind) (means Cross, sure bool) {
+	var texts []string
+	for _, line := range r.Lines {
+		if line.Role != k.Fields[0].Name && line.Role != SkipRole {
+			texts = append(texts, line.Cells...)
+		}
+	}
+	return CrossIn(texts)
 }
 
 func (in *Intake) knows(role string) bool {

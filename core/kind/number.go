@@ -61,9 +61,10 @@ const mostPlaces = 6
 var plainNumber = regexp.MustCompile(`^[+-]?[0-9]+(\.[0-9]+)?$`)
 
 // Parse reads a plain number, or one with separators of thousands: 14500, 14,500, 14 500.5. A single point stands
-// before decimals.
+// before decimals. Of "72 %" it is the number: what it is of is said elsewhere.
 func (t NumberType) Parse(text string) (Value, error) {
 	text = strings.TrimSpace(strings.ReplaceAll(text, "−", "-"))
+	text = strings.TrimRightFunc(strings.TrimSuffix(text, "%"), unicode.IsSpace)
 	wrong := fmt.Errorf("%q is not a number such as 14500 or 14,500.5", shorten(text))
 	var n money.Decimal
 	if plainNumber.MatchString(text) {

@@ -3,6 +3,7 @@ package kind
 import (
 	"encoding/json"
 	"fmt"
+	"regexp"
 	"strings"
 	"unicode/utf8"
 
@@ -144,7 +145,7 @@ type InclusionType struct{}
 
 // inclusionWords are what pasted lists use for yes and no, besides "yes" and "no" themselves.
 var inclusionWords = map[string]bool{
-	"yes": true, "y": true, "✓": true, "✔": true, "✅": true, "x": true, "×": true, "•": true, "●": true, "true": true,
+	"yes": true, "y": true, "✓": true, "✔": true, "✅": true, "x": true, "×": true, "✕": true, "╳": true, "•": true, "●": true, "true": true,
 	"included": true, "incl.": true,
 	"ja": true, "oui": true, "sí": true, "si": true, "sì": true, "sim": true, "tak": true, "wahr": true, "+": true,
 	"no": false, "n": false, "–": false, "-": false, "—": false, "−": false, "✗": false, "✘": false, "❌": false,
@@ -173,8 +174,11 @@ func (InclusionType) Parse(text string) (Value, error) {
 	case soonWord, "coming soon", "planned":
 		return Inclusion{Soon: true}, nil
 	}
-	return Inclusion{Has: true, Value: v.String()}, nil
+	return Inclusion{Has: !nothing.MatchString(v.String()), Value: v.String()}, nil
 }
+
+// nothing is a value of none: 0 guests are no tick.
+var nothing = regexp.MustCompile(`^0+([.,]0+)?$`)
 
 // Decode reads true, false or a string.
 func (t InclusionType) Decode(held any) (Value, error) {
@@ -192,7 +196,7 @@ func (t InclusionType) Decode(held any) (Value, error) {
 	if v.String() == soonWord {
 		return Inclusion{Soon: true}, nil
 	}
-	return Inclusion{Has: true, Value: v.String()}, nil
+	return Inclusion{Has: !nothing.MatchString(v.String()), Value: v.String()}, nil
 }
 
 // Schema is a boolean or a text.

@@ -2,6 +2,7 @@ package ledger
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 
 	"rubrel/core/document"
@@ -45,11 +46,15 @@ func (g *Grid) Paste(b *document.Block, at string, texts [][]string) (batch docu
 		return batch, 0, fmt.Errorf("the cell to paste into is no longer there")
 	}
 	batch.Name = "paste"
+	cross, _ := kind.CrossIn(slices.Concat(texts...))
 	for i, line := range texts {
 		for j, text := range line {
 			if row+i >= len(rows) || column+j >= len(rows[row+i]) || rows[row+i][column+j].At == "" {
 				left++
 				continue
+			}
+			if rows[row+i][column+j].Turns {
+				text = cross.Read(text)
 			}
 			change, err := Change(b, rows[row+i][column+j].At, text)
 			if err != nil {

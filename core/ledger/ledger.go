@@ -107,6 +107,7 @@ type Row struct {
 	Cells         []Cell      // All, Featured where the kind can feature, then one for each record in sight
 	Exceptions    int         // how many records say something else, in sight or not
 	Idle          string      // why the property has no effect now; "" where it has
+	AlsoAt        []string    // the other widths at which the property is said
 	Heading       bool        // the item is a heading over those after it
 	More          []Detail    // further facts of the item, which have no cell in the row
 	Steps         *look.Steps // how the values of the property are stepped; nil where they are no numbers
@@ -146,6 +147,7 @@ type Cell struct {
 	// Offers, Lines and Marks say with what it is edited: see kind.Editor.
 	Offers       kind.Offer
 	Lines, Marks bool
+	Turns        bool   // it is a yes, a no or a value: see kind.InclusionType
 	Placed       bool   // it is a place on a picture, and can be marked there
 	Step         string // the number that stepping starts from, with its unit; "" where the value is no number
 }
@@ -341,8 +343,7 @@ func (l layer) factRow(field kind.Field, key kind.FactKey) Row {
 		axis, _ := l.set.Kind.AxisNamed(name)
 		row.Of = append(row.Of, name+"/"+key.Items[i])
 		if item, ok := l.set.ItemNamed(name, key.Items[i]); ok && i == 0 {
-			row.Head = factCell("item/"+name+"/"+item.ID+"/"+axis.Label, kind.Text(item.Facts, axis.Label),
-				axis.LabelField().Type)
+			row.Head = nameCell(axis, item)
 		}
 		if cell, ok := l.ruleCell(axis, field, key.Items[i]); ok {
 			all = cell
@@ -397,8 +398,15 @@ func (l layer) ruleRow(axis kind.Axis, item kind.Item, field kind.Field) Row {
 	row := l.setRow(field)
 	row.Detail = kind.Text(item.Facts, axis.Label)
 	row.Of = []string{axis.Name + "/" + item.ID}
+	row.Head = nameCell(axis, item)
 	row.Cells[0] = factCell("item/"+axis.Name+"/"+item.ID+"/"+field.Name, kind.Text(item.Facts, field.Name), field.Type)
 	return row
+}
+
+// nameCell is where the name of an item is edited: every row that is about it has one.
+func nameCell(axis kind.Axis, item kind.Item) Cell {
+	return factCell("item/"+axis.Name+"/"+item.ID+"/"+axis.Label, kind.Text(item.Facts, axis.Label),
+		axis.LabelField().Type)
 }
 
 // ruleCell is the rule by which an item's values follow from those of the axis's first item.
@@ -457,7 +465,7 @@ func factCell(at, text string, t kind.Type) Cell {
 	editor := t.Editor()
 	cell := Cell{At: at, Text: text, Shown: text, State: Said, Align: editor.Align, Choices: editor.Words,
 		Offers: editor.Offers, Lines: editor.Lines, Marks: editor.Marks,
-		Placed: editor.PlaceOn != ""}
+		Turns: editor.Turns, Placed: editor.PlaceOn != ""}
 	if editor.Swatch != nil {
 		cell.Swatch = editor.Swatch(text)
 	}

@@ -32,7 +32,7 @@ func (l layer) look(declared kind.Part, state look.State, width string) Section 
 func (l layer) lookRow(declared kind.Part, property look.Property, key look.Key, at int) Row {
 	name := property.Name
 	row := Row{Label: name, Property: name, Help: property.Hint, Steps: look.StepsOf(name),
-		Idle: l.idle(declared, name, look.Target{Width: at})}
+		Idle: l.idle(declared, name, look.Target{Width: at}), AlsoAt: l.alsoAt(key)}
 	row.Cells = append(row.Cells, l.lookCell(key, look.Target{State: key.State, Width: at}, declared))
 	if declared.Place == look.BlockItself {
 		for range len(l.records) + 1 {
@@ -59,6 +59,27 @@ func (l layer) lookRow(declared kind.Part, property look.Property, key look.Key,
 		}
 	}
 	return row
+}
+
+// alsoAt are the other widths at which the block says a property of a part in a state, of whatever record.
+func (l layer) alsoAt(key look.Key) []string {
+	said := map[string]bool{}
+	for other := range l.block.Look {
+		if other.Part == key.Part && other.Property == key.Property && other.State == key.State {
+			said[other.Width] = true
+		}
+	}
+	var names []string
+	for i, width := range l.widths {
+		name := width.Name
+		if i == 0 {
+			name = "" // what is said of the widest has no width in its key
+		}
+		if name != key.Width && said[name] {
+			names = append(names, width.Name)
+		}
+	}
+	return names
 }
 
 // idle says why a property of a part has no effect in general; "" where it has one. A record's own values are not

@@ -70,3 +70,17 @@ func FuzzReadPrice(f *testing.F) {
 		}
 	})
 }
+
+// A rate is read with either mark before its decimals.
+func TestRate(t *testing.T) {
+	for text, want := range map[string]string{"1.08": "1.08", "1,08": "1.08", " 0,8571 ": "0.8571", "0": "", "-1": "",
+		"1,000.5": "", "ten": ""} {
+		got := ""
+		if v, err := (RateType{}).Parse(text); err == nil {
+			got = v.String()
+		}
+		if got != want {
+			t.Errorf("%q is read as %q, want %q", text, got, want)
+		}
+	}
+}

@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"regexp"
 	"strconv"
+	"strings"
 
 	"rubrel/core/kind"
 	"rubrel/core/money"
@@ -118,7 +119,8 @@ type rate struct{ money.Decimal }
 
 // Parse reads a rate.
 func (RateType) Parse(text string) (kind.Value, error) {
-	d, err := money.ParseDecimal(text)
+	// A comma before decimals is a mark that half of the world writes; a rate has no thousands to separate.
+	d, err := money.ParseDecimal(strings.Replace(strings.TrimSpace(text), ",", ".", 1))
 	if err == nil && (d.IsZero() || d.IsNegative() || len(d.String()) > 12) {
 		err = fmt.Errorf("%s is not a rate: it is above nought, with at most ten digits", text)
 	}

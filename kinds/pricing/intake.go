@@ -36,7 +36,7 @@ var periodWords = []struct {
 }
 
 var fromPaste = &kind.Intake{
-	Help: "plans down or across, with prices, features, ticks and dashes", Money: true,
+	Help: "plans down or across, with prices, features, ticks and dashes", Currency: currencyOf,
 	Example: "\tBasic\tPlus\tPro\nMonthly price\t9\t19\t39\nStorage\t10 GB\t100 GB\t1 TB\nSupport\t–\t✓\t✓",
 	Roles:   intakeRoles(), Guess: guess, IsValue: isPrice, Build: build}
 
@@ -174,7 +174,7 @@ func guess(label string, cells []string, first bool) (string, int) {
 		return name, 3
 	case links == filled:
 		return "link", 2
-	case name == "title" || first && prices == 0 && inclusions == 0:
+	case name == "title" || first && prices == 0 && (inclusions == 0 || label == "" && inclusions < filled):
 		if first {
 			return "title", 3
 		}
@@ -267,9 +267,7 @@ func build(k *kind.Kind, lines []kind.Line, options kind.IntakeOptions) (kind.Se
 	if options.Decimal == 0 {
 		b.decimal.Decimal = decimalMark(lines)
 	}
-	if b.options.Currency == "" {
-		b.options.Currency = "EUR"
-	}
+	b.options.Currency = cmp.Or(b.options.Currency, defaultCurrency)
 	records, columns, problems := intake.Records(k, lines)
 	b.set.Records, b.problems = records, problems
 	for _, line := range lines {
@@ -300,7 +298,7 @@ func (b *builder) line(line kind.Line, columns []int) {
 		case isPrice:
 			b.price(line, column, record, period)
 		case line.Role == "featured":
-			v, err := kind.InclusionType{}.Parse(cell)
+			v, err := kind.InclusionType{}.Parse(b.options.Cross.Read(cell))
 			if err == nil {
 				b.set.Records[record].Featured = v.(kind.Inclusion).Has
 				line.Read[column] = v.String()
@@ -317,7 +315,7 @@ func (b *builder) line(line kind.Line, columns []int) {
 					return
 				}
 			}
-			b.fact(line, column, facts, "feature:"+feature, kind.InclusionType{}, cell)
+			b.fact(line, column, facts, "feature:"+feature, kind.InclusionType{}, b.options.Cross.Read(cell))
 		default:
 			f, _ := b.set.Kind.FieldNamed(line.Role)
 			b.fact(line, column, facts, f.Name, f.Type, cell)
@@ -343,10 +341,7 @@ func (b *builder) price(line kind.Line, column, record int, period string) {
 	price, written, err := pricing.ReadPrice(text, b.decimal)
 	code := written.Currency
 	if code == "" {
-		code = currencyIn(line.Label)
-	}
-	if code == "" {
-		code = b.options.Currency
+		code = cmp.Or(currencyIn(line.Label), currencyOf([]kind.Line{line}), b.options.Currency)
 	}
 	unit, unitErr := money.CurrencyByCode(code)
 	switch {
@@ -369,6 +364,34 @@ func (b *builder) price(line kind.Line, column, record int, period string) {
 	if price.HasAmount() && !price.Free {
 		line.Read[column] += " " + code
 	}
+}
+
+// defaultCurrency is that of a list which names none.
+const defaultCurrency = "EUR"
+
+// currencyOf is the currency that most of the amounts of some lines carry; "" where none does.
+func currencyOf(lines []kind.Line) string {
+	counts := map[string]int{}
+	most := ""
+	for _, line := range lines {
+		if !strings.HasPrefix(line.Role, "price:") {
+			continue
+		}
+		for _, cell := range append([]string{line.Label}, line.Cells...) {
+			text, _ := splitPrice(cell)
+			code := currencyIn(text)
+			if _, written, err := pricing.ReadPrice(text, money.Separators{}); err == nil && written.Currency != "" {
+				code = written.Currency
+			}
+			if code == "" {
+				continue
+			}
+			if counts[code]++; counts[code] > counts[most] || most == "" {
+				most = code
+			}
+		}
+	}
+	return most
 }
 
 // currencyIn finds a code or sign in a heading: "Monthly (EUR)".

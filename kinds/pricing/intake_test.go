@@ -84,6 +84,15 @@ func TestRead(t *testing.T) {
 			"One price:month:eur=9 users=5 included=yes\nTwo price:month:eur=19 users=unlimited included=no\n"},
 		{"users that pick the plan", "\tOne\tTwo\nPrice\t€9\t€19\nUsers\t1-3\t4+\n",
 			"One price:month:eur=9 fits=1-3\nTwo price:month:eur=19 fits=4+\n"},
+		{"words beside dollars", "\tOne\tTwo\tThree\nPrice\t$9\t$19\tContact us\n",
+			"One price:month:usd=9\nTwo price:month:usd=19\nThree price:month:usd=Contact us\n"},
+		{"a plain number beside pounds", "Plan,Price\nOne,£9\nTwo,19\n", "One price:month:gbp=9\nTwo price:month:gbp=19\n"},
+		{"crosses beside ticks", "\tOne\tTwo\nPrice\t€9\t€19\nSupport\tx\t✓\nPhone\t×\tX\n",
+			"One price:month:eur=9 support=no phone=no\nTwo price:month:eur=19 support=yes phone=no\n"},
+		{"crosses beside dashes", "\tOne\tTwo\nPrice\t€9\t€19\nSupport\t–\tx\n",
+			"One price:month:eur=9 support=no\nTwo price:month:eur=19 support=yes\n"},
+		{"a plan called X", "\tX\tXL\nPrice\t€9\t€19\nSupport\t✓\t✓\n",
+			"X price:month:eur=9 support=yes\nXL price:month:eur=19 support=yes\n"},
 		{"markup is text", "\t<b>One</b>\nPrice\t€1\n<script>\tyes\n", "<b>One</b> price:month:eur=1 script=yes\n"},
 	} {
 		reading := read(t, c.text, kind.IntakeOptions{})
@@ -136,6 +145,31 @@ func TestCorrections(t *testing.T) {
 	reading = read(t, text, kind.IntakeOptions{Roles: map[int]string{1: "nonsense"}})
 	if reading.Lines[1].Role == "nonsense" {
 		t.Error("a role that is none was taken")
+	}
+}
+
+// Where nothing says what an x means, it is asked; the answer is followed.
+func TestCrossIsAsked(t *testing.T) {
+	text := "\tOne\tTwo\nPrice\t€9\t€19\nSupport\t\tx\n"
+	reading := read(t, text, kind.IntakeOptions{})
+	if reading.Cross != kind.CrossIsYes || len(reading.Problems) != 1 ||
+		!strings.Contains(reading.Problems[0].Problem, "an x may mean yes or no") {
+		t.Errorf("read as %q, problems %v", reading.Cross, reading.Problems)
+	}
+	reading = read(t, text, kind.IntakeOptions{Cross: kind.CrossIsNo})
+	if got := written(reading.Set); len(reading.Problems) > 0 || !strings.Contains(got, "Two price:month:eur=19 "+
+		"support=no") {
+		t.Errorf("told that it is no:\n%s%v", got, reading.Problems)
+	}
+}
+
+// A value of none is no tick.
+func TestNothingIsNoTick(t *testing.T) {
+	reading := read(t, "\tOne\tTwo\nPrice\t€9\t€19\nGuests\t0\t4\n", kind.IntakeOptions{})
+	for i, want := range []bool{false, true} {
+		if got := reading.Set.Records[i].Facts["feature:guests"].(kind.Inclusion); got.Has != want || got.Value == "" {
+			t.Errorf("plan %d: %+v", i, got)
+		}
 	}
 }
 

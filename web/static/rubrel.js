@@ -39,9 +39,37 @@ document.addEventListener('keydown', (event) => {
   }
 });
 
-document.addEventListener('change', (event) => {
-  if (event.target.matches('[data-submit]')) event.target.form.requestSubmit();
+// A field that is sent as soon as it is chosen: by the pointer at once; by the keys, which choose on their way, when it
+// is left or Enter is pressed. The page that comes back has the focus where it was.
+const focusKept = 'rubrel.focus';
+const byKeys = new WeakSet(); // fields of which the last choice was made with keys
+const chosen = new WeakSet(); // and is not sent yet
+const sendChoice = (field, next) => {
+  chosen.delete(field);
+  sessionStorage.setItem(focusKept, JSON.stringify([location.pathname, next?.id || field.id]));
+  field.form.requestSubmit();
+};
+document.addEventListener('pointerdown', ({ target }) => byKeys.delete(target));
+document.addEventListener('keydown', (event) => {
+  if (!event.target.matches('[data-submit]')) return;
+  byKeys.add(event.target);
+  if (event.key !== 'Enter' || !chosen.has(event.target)) return;
+  event.preventDefault();
+  sendChoice(event.target);
 });
+document.addEventListener('change', ({ target }) => {
+  if (!target.matches('[data-submit]')) return;
+  if (target.matches('select, [type=radio]') && byKeys.has(target)) chosen.add(target);
+  else sendChoice(target);
+});
+document.addEventListener('focusout', ({ target, relatedTarget }) => {
+  if (!chosen.has(target)) return;
+  if (target.type === 'radio' && relatedTarget?.name === target.name) return;
+  sendChoice(target, relatedTarget);
+});
+const [keptPath, keptField] = JSON.parse(sessionStorage.getItem(focusKept) ?? '[]');
+sessionStorage.removeItem(focusKept);
+if (keptPath === location.pathname) document.getElementById(keptField)?.focus();
 
 // say puts a notice at the head of the page.
 function say(words, { failed = false, name }) {

@@ -48,7 +48,10 @@ export class Grid {
     document.addEventListener('paste', (event) => this.onPaste(event));
     this.editor.addEventListener('keydown', (event) => this.onEditorKey(event));
     this.editor.addEventListener('blur', () => this.commit());
-    this.draw(false);
+    this.scroll.addEventListener('beforeinput', (event) => this.onBeforeInput(event));
+    this.scroll.addEventListener('compositionstart', (event) => this.onCompose(event));
+    this.scroll.addEventListener('compositionend', (event) => this.onComposed(event));
+    this.draw(document.activeElement === document.body);
   }
 
   get table() {
@@ -74,8 +77,12 @@ export class Grid {
     const cell = this.cell();
     if (!cell && focus) this.scroll.focus({ preventScroll: true }); // keys come here until there is a cell again
     if (!cell) return;
-    for (const other of this.table.querySelectorAll('[tabindex="0"]')) other.tabIndex = -1;
+    for (const other of this.table.querySelectorAll('[tabindex="0"]')) {
+      other.tabIndex = -1;
+      other.removeAttribute('contenteditable');
+    }
     cell.tabIndex = 0;
+    if (cell.dataset.at && cell.matches('td')) cell.contentEditable = 'plaintext-only';
     cell.classList.add('cur');
     if (focus) {
       cell.focus({ preventScroll: true });
@@ -83,6 +90,32 @@ export class Grid {
     }
     this.sayOrigin(cell);
     for (const listener of this.listeners) listener(this.where(cell));
+  }
+
+  // onBeforeInput takes text that comes without a key: from a picker of emoji, or by dictation. It replaces, as typing
+  // does. Nothing is written into a cell itself.
+  onBeforeInput(event) {
+    if (event.target === this.editor || this.composed) return;
+    event.preventDefault();
+    if (event.inputType.startsWith('insert') && event.data) this.edit(event.data);
+  }
+
+  // onCompose begins what an input method writes: it is composed in the cell, and edited once it is there.
+  onCompose(event) {
+    if (event.target === this.editor) return;
+    const cell = this.cell();
+    this.composed = { cell, html: cell.innerHTML };
+    cell.classList.add('composing');
+    cell.replaceChildren();
+  }
+
+  onComposed(event) {
+    if (event.target === this.editor || !this.composed) return;
+    const { cell, html } = this.composed;
+    this.composed = null;
+    cell.classList.remove('composing');
+    cell.innerHTML = html;
+    if (event.data) this.edit(event.data);
   }
 
   // look has drawn what can be seen and is not.
@@ -115,8 +148,11 @@ export class Grid {
   reveal(cell) {
     const box = this.scroll.getBoundingClientRect();
     const at = cell.getBoundingClientRect();
-    const left = box.left + (cell.matches('th[scope=row]') ? 0 : (this.rows[1]?.[0]?.offsetWidth ?? 0));
-    const top = box.top + (cell.closest('thead') ? 0 : 28);
+    const stays = cell.matches('th[scope=row]') ? 0 : this.sheet.places.get(cell)?.column === 1 ? 1 : 2;
+    const own = (this.rows[0] ?? []).slice(0, stays).reduce((sum, head) => sum + (head?.offsetWidth ?? 0), 0);
+    const left = box.left + own;
+    const title = cell.closest('tbody')?.querySelector('.section');
+    const top = box.top + (cell.closest('thead') ? 0 : 28 + (title?.offsetHeight ?? 0));
     if (at.top < top) this.scroll.scrollTop -= top - at.top;
     else if (at.bottom > box.bottom) this.scroll.scrollTop += at.bottom - box.bottom;
     if (at.left < left) this.scroll.scrollLeft -= left - at.left;
@@ -194,17 +230,23 @@ export class Grid {
         ['Paste', async () => this.paste(await navigator.clipboard.readText())],
       );
     }
+    for (const width of (cell.parentElement.dataset.also ?? '').split(' ').filter(Boolean))
+      acts.push([`Also said for ${width}`, () => this.desk.choose({ width })]);
+    // What is cut off in the cell is said in full.
+    const inside = cell.matches('td') ? cell : cell.firstElementChild?.closest('th');
     // Buttons that stay the same are left alone: a press must not lose its button to an answer that comes meanwhile.
     const shows = [
       cell.dataset.at ?? cell.id,
       bold.textContent,
       cell.dataset.origin,
+      inside?.scrollWidth > inside?.clientWidth ? inside.textContent : '',
       cell.parentElement.dataset.idle,
       ...acts.map(([label]) => label),
       JSON.stringify(details),
     ].join('|');
     if (origin.dataset.shows === shows) return;
     origin.dataset.shows = shows;
+    const pressed = origin.contains(document.activeElement); // its button may go
     const buttons = acts.map(([label, act, name]) => {
       const button = document.createElement('button');
       button.type = 'button';
@@ -214,10 +256,16 @@ export class Grid {
       button.addEventListener('click', act);
       return button;
     });
+    const whole = [];
+    if (inside && inside.scrollWidth > inside.clientWidth) {
+      whole.push(document.createElement('q'));
+      whole[0].textContent = inside.textContent.trim();
+    }
     const says = document.createElement('span');
     const { idle } = cell.parentElement.dataset;
     says.textContent = idle ? `${cell.dataset.origin ?? ''} Idle: ${idle}.` : (cell.dataset.origin ?? '');
-    origin.replaceChildren(bold, says, ...details.map((detail) => this.detail(detail)), ...buttons);
+    origin.replaceChildren(bold, ...whole, says, ...details.map((detail) => this.detail(detail)), ...buttons);
+    if (pressed) cell.focus({ preventScroll: true });
   }
 
   // detail is a field for a fact of the item under the cursor that has no cell of its own.
@@ -320,6 +368,7 @@ export class Grid {
 
   onKey(event) {
     if (event.target === this.editor || event.target.closest('button')) return;
+    if (event.isComposing || this.composed) return;
     const { key, shiftKey, altKey } = event;
     const control = event.ctrlKey || event.metaKey;
     const cell = this.cell();
@@ -499,6 +548,15 @@ export class Grid {
     this.follow(() => this.desk.send({ ...values, after: to > 0 ? rest[to - 1] : '' }));
   }
 
+  // showSection brings a row to the top of what is in view, with the title of its section over it.
+  showSection(row) {
+    const cell = this.rows[row]?.[0];
+    if (!cell) return;
+    const title = cell.closest('tbody').querySelector('.section');
+    const top = this.scroll.getBoundingClientRect().top + 28 + (title?.offsetHeight ?? 0);
+    this.scroll.scrollTop += cell.getBoundingClientRect().top - top;
+  }
+
   // then moves on when an act is done, unless the designer has gone elsewhere meanwhile.
   async then(act, move) {
     const { row, column } = this.cursor;
@@ -615,6 +673,7 @@ export class Grid {
   }
 
   onEditorKey(event) {
+    if (event.isComposing) return event.stopPropagation(); // Enter takes what is composed, and no more
     if (this.offers.key(event) || this.writes(event)) {
       event.preventDefault();
       event.stopPropagation();

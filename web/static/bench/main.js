@@ -3,6 +3,7 @@ import { Grid } from './grid.js';
 import { Proof } from './proof.js';
 import { Desk } from './desk.js';
 import { ChartPane } from './chart.js';
+import { Splitter } from './splitter.js';
 import { Tray } from './tray.js';
 import { ask } from '../server.js';
 
@@ -13,6 +14,7 @@ const proof = new Proof(desk, grid);
 
 const charts = new ChartPane(desk);
 const tray = new Tray(desk, grid);
+new Splitter(root);
 
 const act = (name, values = {}) => desk.send({ act: name, ...values });
 

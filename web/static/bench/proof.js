@@ -90,7 +90,9 @@ export class Proof {
     const name = this.grid.table.querySelector('tr[data-property] th');
     if (!name) return;
     const column = record ? this.grid.rows[0].findIndex((th) => th?.dataset.record === record) : 1;
-    this.grid.moveTo(this.grid.sheet.places.get(name).row, Math.max(1, column));
+    const { row } = this.grid.sheet.places.get(name);
+    this.grid.moveTo(row, Math.max(1, column));
+    this.grid.showSection(row);
   }
 
   // catchUp shows the newest version; while it does, more may come, and only the last of them is shown.
