@@ -71,3 +71,31 @@ func TestWordsOfEveryLanguage(t *testing.T) {
 		}
 	}
 }
+
+// A record can be added to an empty set of every kind, and again, with nothing said first.
+func TestAddToEmptySet(t *testing.T) {
+	all := kinds.All()
+	for _, k := range all {
+		tree, _, err := document.New("Empty", "de", "almanac", all)
+		if err != nil {
+			t.Fatal(err)
+		}
+		tree.(map[string]any)["sets"] = map[string]any{"s": map[string]any{"kind": k.Name, "name": "S", "order": "i"}}
+		site, err := document.Decode(tree, all)
+		if err != nil {
+			t.Fatal(err)
+		}
+		tree = document.Normalise(tree, all)
+		for range 2 {
+			result, err := document.Apply(tree, site, document.AddRecord{Set: "s"})
+			if err != nil {
+				t.Fatalf("%s: %v", k.Name, err)
+			}
+			site, tree = result.Site, result.Tree
+		}
+		if set, _ := site.SetByID("s"); len(set.Records) != 2 || document.RecordName(set, &set.Records[0]) ==
+			document.RecordName(set, &set.Records[1]) {
+			t.Errorf("%s: %v", k.Name, set.Records)
+		}
+	}
+}

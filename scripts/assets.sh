@@ -68,6 +68,8 @@ node scripts/locales.mjs "$modules" > core/money/locales.json
 rm -rf core/hyphen/patterns
 node scripts/hyphens.mjs "$modules" core/hyphen/patterns > core/hyphen/languages.json
 node scripts/icons.mjs "$modules" > core/icon/icons.json
+node scripts/currency-names.mjs "$modules" names > core/money/names.json
+node scripts/currency-names.mjs "$modules" regions > core/money/regions.json
 node scripts/compact.mjs "$modules" > core/money/compact.json
 node scripts/dates.mjs "$modules" > core/dates/locales.json
 node scripts/currencies.mjs "$modules" > core/money/iso4217.csv

@@ -86,8 +86,11 @@ func TestRoom(t *testing.T) {
 	b.Await("document.getElementById('ledger-scroll').scrollLeft > 0")
 	inSight := `(() => {
 		const outer = document.getElementById('ledger-scroll').getBoundingClientRect();
-		const seen = (e) => { const r = e.getBoundingClientRect(); return r.left >= outer.left && r.right <= outer.right + 1 &&
-			r.top >= outer.top && document.elementFromPoint(r.left + 4, r.top + r.height / 2)?.closest('th, td') === e; };
+		const seen = (e) => {
+			const r = e.getBoundingClientRect();
+			return r.left >= outer.left && r.right <= outer.right + 1 && r.top >= outer.top &&
+				document.elementFromPoint(r.left + 4, r.top + r.height / 2)?.closest('th, td') === e;
+		};
 		return seen(document.querySelector('thead .said-for')) && seen(document.querySelector("[data-at='set/button']"));
 	})()`
 	b.Await(inSight)

@@ -45,6 +45,8 @@ type Option struct {
 	Saving              string // what choosing it saves
 	Quiet               bool   // it is held back
 	Checked             bool
+	// Regions are those whose visitors find it chosen (ISO 3166), where a script can tell; none where it is for all.
+	Regions []string
 }
 
 // ShapeOf is the shape of a switch of so many sides: a lever has two, and with more is a bar.
@@ -72,16 +74,19 @@ func SwitchesHTML(switches []Switch) template.HTML {
 		fmt.Fprintf(&html, `<fieldset class="%s"><legend class="rb-spoken">%s</legend>`,
 			strings.TrimSpace(Class(SwitchPart)+" rb-is-"+s.Shape+" "+s.Class), escape(s.Legend))
 		for i, option := range s.Options {
-			checked, saving := "", ""
+			further, saving := "", ""
 			if option.Checked {
-				checked = " checked"
+				further = " checked"
+			}
+			if len(option.Regions) > 0 {
+				further += ` data-regions="` + escape(strings.Join(option.Regions, " ")) + `"`
 			}
 			if option.Saving != "" {
 				saving = `<span class="rb-saving">` + escape(option.Saving) + "</span>"
 			}
 			fmt.Fprintf(&html, `<label class="%s"><input class="rb-radio %s" type="radio" name="%s" value="%s" `+
 				`data-param="%s"%s><span class="rb-label">%s%s</span></label>`, option.classes(i), option.Class, escape(s.Name),
-				escape(option.Value), escape(s.Param), checked, escape(option.Label), saving)
+				escape(option.Value), escape(s.Param), further, escape(option.Label), saving)
 		}
 		html.WriteString("</fieldset>")
 	}

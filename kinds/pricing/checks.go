@@ -1,7 +1,9 @@
 package pricing
 
 import (
+	"slices"
 	"strconv"
+	"strings"
 
 	"rubrel/core/kind"
 	"rubrel/core/money"
@@ -30,6 +32,7 @@ func check(set kind.Set, at kind.Scene) []kind.Finding {
 	c.lost()
 	c.ranges()
 	c.unpriced()
+	c.sides()
 	for _, record := range c.set.Records {
 		c.cliff(record)
 		c.deadline(record)
@@ -182,6 +185,31 @@ func (c *checker) unpriced() {
 			finding.Mend.Without.Axis, finding.Mend.Without.Item = "periods", period.ID
 		}
 		c.found = append(c.found, finding)
+	}
+}
+
+// sides: what is said of a side of the switch that the list does not have.
+func (c *checker) sides() {
+	var periods, codes []string
+	for _, period := range c.list.Periods {
+		periods = append(periods, period.Label)
+	}
+	for _, currency := range c.list.Currencies {
+		codes = append(codes, currency.Currency.Code)
+	}
+	for _, said := range []struct {
+		field string
+		sides []string
+		other string // what it may say besides
+	}{{"opens", periods, ""}, {"quiet", periods, ""}, {"opens-in", codes, byRegion}} {
+		text := kind.Text(c.set.Facts, said.field)
+		if text == "" || text == said.other || slices.Contains(said.sides, text) {
+			continue
+		}
+		field, _ := c.set.Kind.SetFieldNamed(said.field)
+		c.found = append(c.found, kind.Finding{Check: "switch", Where: field.Label, Key: field.Name, Measured: text,
+			Needed: "one of " + strings.Join(said.sides, ", "), Mend: &kind.Mend{Label: "take it back",
+				Facts: []kind.FactEdit{{Key: field.Name}}}})
 	}
 }
 

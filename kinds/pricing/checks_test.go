@@ -65,6 +65,13 @@ var checkCases = []checkCase{
 	{name: "a period that no plan has", set: "memberships", changes: []document.Change{
 		fact("memberships", "meridian", "price:once:eur", ""), fact("memberships", "zenith", "price:once:eur", "")},
 		want: "period once, for life | no plan has a price | a price, or no such period", mends: true},
+	{name: "a side that the switch does not have", set: "memberships", changes: []document.Change{
+		fact("memberships", "", "opens-in", "USD")}, want: "switch opens in | USD | one of EUR", mends: true},
+	{name: "a period that the switch does not have", set: "memberships", changes: []document.Change{
+		fact("memberships", "", "opens", "monthly")},
+		want: "switch opens on | monthly | one of a month, a year, once, for life", mends: true},
+	{name: "the visitor’s region", set: "evenings", changes: []document.Change{graduated,
+		fact("evenings", "", "opens-in", "the visitor’s region")}},
 	{name: "a link to nowhere", set: "memberships", changes: []document.Change{fact("memberships", "dusk", "link", "#")},
 		want: "link Dusk · link | # | an address that leads somewhere", byHand: true},
 	{name: "out of order", set: "memberships", changes: []document.Change{fact("memberships", "zenith", "price:month:eur",

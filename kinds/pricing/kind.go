@@ -134,6 +134,11 @@ var setFields = []kind.Field{
 		"in every plan", Type: kind.ChoiceType{Words: []string{"in place", "gathered"}}},
 	{Name: "opens", Group: switchGroup, Label: "opens on", Help: "the period that is shown first, by its label: a year",
 		Type: shortText},
+	{Name: "opens-in", Group: switchGroup, Label: "opens in", Help: "the currency that is shown first, by its code: " +
+		"EUR; " +
+		"or " + byRegion + ", and the first where that says nothing", Type: shortText},
+	{Name: "currency-sides", Group: switchGroup, Label: "currencies as", Help: "what a currency's side of the switch " +
+		"says", Type: kind.ChoiceType{Words: []string{sideCode, sideSign, sideSignAndCode, sideName}}},
 	{Name: "quiet", Group: switchGroup, Label: "quiet side", Help: "the period whose side of the switch is held back, " +
 		"by its label", Type: shortText},
 	{Name: "shape", Group: switchGroup, Label: "shape", Help: "bar, rail, chips or lever",

@@ -90,7 +90,7 @@ func (s *shop) fitted() []kind.Record {
 	if len(s.list.Periods) == 0 || len(s.list.Currencies) == 0 {
 		return records
 	}
-	fits := s.list.Fitting(s.plans, s.list.Periods[s.opens], s.list.Currencies[0], s.seats)
+	fits := s.list.Fitting(s.plans, s.list.Periods[s.opens], s.list.Currencies[s.opensIn], s.seats)
 	for i := range records {
 		records[i].Featured = i == fits
 	}

@@ -22,11 +22,13 @@ type shop struct {
 	style  money.Style
 	plans  []string
 	tax    *pricing.Tax
-	opens  int                 // the position of the period that is shown first
-	seats  int64               // the number of seats that is shown; 0 in a form that shows the price of one
-	read   map[string]cardView // by plan, once they have been read
-	widest float64             // see widestEms
-	pairs  []choice            // see choices
+	opens  int // the position of the period that is shown first
+	// opensIn is that of the currency.
+	opensIn int
+	seats   int64               // the number of seats that is shown; 0 in a form that shows the price of one
+	read    map[string]cardView // by plan, once they have been read
+	widest  float64             // see widestEms
+	pairs   []choice            // see choices
 }
 
 // newShop is the shop of a view, read once.
@@ -64,6 +66,11 @@ func openShop(v kind.View) *shop {
 	for i, period := range s.list.Periods {
 		if period.Label == s.fact("opens") {
 			s.opens = i
+		}
+	}
+	for i, currency := range s.list.Currencies {
+		if currency.Currency.Code == s.fact("opens-in") {
+			s.opensIn = i
 		}
 	}
 	return s

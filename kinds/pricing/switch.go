@@ -27,13 +27,44 @@ func (s *shop) switches() []anatomy.Switch {
 		of := anatomy.Switch{Legend: s.words.Currency, Name: s.v.Names + "-currency", Param: "currency",
 			Shape: s.shape(len(s.list.Currencies))}
 		for i, currency := range s.list.Currencies {
-			of.Options = append(of.Options, anatomy.Option{Class: "rb-c" + strconv.Itoa(i), Value: currency.ID,
-				Label: currency.Currency.Code, Checked: i == 0})
+			option := anatomy.Option{Class: "rb-c" + strconv.Itoa(i), Value: currency.ID,
+				Label: s.side(currency.Currency.Code), Checked: i == s.opensIn}
+			if s.fact("opens-in") == byRegion {
+				option.Regions = money.RegionsOf(currency.Currency.Code)
+			}
+			of.Options = append(of.Options, option)
 		}
 		switches = append(switches, listed(of))
 	}
 	return switches
 }
+
+// The words for what a currency's side of the switch says.
+const (
+	sideCode        = "code"
+	sideSign        = "sign"
+	sideSignAndCode = "sign and code"
+	sideName        = "name"
+)
+
+// side is what a currency's side of the switch says.
+func (s *shop) side(code string) string {
+	sign := s.locale.Symbol(code)
+	switch s.fact("currency-sides") {
+	case sideSign:
+		return sign
+	case sideSignAndCode:
+		if sign != code {
+			return sign + " " + code
+		}
+	case sideName:
+		return s.locale.Name(code)
+	}
+	return code
+}
+
+// byRegion is the word for the currency of the visitor's region.
+const byRegion = "the visitor’s region"
 
 // allLists is the word for a switch that moves those of the other lists on its page.
 const allLists = "all lists"

@@ -188,11 +188,17 @@
     return state;
   };
 
+  // The region that the visitor's browser says, or that is likely for its language.
+  const locales = (navigator.languages ?? []).map((tag) => new Intl.Locale(tag));
+  const region = locales.find((locale) => locale.region)?.region ?? locales[0]?.maximize().region;
+
   const query = new URLSearchParams(location.search);
   for (const table of roots.flatMap((root) => all(root, '.rb-table'))) {
     all(table, '[data-ends]').forEach(end);
     for (const radio of all(table, '[data-param]')) {
-      if (query.get(radio.dataset.param)?.toLowerCase() === radio.value) radio.checked = true;
+      const asked = query.get(radio.dataset.param)?.toLowerCase();
+      const mine = !asked && !table.rubrel && radio.dataset.regions?.split(' ').includes(region);
+      if (asked === radio.value || mine) radio.checked = true;
     }
     const state = (table.rubrel ??= begin(table));
     const field = table.querySelector('.rb-number, .rb-range');
