@@ -145,7 +145,8 @@ type InclusionType struct{}
 
 // inclusionWords are what pasted lists use for yes and no, besides "yes" and "no" themselves.
 var inclusionWords = map[string]bool{
-	"yes": true, "y": true, "✓": true, "✔": true, "✅": true, "x": true, "×": true, "✕": true, "╳": true, "•": true, "●": true, "true": true,
+	"yes": true, "y": true, "✓": true, "✔": true, "✅": true, "x": true, "×": true, "✕": true,
+	"╳": true, "•": true, "●": true, "true": true,
 	"included": true, "incl.": true,
 	"ja": true, "oui": true, "sí": true, "si": true, "sì": true, "sim": true, "tak": true, "wahr": true, "+": true,
 	"no": false, "n": false, "–": false, "-": false, "—": false, "−": false, "✗": false, "✘": false, "❌": false,
