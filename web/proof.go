@@ -3,6 +3,7 @@ package web
 import (
 	"context"
 	"net/http"
+	"path"
 	"runtime"
 	"strings"
 	"time"
@@ -49,19 +50,31 @@ func (s *Server) serveFile(w http.ResponseWriter, r *http.Request, files []rende
 		w.Header().Set("Content-Security-Policy", proofPolicy)
 		if !strings.HasSuffix(name, ".html") { // its name carries a hash of its content
 			w.Header().Set("Cache-Control", "private, max-age=31536000, immutable")
+		} else {
+			s.keepStyles(r, files)
 		}
 		serveContent(w, r, f.Type, etag(content), content)
 		return
 	}
-	// A frame that asks for the style sheet of a version just left behind gets the one of now: it is about to be
-	// told of that version too.
-	for _, f := range files {
-		if strings.HasSuffix(name, ".css") && strings.HasSuffix(f.Path, ".css") {
-			http.Redirect(w, r, f.Path, http.StatusFound)
-			return
-		}
+	if f, ok := s.styles.Get(r.URL.Path); ok {
+		w.Header().Set("Cache-Control", "private, max-age=31536000, immutable")
+		serveContent(w, r, f.Type, etag(f.Bytes), f.Bytes)
+		return
 	}
 	s.fail(w, r, store.ErrNotFound)
+}
+
+// maxStyles bounds the style sheets that are kept for pages which have gone out.
+const maxStyles = 256
+
+// keepStyles keeps the style sheets of a page that goes out. While a value is dragged the site may be versions further
+// when its frame asks for them, and class names are hashes of what they say: those of another version fit no element.
+func (s *Server) keepStyles(r *http.Request, files []render.File) {
+	for _, f := range files {
+		if strings.HasSuffix(f.Path, ".css") {
+			s.styles.Add(path.Join(path.Dir(r.URL.Path), f.Path), f)
+		}
+	}
 }
 
 // content is the bytes of a rendered file.

@@ -17,6 +17,7 @@ import (
 
 	"github.com/go-chi/chi/v5"
 	"github.com/go-chi/chi/v5/middleware"
+	lru "github.com/hashicorp/golang-lru/v2"
 
 	"rubrel/core/kind"
 	"rubrel/core/marks"
@@ -62,6 +63,8 @@ type Server struct {
 	outlines marks.Outlines
 	// rendered spares rendering a page again for each of its files.
 	rendered *memo[[]render.File]
+	// styles are the sheets of pages that have gone out, by their address.
+	styles *lru.Cache[string, render.File]
 	// ledgers spares laying out a ledger again for each page that shows it, and knows what pages have drawn.
 	ledgers *memo[*sharedView]
 	// found spares checking a block again for each page that shows it.
@@ -78,8 +81,12 @@ func New(s *store.Store, kinds kind.Registry, registry dresses.Registry, options
 	if log == nil {
 		log = slog.New(slog.DiscardHandler)
 	}
+	styles, err := lru.New[string, render.File](maxStyles)
+	if err != nil {
+		return nil, fmt.Errorf("web: %w", err)
+	}
 	return &Server{store: s, kinds: kinds, dresses: registry, pages: pages, options: options, log: log,
-		meters: newMeters(), draining: options.Draining, rendered: newMemo[[]render.File](),
+		meters: newMeters(), draining: options.Draining, rendered: newMemo[[]render.File](), styles: styles,
 		ledgers: newMemo[*sharedView](), found: newMemo[*checked]()}, nil
 }
 

@@ -9,6 +9,7 @@ import (
 	"net"
 	"net/http"
 	"net/url"
+	"regexp"
 	"strings"
 	"testing"
 
@@ -59,6 +60,31 @@ func edit(values ...string) url.Values {
 		form.Set(values[i], values[i+1])
 	}
 	return form
+}
+
+// A page of the proof that went out before an edit still gets the style sheet that it names: its class names are in no
+// other.
+func TestProofKeepsItsStyles(t *testing.T) {
+	t.Parallel()
+	app := shared.Start(t)
+	named := regexp.MustCompile(`rel="stylesheet" href="([^"]+)"`)
+	_, page := fetch(t, app.URL+benchPath+"/proof/index.html")
+	sheet := named.FindStringSubmatch(page)[1]
+	for _, size := range []string{"41.5px", "42.5px", "43.5px"} {
+		if status, body := post(t, app.URL+benchPath+"/edit", edit("act", "cells", "cells",
+			`[{"at":"look/title.font-size","text":"`+size+`"}]`), nil); status != http.StatusOK {
+			t.Fatalf("the edit: %d %s", status, body)
+		}
+		if _, newer := fetch(t, app.URL+benchPath+"/proof/index.html"); strings.Contains(newer, sheet) {
+			t.Fatal("the edit changed no style sheet")
+		}
+	}
+	status, css := fetch(t, app.URL+benchPath+"/proof/"+sheet)
+	_, newer := fetch(t, app.URL+benchPath+"/proof/index.html")
+	_, other := fetch(t, app.URL+benchPath+"/proof/"+named.FindStringSubmatch(newer)[1])
+	if status != http.StatusOK || css == other {
+		t.Errorf("the style sheet is answered with %d, and of another version", status)
+	}
 }
 
 func TestHealth(t *testing.T) {

@@ -39,6 +39,8 @@ type Subject struct {
 
 	known *known     // while its marks are found
 	runs  []kind.Run // the same
+	// outlined is what its HTML says and shows.
+	outlined outlined
 }
 
 // Marks checks the block: what its kind checks, and what holds for every kind. Those that are quiet come last.
@@ -51,6 +53,7 @@ func (s Subject) Marks() []Mark {
 	if form.Runs != nil {
 		s.runs = form.Runs(s.View)
 	}
+	s.outlined = s.outline(form)
 	var list []Mark
 	if set.Kind.Check != nil {
 		scene := kind.Scene{Locale: s.Site.LanguageOf(s.Block.ID), Now: s.Now}

@@ -11,20 +11,18 @@ import (
 	"rubrel/core/kind"
 )
 
-// outlines reads the block's HTML as those do who do not see it: headings that leave a level out or say nothing (WCAG
+// outline reads the block's HTML as those do who do not see it: headings that leave a level out or say nothing (WCAG
 // 2.2, 1.3.1 and 2.4.6), and pictures, links and buttons without a name (1.1.1, 2.4.4, 4.1.2).
-func (s Subject) outlines(set kind.Set) []Mark {
-	form, ok := set.Kind.FormNamed(s.Block.Form)
-	if !ok {
-		return nil
-	}
-	return slices.Clone(s.Outlines.of(s.View, form.Name, func() []Mark {
+// It finds too which parts there are.
+func (s Subject) outline(form kind.Form) outlined {
+	return s.Outlines.of(s.View, form.Name, func() outlined {
 		inside, err := form.HTML(s.View)
 		if err != nil {
-			return nil // the proof says what is wrong
+			return outlined{} // the proof says what is wrong
 		}
-		return readOutline(string(inside), max(1, s.View.HeadingLevel)-1)
-	}))
+		return outlined{marks: readOutline(string(inside), max(1, s.View.HeadingLevel)-1),
+			shown: readShown(string(inside))}
+	})
 }
 
 // readOutline reads HTML that stands below a heading of a level.

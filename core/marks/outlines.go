@@ -20,13 +20,14 @@ type outlined struct {
 	view  kind.View
 	form  string
 	marks []Mark
+	shown shownParts
 }
 
 // mostOutlined bounds what is remembered.
 const mostOutlined = 500
 
 // of is what is found in the HTML of a view: as before, where nothing is shown differently.
-func (o *Outlines) of(view kind.View, form string, read func() []Mark) []Mark {
+func (o *Outlines) of(view kind.View, form string, read func() outlined) outlined {
 	if o == nil {
 		return read()
 	}
@@ -38,12 +39,13 @@ func (o *Outlines) of(view kind.View, form string, read func() []Mark) []Mark {
 	defer o.mu.Unlock()
 	before, ok := o.last[view.BlockID]
 	if ok && before.form == form && reflect.DeepEqual(before.view, view) {
-		return before.marks
+		return before
 	}
 	if o.last == nil || len(o.last) > mostOutlined {
 		o.last = map[string]outlined{}
 	}
 	found := read()
-	o.last[view.BlockID] = outlined{view, form, found}
+	found.view, found.form = view, form
+	o.last[view.BlockID] = found
 	return found
 }

@@ -23,6 +23,7 @@ type painter struct {
 	instead  kind.Part              // stands in the place of the part that it names; the zero part for none
 	// lie finds where a part's words lie in the record's box around them; nil where that is not asked.
 	lie   func(part kind.Part, t look.Target) (span, bool)
+	shown shownParts // what stands in the block's HTML; nil where that is not asked
 	known *known
 }
 
@@ -93,7 +94,8 @@ func (s Subject) painter(k *kind.Kind, tokens look.Tokens) painter {
 		}
 	}
 	return painter{kind: k, set: set.Set, form: s.Block.Form, cascade: s.Cascade, tokens: tokens,
-		pictures: s.Site.Pictures, paints: paints, known: cmp.Or(s.known, newKnown())}
+		pictures: s.Site.Pictures, paints: paints, shown: s.outlined.shown,
+		known: cmp.Or(s.known, newKnown())}
 }
 
 // plainPainter paints with the light tokens, or the dark ones where there are no others: for what does not depend on
@@ -481,7 +483,8 @@ func (p painter) weight(part kind.Part, t look.Target) int64 {
 
 // left reports whether a part is left out.
 func (p painter) left(part kind.Part, t look.Target) bool {
-	return found(p, p.known.left, part.Name, t, func() bool { return p.readLeft(part, t) })
+	return p.absent(part, t) ||
+		found(p, p.known.left, part.Name, t, func() bool { return p.readLeft(part, t) })
 }
 
 func (p painter) readLeft(part kind.Part, t look.Target) bool {

@@ -15,7 +15,13 @@ const leastTarget = 24.0
 // out by colour alone, what is there for those only who point, what comes too late, and what cannot be read aloud.
 func (s Subject) senses(set kind.Set) []Mark {
 	p := s.plainPainter(set.Kind)
-	return slices.Concat(p.smallTargets(s, set), p.onlyColour(set), p.hoverOnly(s, set), p.late(s, set), s.outlines(set))
+	return slices.Concat(
+		p.smallTargets(s, set),
+		p.onlyColour(set),
+		p.hoverOnly(s, set),
+		p.late(s, set),
+		slices.Clone(s.outlined.marks),
+	)
 }
 
 // smallTargets measures the height of what is pressed: a line of its text with its padding and border.

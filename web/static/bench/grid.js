@@ -234,12 +234,14 @@ export class Grid {
       acts.push([`Also said for ${width}`, () => this.desk.choose({ width })]);
     // What is cut off in the cell is said in full.
     const inside = cell.matches('td') ? cell : cell.firstElementChild?.closest('th');
+    const text = inside?.textContent.trim() ?? '';
+    const cut = inside?.scrollWidth > inside?.clientWidth && !cell.dataset.origin?.startsWith(text);
     // Buttons that stay the same are left alone: a press must not lose its button to an answer that comes meanwhile.
     const shows = [
       cell.dataset.at ?? cell.id,
       bold.textContent,
       cell.dataset.origin,
-      inside?.scrollWidth > inside?.clientWidth ? inside.textContent : '',
+      cut ? text : '',
       cell.parentElement.dataset.idle,
       ...acts.map(([label]) => label),
       JSON.stringify(details),
@@ -257,9 +259,9 @@ export class Grid {
       return button;
     });
     const whole = [];
-    if (inside && inside.scrollWidth > inside.clientWidth) {
+    if (cut) {
       whole.push(document.createElement('q'));
-      whole[0].textContent = inside.textContent.trim();
+      whole[0].textContent = text;
     }
     const says = document.createElement('span');
     const { idle } = cell.parentElement.dataset;

@@ -67,11 +67,14 @@ export class Tray {
     const { at } = this;
     if (!at) return this.#say('Move to a value of the look, or to a place on a picture, to adjust it here.');
     let html;
+    this.node.setAttribute('aria-busy', true);
     try {
       const asked = new URLSearchParams({ at, ...(this.parted ? { parted: 'yes' } : {}) });
       html = await (await ask(`${this.desk.url}/control?${asked}`)).text();
     } catch (problem) {
       return this.#say(problem.message);
+    } finally {
+      this.node.removeAttribute('aria-busy');
     }
     if (at !== this.at || this.held) return; // the cursor has gone on
     Idiomorph.morph(this.node, html, { morphStyle: 'innerHTML' });
@@ -245,9 +248,12 @@ export class Tray {
     }
   }
 
-  // hold makes one go of what happens until the mouse is let go.
+  // hold makes one go of what happens until the mouse is let go. The foot keeps its height: with longer words it
+  // would push the tray away from under the mouse.
   hold(move) {
     this.held = true;
+    const foot = document.querySelector('.foot');
+    foot.style.height = `${foot.offsetHeight}px`;
     this.trial = null;
     const end = () => {
       if (move) removeEventListener('pointermove', move);
@@ -255,6 +261,7 @@ export class Tray {
       removeEventListener('pointercancel', end);
       this.held = false;
       this.trial = null;
+      foot.style.height = '';
       this.desk.settled().then(() => this.load());
     };
     if (move) addEventListener('pointermove', move);
@@ -262,7 +269,6 @@ export class Tray {
     addEventListener('pointercancel', end);
   }
 
-  // paint shows what the fields make: colours beside their sliders, stops on their band, the curve of an easing.
   // marks shows the places on a picture, and tries the one that is marked.
   #marks() {
     const element = this.node.querySelector('[data-plate]');
@@ -280,6 +286,7 @@ export class Tray {
     }
   }
 
+  // paint shows what the fields make: colours beside their sliders, stops on their band, the curve of an easing.
   paint() {
     this.#marks();
     for (const ink of this.node.querySelectorAll('.ink-field')) {
