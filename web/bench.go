@@ -46,7 +46,8 @@ type sharedView struct {
 // checked is what the checks find on the block.
 type checked struct {
 	Marks []marks.Mark
-	Loud  int // how many of the marks are not quiet
+	Loud  int          // how many of the marks are not quiet
+	Many  []checkCount // the checks of which several can be mended at once
 }
 
 // Axes lists the axes whose items can be added.
@@ -104,11 +105,16 @@ func (s *Server) checked(l *store.Loaded, block string) (*checked, error) {
 			return nil, err
 		}
 		found := &checked{Marks: subject.Marks()}
+		mends := checkCounts{}
 		for _, mark := range found.Marks {
 			if !mark.Quiet {
 				found.Loud++
 			}
+			if mark.Within == "" {
+				mends.count(mark)
+			}
 		}
+		found.Many = mends.many()
 		return found, nil
 	})
 }
@@ -311,15 +317,11 @@ func (s *Server) readAct(l *store.Loaded, blockID string, r *http.Request) (docu
 		return document.PasteLook{Block: block.ID, Record: value("record"), FromBlock: value("block"), From: value("from")},
 			"", nil
 	case "mend":
-		subject, err := s.subject(l.Site, block.ID, time.Now())
-		if err != nil {
-			return nil, "", err
-		}
-		mark, err := subject.ByID(value("mark"))
-		if err != nil {
-			return nil, "", err
-		}
-		return mark.Change, "Mended: " + mark.Mend.Label + ".", nil
+		mend, err := s.mend(l.Site, block.ID, value("mark"), value("which"))
+		return mend.Change, "Mended: " + mend.Label + ".", err
+	case "mend-all":
+		change, count, err := s.mendAll(l, []string{block.ID}, value("check"))
+		return change, fmt.Sprintf("Mended: %d of %s.", count, value("check")), err
 	case "quieten":
 		return document.Quieten{Block: block.ID, Mark: value("mark"), On: value("on") == "yes",
 			Accepted: document.Accepted{Measured: value("measured"), Reason: value("reason")}}, "", nil

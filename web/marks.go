@@ -23,14 +23,38 @@ type marksView struct {
 	frame
 	History store.History
 	Check   string // the only check that is shown; "" for all
-	Checks  []checkCount
+	Checks  checkCounts
+	Many    []checkCount // the checks shown of which several can be mended at once
 	Pages   []pageCount
 	Blocks  []blockMarks
 }
 
 type checkCount struct {
-	Check string
-	Loud  int
+	Check  string
+	Loud   int
+	Mended int // how many of those that are not quiet have a mend
+}
+
+type checkCounts []checkCount
+
+func (c *checkCounts) count(mark marks.Mark) {
+	i := slices.IndexFunc(*c, func(other checkCount) bool { return other.Check == mark.Check })
+	if i < 0 {
+		i = len(*c)
+		*c = append(*c, checkCount{Check: mark.Check})
+	}
+	if mark.Quiet {
+		return
+	}
+	(*c)[i].Loud++
+	if len(mark.Mends) > 0 {
+		(*c)[i].Mended++
+	}
+}
+
+// many are the checks that have several mends.
+func (c checkCounts) many() []checkCount {
+	return slices.DeleteFunc(slices.Clone(c), func(one checkCount) bool { return one.Mended < 2 })
 }
 
 type pageCount struct {
@@ -76,7 +100,7 @@ func (s *Server) showMarks(w http.ResponseWriter, r *http.Request, status int, f
 			if mark.Within != "" { // it is listed with its own block
 				continue
 			}
-			view.count(mark)
+			view.Checks.count(mark)
 			if view.Check == "" || view.Check == mark.Check {
 				lines.Marks = append(lines.Marks, mark)
 			}
@@ -85,6 +109,9 @@ func (s *Server) showMarks(w http.ResponseWriter, r *http.Request, status int, f
 			view.Blocks = append(view.Blocks, lines)
 		}
 	}
+	view.Many = slices.DeleteFunc(view.Checks.many(), func(c checkCount) bool {
+		return view.Check != "" && view.Check != c.Check
+	})
 	for _, page := range l.Site.Pages {
 		count := pageCount{Title: page.Title}
 		for _, band := range page.Bands {
@@ -101,35 +128,18 @@ func (s *Server) showMarks(w http.ResponseWriter, r *http.Request, status int, f
 	s.show(w, r, status, "marks.html", view)
 }
 
-func (v *marksView) count(mark marks.Mark) {
-	i := slices.IndexFunc(v.Checks, func(c checkCount) bool { return c.Check == mark.Check })
-	if i < 0 {
-		i = len(v.Checks)
-		v.Checks = append(v.Checks, checkCount{Check: mark.Check})
-	}
-	if !mark.Quiet {
-		v.Checks[i].Loud++
-	}
-}
-
 // siteMend carries out one mark's mend, or says that the mark is meant so.
 func (s *Server) siteMend(w http.ResponseWriter, r *http.Request) {
 	l := s.load(w, r)
 	if l == nil {
 		return
 	}
-	subject, err := s.subject(l.Site, r.FormValue("block"), time.Now())
-	if err != nil {
-		s.fail(w, r, store.ErrNotFound)
-		return
-	}
 	var change document.Change
+	var err error
 	if on := r.FormValue("on"); on != "" {
 		change = document.Quieten{Block: r.FormValue("block"), Mark: r.FormValue("mark"), On: on == "yes",
 			Accepted: document.Accepted{Measured: r.FormValue("measured"), Reason: r.FormValue("reason")}}
-	} else if mark, err := subject.ByID(r.FormValue("mark")); err == nil {
-		change = mark.Change
-	} else {
+	} else if change, err = s.readMend(l, r); err != nil {
 		status, message := explain(err)
 		s.showMarks(w, r, status, message)
 		return
@@ -138,4 +148,18 @@ func (s *Server) siteMend(w http.ResponseWriter, r *http.Request) {
 		place := withQuery("/sites/"+after.ID+"/marks", "check", r.FormValue("check"))
 		http.Redirect(w, r, saved(place, after), http.StatusSeeOther)
 	}
+}
+
+// readMend is the mend that the page asks for: of one mark, or of every mark of a check.
+func (s *Server) readMend(l *store.Loaded, r *http.Request) (document.Change, error) {
+	if r.FormValue("all") == "" {
+		mend, err := s.mend(l.Site, r.FormValue("block"), r.FormValue("mark"), r.FormValue("which"))
+		return mend.Change, err
+	}
+	var blocks []string
+	for _, block := range l.Site.Blocks {
+		blocks = append(blocks, block.ID)
+	}
+	change, _, err := s.mendAll(l, blocks, r.FormValue("check"))
+	return change, err
 }

@@ -19,15 +19,21 @@ import (
 	"rubrel/store"
 )
 
-// proof serves a block's rendered files: the bytes a release would carry.
+// proof serves a block's rendered files: the bytes a release would carry, or would after the mend that is asked for.
 func (s *Server) proof(w http.ResponseWriter, r *http.Request) {
 	l, block := s.loadBlock(w, r)
 	if l == nil {
 		return
 	}
-	files, err := s.rendered.of(l, "proof/"+block.ID, func(now time.Time) ([]render.File, error) {
-		return render.Proof(l.Site, s.dresses, block.ID, now)
-	})
+	var files []render.File
+	var err error
+	if r.FormValue("mark") != "" {
+		files, err = s.previewed(l, block.ID, r)
+	} else {
+		files, err = s.rendered.of(l, "proof/"+block.ID, func(now time.Time) ([]render.File, error) {
+			return render.Proof(l.Site, s.dresses, block.ID, now)
+		})
+	}
 	if err != nil {
 		s.fail(w, r, err)
 		return

@@ -68,8 +68,8 @@ func checkCommand(_ context.Context, arguments []string, out io.Writer) error {
 			}
 			line := markLine{block.ID, mark.Check, mark.Where, mark.Measured, mark.Needed, mark.Rule, "", mark.Serious,
 				mark.Quiet, mark.Reason}
-			if mark.Mend != nil {
-				line.Mend = mark.Mend.Label
+			if len(mark.Mends) > 0 {
+				line.Mend = mark.Mends[0].Label
 			}
 			serious = serious || mark.Serious && !mark.Quiet
 			if err := encoder.Encode(line); err != nil {

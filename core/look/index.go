@@ -29,10 +29,10 @@ func (c Cascade) Index() *Index {
 		x.Say(key, value)
 	}
 	for key, value := range c.Kind {
-		x.add(KindLevel, key, value)
+		x.SayAt(KindLevel, key, value)
 	}
 	for key, value := range c.House {
-		x.add(HouseLevel, key, value)
+		x.SayAt(HouseLevel, key, value)
 	}
 	return x
 }
@@ -43,10 +43,11 @@ func (x *Index) Say(key Key, value Value) {
 	if key.Record != "" {
 		level = RecordLevel
 	}
-	x.add(level, key, value)
+	x.SayAt(level, key, value)
 }
 
-func (x *Index) add(level Level, key Key, value Value) {
+// SayAt says a value at a level, in place of the one that is said there.
+func (x *Index) SayAt(level Level, key Key, value Value) {
 	width := 0
 	if key.Width != "" {
 		if width = x.cascade.Widths.Index(key.Width); width < 1 {

@@ -2,6 +2,7 @@ package look
 
 import (
 	"fmt"
+	"maps"
 	"slices"
 	"strings"
 )
@@ -116,6 +117,13 @@ func (t Tokens) With(texts map[string]string) (Tokens, error) {
 		all[name] = text
 	}
 	return ParseTokens(all)
+}
+
+// Replacing returns the tokens with another value for one of them, which must be of the token's category.
+func (t Tokens) Replacing(name Token, value Value) Tokens {
+	t.values = maps.Clone(t.values)
+	t.values[name] = value
+	return t
 }
 
 // Value is what a token stands for, or nil.

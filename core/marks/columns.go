@@ -76,8 +76,8 @@ func (s Subject) inColumns(mark *Mark, set kind.Set, columns, width int) {
 	}
 	p := s.plainPainter(set.Kind)
 	value := look.Length{Milli: int64(columns) * 1000}
-	mark.Mend = &kind.Mend{Label: fmt.Sprintf("columns %s → %d", s.Cascade.Widths[width].Name, columns)}
-	mark.Change = p.repaint(s, set, part, "grid-template-columns", look.Target{Width: width}, value)
+	mark.Mends = []Mend{{Label: fmt.Sprintf("columns %s → %d", s.Cascade.Widths[width].Name, columns),
+		Change: p.repaint(s, set, part, "grid-template-columns", look.Target{Width: width}, value)}}
 }
 
 // unevenRows compares the words of the records that stand in one row.

@@ -80,10 +80,10 @@ func TestColumns(t *testing.T) {
 			if c.mend == "" {
 				return
 			}
-			if mark.Mend == nil || mark.Mend.Label != c.mend {
-				t.Fatalf("mend %+v, want %s", mark.Mend, c.mend)
+			if len(mark.Mends) == 0 || mark.Mends[0].Label != c.mend {
+				t.Fatalf("mend %+v, want %s", mark.Mends, c.mend)
 			}
-			d.do(mark.Change)
+			d.do(mark.Mends[0].Change)
 			if again := find(); again != nil && again.ID == mark.ID {
 				t.Errorf("after %s there is still %+v", c.mend, again.Finding)
 			}

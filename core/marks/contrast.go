@@ -1,12 +1,10 @@
 package marks
 
 import (
-	"fmt"
 	"maps"
 	"slices"
 	"strings"
 
-	"rubrel/core/colour"
 	"rubrel/core/kind"
 	"rubrel/core/look"
 )
@@ -26,9 +24,9 @@ const (
 )
 
 // contrasts finds every text and control that does not stand out enough from what is behind it, in every state, at
-// every width, for every record that looks different.
+// every width, for every record that looks different: one mark for each cause.
 func (s Subject) contrasts(set kind.Set) []Mark {
-	c := contraster{s: s, set: set, seen: map[string]bool{}}
+	c := contraster{s: s, set: set}
 	for _, scheme := range slices.Sorted(maps.Keys(s.Schemes)) {
 		p := s.painter(set.Kind, s.Schemes[scheme])
 		if form, ok := set.Kind.FormNamed(s.Block.Form); ok && form.Room != nil && s.Book != nil {
@@ -43,16 +41,32 @@ func (s Subject) contrasts(set kind.Set) []Mark {
 			}
 		}
 	}
-	return c.found
+	return c.marks()
 }
 
-// contraster gathers what does not stand out.
+// contraster gathers what is seen of every text and control.
 type contraster struct {
-	s     Subject
-	set   kind.Set
-	found []Mark
-	seen  map[string]bool
+	s        Subject
+	set      kind.Set
+	readings []*reading
 }
+
+// reading is the contrast of one part in one case.
+type reading struct {
+	painter
+	scheme      string
+	part        kind.Part
+	t           look.Target
+	ink         look.Said
+	property    string // of the part itself, which says its ink
+	places      []place
+	needed, got float64
+	// inks and grounds are where its colours are said; read where something is missed.
+	inks, grounds []source
+}
+
+// missed reports whether it stands out too little.
+func (r *reading) missed() bool { return r.got < r.needed }
 
 // all measures every part that a painter paints; where one part stands in the place of another, those within it.
 func (c *contraster) all(p painter, scheme string) {
@@ -61,25 +75,25 @@ func (c *contraster) all(p painter, scheme string) {
 			continue
 		}
 		for _, t := range p.targets(part, c.set) {
-			mark, ok := p.contrast(c.s, c.set, part, t)
-			if p.instead.Name != "" {
-				mark.ID += " " + p.instead.Name
-				mark.Where += " on " + p.instead.Name
+			if r, ok := p.read(part, t); ok {
+				r.scheme = scheme
+				c.readings = append(c.readings, r)
 			}
-			// What misses by as much at a narrower width is the same finding.
-			same := strings.Join([]string{part.Name, p.instead.Name, string(t.State), fmt.Sprint(t.Featured), t.Record,
-				mark.Measured, mark.Needed}, " ")
-			if !ok || c.seen[mark.ID] || c.seen[same] {
-				continue
-			}
-			c.seen[same] = true
-			if len(c.s.Schemes) > 1 {
-				mark.Where += ", " + scheme
-			}
-			c.seen[mark.ID] = true
-			c.found = append(c.found, mark)
 		}
 	}
+}
+
+// read measures one case; false where nothing is painted.
+func (p painter) read(part kind.Part, t look.Target) (*reading, bool) {
+	said, property, ok := p.inkOf(part, t)
+	ink, isColour := p.colourOf(said.Value)
+	if !ok || !isColour || p.left(part, t) {
+		return nil, false
+	}
+	r := &reading{painter: p, part: part, t: t, ink: said, property: property, needed: p.needed(part, t),
+		places: p.places(part, t)}
+	r.got = worst(r.places, ink)
+	return r, true
 }
 
 // painting are the properties that decide about contrast.
@@ -148,51 +162,6 @@ func (p painter) targets(part kind.Part, set kind.Set) []look.Target {
 		}
 	}
 	return targets
-}
-
-// contrast measures one case; false where it passes.
-func (p painter) contrast(s Subject, set kind.Set, part kind.Part, t look.Target) (Mark, bool) {
-	said, property, ok := p.inkOf(part, t)
-	ink, isColour := p.colourOf(said.Value)
-	if !ok || !isColour || p.left(part, t) {
-		return Mark{}, false
-	}
-	needed := p.needed(part, t)
-	places := p.places(part, t)
-	got := worst(places, ink)
-	if got >= needed {
-		return Mark{}, false
-	}
-	mark := Mark{Finding: kind.Finding{Check: "contrast", Where: p.where(set, part, t), Record: t.Record, Key: part.Name,
-		Measured: fmt.Sprintf("%.2f", floor(got)), Needed: fmt.Sprintf("%.1f", needed), Rule: "WCAG 2.2, 1.4.3",
-		Serious: true}}
-	if part.Control {
-		mark.Rule = "WCAG 2.2, 1.4.11"
-	}
-	mark.ID = strings.Join([]string{"contrast", part.Name, string(t.State), fmt.Sprint(t.Featured), t.Record,
-		p.cascade.Widths[t.Width].Name}, " ")
-	better, ok := ink, canPass(places, needed)
-	if ok {
-		better, ok = colour.Nearest(ink, func(c colour.Colour) bool { return worst(places, c) >= needed })
-	}
-	if !ok && p.veil(s, set, part, t, ink, needed, &mark) {
-		return mark, true
-	}
-	if !ok {
-		// No ink is seen well enough through an opacity: that is what has to change.
-		for _, outer := range p.around(part) {
-			if opacity := p.opacity(outer, t); opacity < 1 {
-				mark.Mend = &kind.Mend{Label: fmt.Sprintf("opacity of %s %v → 1", outer.Name, opacity)}
-				mark.Change = p.repaint(s, set, outer, "opacity", t, look.Length{Milli: 1000})
-				break
-			}
-		}
-		return mark, true
-	}
-	mark.Inks = []string{ink.String(), better.String()}
-	mark.Mend = &kind.Mend{Label: said.Value.String() + " → " + better.String()}
-	mark.Change = p.repaint(s, set, part, property, t, look.ColourValue{Colour: better})
-	return mark, true
 }
 
 // needed is the contrast that WCAG 2.2 asks of a part.

@@ -89,16 +89,18 @@ func (p painter) drift(s Subject, set kind.Set, v spoken, measured string, one l
 	part, _ := set.Kind.PartNamed(v.key.Part)
 	t := look.Target{Record: v.key.Record, Featured: v.key.Featured, State: v.key.State,
 		Width: max(0, p.cascade.Widths.Index(v.key.Width))}
-	mark := Mark{ID: "drift " + v.key.String(), Change: document.SetLook{Block: s.Block.ID, Key: v.key,
-		Text: one.String()},
+	mend := Mend{Label: v.value.String() + " → " + one.String(),
+		Change: document.SetLook{Block: s.Block.ID, Key: v.key, Text: one.String()}}
+	mark := Mark{ID: "drift " + v.key.String(),
 		Finding: kind.Finding{Check: "drift", Where: v.key.Property + " of " + p.where(set, part, t), Measured: measured,
-			Needed: "one value", Record: v.key.Record, Key: v.key.String(), Mend: &kind.Mend{Label: v.value.String() + " → " +
-				one.String()}}}
+			Needed: "one value", Record: v.key.Record, Key: v.key.String()}}
 	if from, ok := v.value.(look.ColourValue); ok {
 		if to, ok := p.colourOf(one); ok {
 			mark.Inks = []string{from.Colour.String(), to.String()}
+			mend.Inks = mark.Inks
 		}
 	}
+	mark.Mends = []Mend{mend}
 	return mark
 }
 

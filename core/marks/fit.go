@@ -68,8 +68,8 @@ func (f *fitter) narrower() {
 	}
 	for _, mark := range n.found {
 		if i, ok := known[mark.ID]; ok {
-			if mark.Change != nil {
-				f.found[i].Mend, f.found[i].Change = mark.Mend, mark.Change
+			if len(mark.Mends) > 0 {
+				f.found[i].Mends = mark.Mends
 			}
 		} else if _, ok := known[about(mark)]; !ok && (mark.Check == "fit" || mark.Check == "wrap") {
 			mark.ID, mark.Where = mark.ID+" narrower", mark.Where+", where the block is narrower"
@@ -387,8 +387,7 @@ func (f *fitter) resize(mark *Mark, st setting, size float64) {
 		func(k look.Key) bool { return k.Record == t.Record && k.Part == st.part.Name }) {
 		t.Record = ""
 	}
-	mark.Mend = &kind.Mend{Label: fmt.Sprintf("font-size of %s → %s", st.part.Name, value)}
-	mark.Change = f.p.repaint(f.Subject, f.set, st.part, "font-size", t, value)
+	mark.Mends = []Mend{f.p.resay(f.Subject, f.set, st.part, "font-size", t, value)}
 }
 
 // measure finds lines that are too long to be read with ease.
@@ -410,10 +409,9 @@ func (f *fitter) measure(run kind.Run, st setting, lines []typeset.Line) {
 	if slices.Contains(st.part.Properties, "max-width") {
 		// A ch is a figure's width; a letter is narrower in most fonts.
 		value := look.Length{Milli: int64(goodMeasure*perCharacter/nought) * 1000, Unit: "ch"}
-		mark.Mend = &kind.Mend{Label: "max-width of " + st.part.Name + " → " + value.String()}
 		t := st.t
 		t.Record = ""
-		mark.Change = f.p.repaint(f.Subject, f.set, st.part, "max-width", t, value)
+		mark.Mends = []Mend{f.p.resay(f.Subject, f.set, st.part, "max-width", t, value)}
 	}
 	f.found = append(f.found, mark)
 }

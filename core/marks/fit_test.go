@@ -74,16 +74,16 @@ func TestFit(t *testing.T) {
 			if got := strings.Join([]string{first.Check, first.Where, first.Measured, first.Needed}, " "); got != c.want {
 				t.Errorf("%s, want %s", got, c.want)
 			}
-			if (first.Change != nil) != c.mends {
-				t.Fatalf("mend %+v", first.Mend)
+			if (len(first.Mends) > 0) != c.mends {
+				t.Fatalf("mend %+v", first.Mends)
 			}
 			if !c.mends {
 				return
 			}
-			d.do(first.Change)
+			d.do(first.Mends[0].Change)
 			for _, mark := range fits() {
 				if mark.ID == first.ID {
-					t.Errorf("after %s there is still %s", first.Mend.Label, mark.Measured)
+					t.Errorf("after %s there is still %s", first.Mends[0].Label, mark.Measured)
 				}
 			}
 		})

@@ -63,13 +63,13 @@ func (s Subject) ownInk(set kind.Set, part kind.Part, own kind.OwnInk) (Mark, bo
 	}
 	mark.ID = strings.Join([]string{"contrast", part.Name, "of", own.Item}, " ")
 	mend := document.SetFact{Set: s.Block.SetID, Axis: own.Axis, Item: own.Item, Key: own.Field}
-	mark.Mend = &kind.Mend{Label: "no colour of its own"}
+	label := "no colour of its own"
 	better, ok := colour.Nearest(ink, func(c colour.Colour) bool { return worst(behind, c) >= controlContrast })
 	if ok && canPass(behind, controlContrast) {
 		mend.Text = better.String()
 		mark.Inks = []string{ink.String(), mend.Text}
-		mark.Mend = &kind.Mend{Label: own.Colour + " → " + mend.Text}
+		label = own.Colour + " → " + mend.Text
 	}
-	mark.Change = mend
+	mark.Mends = []Mend{{Label: label, Change: mend, Inks: mark.Inks}}
 	return mark, true
 }

@@ -2,6 +2,7 @@ package marks_test
 
 import (
 	"bytes"
+	"slices"
 	"strings"
 	"testing"
 
@@ -64,4 +65,6 @@ func TestContrastWhereTheWordsLie(t *testing.T) {
 	}
 }
 
-func titled(mark marks.Mark) bool { return mark.Key == "title" }
+func titled(mark marks.Mark) bool {
+	return slices.ContainsFunc(seen(mark), func(place string) bool { return strings.HasPrefix(place, "title") })
+}

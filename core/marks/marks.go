@@ -17,11 +17,20 @@ import (
 type Mark struct {
 	ID string
 	kind.Finding
-	Change document.Change // carries out the finding's mend; nil where it has none
-	Quiet  bool            // the designer has said that it is meant so, as it is measured now
-	Reason string          // why
-	Within string          // the block within the subject that it is about; "" for the subject itself
-	Set    string          // the set whose facts it is about, whatever block shows them; "" for the block
+	Mends  []Mend   // the first is at the cause, the next makes exceptions of its places; none where nobody can tell
+	Places []string // where, each for itself, if one cause makes several fail
+	Cause  string   // what the site says that makes it fail, in other blocks too; "" where it is the block's own
+	Quiet  bool     // the designer has said that it is meant so, as it is measured now
+	Reason string   // why
+	Within string   // the block within the subject that it is about; "" for the subject itself
+	Set    string   // the set whose facts it is about, whatever block shows them; "" for the block
+}
+
+// Mend is one way to end a finding.
+type Mend struct {
+	Label  string
+	Change document.Change
+	Inks   []string // CSS colours: as it is, and as the mend makes it; none where it changes none, or several
 }
 
 // Subject is a block as it is shown: with its look, in the schemes that visitors see, at a time.
@@ -95,7 +104,8 @@ func (s Subject) marked(findings []kind.Finding, set string) []Mark {
 		mark := Mark{ID: strings.Join([]string{finding.Check, finding.Record, finding.Key}, " "), Finding: finding,
 			Set: set}
 		if finding.Mend != nil {
-			mark.Change = changeOf(s.Block.SetID, *finding.Mend)
+			mark.Mends = []Mend{{Label: finding.Mend.Label, Change: changeOf(s.Block.SetID, *finding.Mend),
+				Inks: finding.Inks}}
 		}
 		list = append(list, mark)
 	}
@@ -109,14 +119,14 @@ func order(quiet bool) int {
 	return 0
 }
 
-// ByID finds a mark again in the block as it is now.
-func (s Subject) ByID(id string) (Mark, error) {
+// MendOf finds one of the mends of a mark again in the block as it is now.
+func (s Subject) MendOf(id string, which int) (Mend, error) {
 	for _, mark := range s.Marks() {
-		if mark.ID == id && mark.Change != nil {
-			return mark, nil
+		if mark.ID == id && 0 <= which && which < len(mark.Mends) {
+			return mark.Mends[which], nil
 		}
 	}
-	return Mark{}, &document.Fault{Problem: fmt.Sprintf("the mark %q is no longer there to mend", id)}
+	return Mend{}, &document.Fault{Problem: fmt.Sprintf("the mark %q is no longer there to mend", id)}
 }
 
 func changeOf(set string, mend kind.Mend) document.Change {

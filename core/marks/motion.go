@@ -58,8 +58,7 @@ func (p painter) late(s Subject, set kind.Set) []Mark {
 				short = look.Delay{Duration: look.Duration((mostWait - takes) / int64(max(1, len(set.Records)-1)) / 10 * 10),
 					Each: true}
 			}
-			mark.Mend = &kind.Mend{Label: "animation-delay of " + part.Name + " → " + short.String()}
-			mark.Change = p.repaint(s, set, part, "animation-delay", t, short)
+			mark.Mends = []Mend{p.resay(s, set, part, "animation-delay", t, short)}
 		}
 		found = append(found, mark)
 	}
@@ -81,11 +80,10 @@ func (p painter) overshoots(s Subject, set kind.Set, part kind.Part) []Mark {
 		return nil
 	}
 	measured := fmt.Sprintf("%.0f to %.0f %% of its value", least*100, most*100)
-	return []Mark{{ID: "overshoots " + part.Name, Change: p.repaint(s, set, part, "animation-timing-function",
-		look.Target{}, look.Keyword("ease-out")),
+	mend := p.resay(s, set, part, "animation-timing-function", look.Target{}, look.Keyword("ease-out"))
+	return []Mark{{ID: "overshoots " + part.Name, Mends: []Mend{mend},
 		Finding: kind.Finding{Check: "overshoots", Where: part.Name + " comes in", Measured: measured, Needed: "0 to 100 %",
-			Key:  part.Name,
-			Mend: &kind.Mend{Label: "animation-timing-function of " + part.Name + " → ease-out"}}}}
+			Key: part.Name}}}
 }
 
 func (p painter) milliseconds(t look.Target, part, property string, otherwise int64) int64 {
@@ -118,11 +116,10 @@ func (p painter) hoverOnly(s Subject, set kind.Set) []Mark {
 		if _, _, still := p.hiddenBy(part, look.Target{State: look.Hover}); !hidden || still {
 			continue
 		}
-		found = append(found, Mark{ID: "hover only " + part.Name, Change: p.repaint(s, set, part, property, look.Target{},
-			value),
+		found = append(found, Mark{ID: "hover only " + part.Name,
+			Mends: []Mend{p.resay(s, set, part, property, look.Target{}, value)},
 			Finding: kind.Finding{Check: "hover only", Where: part.Name, Measured: strings.TrimSpace(property + " hides it"),
-				Needed: "to be there without pointing", Key: part.Name, Rule: "WCAG 2.2, 2.1.1", Serious: true,
-				Mend: &kind.Mend{Label: property + " of " + part.Name + " → " + value.String()}}})
+				Needed: "to be there without pointing", Key: part.Name, Rule: "WCAG 2.2, 2.1.1", Serious: true}})
 	}
 	return found
 }

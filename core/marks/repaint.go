@@ -1,6 +1,7 @@
 package marks
 
 import (
+	"fmt"
 	"maps"
 	"slices"
 
@@ -10,17 +11,37 @@ import (
 )
 
 // repaint is the change that gives a part another value of a property in the very case that was measured, and in those
-// that followed the same value there. Every other case stays as it is: where the new value would reach it, what it was
-// is said beside it.
+// that followed the same value there.
 func (p painter) repaint(s Subject, set kind.Set, part kind.Part, property string, t look.Target,
 	value look.Value) document.Change {
-	batch := document.Batch{Name: property + " of " + part.Name}
+	return s.saying(property+" of "+part.Name, p.repainted(set, part, property, t, value))
+}
+
+// resay is the mend that repaints a part.
+func (p painter) resay(s Subject, set kind.Set, part kind.Part, property string, t look.Target, value look.Value) Mend {
+	return Mend{Label: fmt.Sprintf("%s of %s → %s", property, part.Name, value),
+		Change: p.repaint(s, set, part, property, t, value)}
+}
+
+// saying is the change that says values at the block.
+func (s Subject) saying(name string, values []spoken) document.Change {
+	batch := document.Batch{Name: name}
+	for _, v := range values {
+		batch.Changes = append(batch.Changes, document.SetLook{Block: s.Block.ID, Key: v.key, Text: v.value.String()})
+	}
+	return batch
+}
+
+// repainted is what repaint says. Every other case stays as it is: where the new value would reach it, what it was is
+// said beside it.
+func (p painter) repainted(set kind.Set, part kind.Part, property string, t look.Target, value look.Value) []spoken {
 	after := p
 	after.known = newKnown()
 	after.known.index = p.cascade.Index()
+	var says []spoken
 	say := func(key look.Key, value look.Value) {
 		after.known.index.Say(key, value)
-		batch.Changes = append(batch.Changes, document.SetLook{Block: s.Block.ID, Key: key, Text: value.String()})
+		says = append(says, spoken{key, value})
 	}
 	say(p.particular(part, property, t), value)
 	was, _, _ := p.said(part, property, t)
@@ -38,7 +59,7 @@ func (p painter) repaint(s Subject, set kind.Set, part kind.Part, property strin
 		}
 		say(p.particular(part, property, other), before.Value)
 	}
-	return batch
+	return says
 }
 
 // particular is the most particular place at which a value can be said for a case.

@@ -42,10 +42,9 @@ func (p painter) smallTargets(s Subject, set kind.Set) []Mark {
 			value := look.Length{Milli: int64(missing+r.edgesDown(part.Name)/2) * 1000, Unit: "px"}
 			side := look.Length{Milli: int64(r.Edges(part.Name)/2) * 1000, Unit: "px"}
 			found = append(found, Mark{ID: fmt.Sprintf("target %s %s", part.Name, p.cascade.Widths[width].Name),
-				Change: p.repaint(s, set, part, "padding", t, look.Sides{value, side, value, side}),
+				Mends: []Mend{p.resay(s, set, part, "padding", t, look.Sides{value, side, value, side})},
 				Finding: kind.Finding{Check: "target", Where: p.where(set, part, t), Measured: fmt.Sprintf("%.0f px high", height),
-					Needed: "24 px", Key: part.Name, Rule: "WCAG 2.2, 2.5.8", Serious: true,
-					Mend: &kind.Mend{Label: "padding of " + part.Name + " → " + look.Sides{value, side, value, side}.String()}}})
+					Needed: "24 px", Key: part.Name, Rule: "WCAG 2.2, 2.5.8", Serious: true}})
 			break // narrower widths follow
 		}
 	}

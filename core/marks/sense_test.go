@@ -87,11 +87,11 @@ func TestDriftAndSense(t *testing.T) {
 			if got := strings.Join([]string{first.Check, first.Where, first.Measured, first.Needed}, " "); got != c.want {
 				t.Errorf("%s, want %s", got, c.want)
 			}
-			if (first.Change != nil) != c.mends {
-				t.Fatalf("mend %+v", first.Mend)
+			if (len(first.Mends) > 0) != c.mends {
+				t.Fatalf("mend %+v", first.Mends)
 			}
 			if c.mends {
-				d.do(first.Change)
+				d.do(first.Mends[0].Change)
 				if left := found(); len(left) > 0 {
 					t.Errorf("after mending there is %+v", left[0].Finding)
 				}

@@ -44,8 +44,7 @@ func (s Subject) smallTexts(set kind.Set) []Mark {
 				if value := (look.Length{Milli: leastSize * 1000, Unit: "px"}); share == 1 {
 					t := st.t
 					t.Record = ""
-					mark.Mend = &kind.Mend{Label: fmt.Sprintf("font-size of %s → %s", part.Name, value)}
-					mark.Change = p.repaint(s, set, part, "font-size", t, value)
+					mark.Mends = []Mend{p.resay(s, set, part, "font-size", t, value)}
 				}
 				found = append(found, mark)
 			}

@@ -37,8 +37,7 @@ func (s Subject) twice(set kind.Set) []Mark {
 		mark := Mark{ID: "twice " + text, Finding: kind.Finding{Check: "said twice", Where: text,
 			Measured: fmt.Sprintf("%d places", len(at)), Needed: "one token", Inks: []string{text}}}
 		if spot, ok := s.freeSpot(); ok {
-			mark.Mend = &kind.Mend{Label: fmt.Sprintf("make it %s", spot)}
-			mark.Change = s.toSpot(spot, text, at)
+			mark.Mends = []Mend{{Label: "make it " + spot, Change: s.toSpot(spot, text, at), Inks: mark.Inks}}
 		}
 		found = append(found, mark)
 	}

@@ -187,15 +187,15 @@ func (c checkCase) run(t *testing.T) {
 	if got := first.Check + " " + strings.Join([]string{first.Where, first.Measured, first.Needed}, " | "); got != c.want {
 		t.Errorf("%s, want %s", got, c.want)
 	}
-	if (first.Change != nil) != c.mends || (first.Change == nil) != (first.Source != "" || c.byHand) {
-		t.Errorf("mend %v, source %q", first.Change, first.Source)
+	if (len(first.Mends) > 0) != c.mends || (len(first.Mends) == 0) != (first.Source != "" || c.byHand) {
+		t.Errorf("mends %v, source %q", first.Mends, first.Source)
 	}
 	for i := 0; c.mends && i < 8 && len(list()) > 0; i++ {
-		mark, err := subject(t, site, c.set, now).ByID(list()[0].ID)
+		mend, err := subject(t, site, c.set, now).MendOf(list()[0].ID, 0)
 		if err != nil {
 			t.Fatal(err)
 		}
-		do(mark.Change)
+		do(mend.Change)
 	}
 	if c.mends && len(list()) > 0 {
 		t.Errorf("after mending there is %v", list())

@@ -237,7 +237,7 @@ func TestChecks(t *testing.T) {
 		}
 		for _, mark := range subject.Marks() {
 			if mark.Check == "average" || mark.Check == "no pause" {
-				e.Do(mark.Change)
+				e.Do(mark.Mends[0].Change)
 				break
 			}
 		}

@@ -189,14 +189,14 @@ func TestChecks(t *testing.T) {
 		if got := mark.Check + ": " + mark.Measured + " / " + mark.Needed; got != c.want {
 			t.Errorf("%s: %s, want %s", c.name, got, c.want)
 		}
-		if (mark.Change != nil) != c.mends {
-			t.Errorf("%s: a mend: %v", c.name, mark.Change != nil)
+		if (len(mark.Mends) > 0) != c.mends {
+			t.Errorf("%s: a mend: %v", c.name, len(mark.Mends) > 0)
 			continue
 		}
-		if mark.Change == nil {
+		if len(mark.Mends) == 0 {
 			continue
 		}
-		e.Do(mark.Change)
+		e.Do(mark.Mends[0].Change)
 		if mark, still := find(); still {
 			t.Errorf("%s: after mending there is %+v", c.name, mark.Finding)
 		}

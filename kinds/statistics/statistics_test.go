@@ -178,12 +178,12 @@ func TestChecks(t *testing.T) {
 			return nil
 		}
 		m := find()
-		if m == nil || m.Check+": "+m.Measured+" / "+m.Needed != c.want || (m.Change != nil) != c.mends {
+		if m == nil || m.Check+": "+m.Measured+" / "+m.Needed != c.want || (len(m.Mends) > 0) != c.mends {
 			t.Errorf("%s: found %+v, want %s", c.name, m, c.want)
 			continue
 		}
-		if m.Change != nil {
-			if e.Do(m.Change); find() != nil {
+		if len(m.Mends) > 0 {
+			if e.Do(m.Mends[0].Change); find() != nil {
 				t.Errorf("%s: after mending there is %+v", c.name, find().Finding)
 			}
 		}

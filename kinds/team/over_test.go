@@ -50,7 +50,7 @@ func TestContrastOverPictures(t *testing.T) {
 			if worst := worstPixel(t, exhibit); worst < measured-0.15 {
 				t.Errorf("measured %.2f, and a pixel has %.2f", measured, worst)
 			}
-			exhibit.Do(found[0].Change)
+			exhibit.Do(found[0].Mends[0].Change)
 			if subject, err = render.Subject(exhibit.Site, testkit.Dresses(t), "over", testkit.When); err != nil {
 				t.Fatal(err)
 			}

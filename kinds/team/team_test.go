@@ -205,9 +205,9 @@ func TestOwnColoursOfNetworks(t *testing.T) {
 			continue
 		}
 		if len(found) == 1 {
-			e.Do(found[0].Change)
+			e.Do(found[0].Mends[0].Change)
 			if left := marks(); len(left) > 0 {
-				t.Errorf("%s, %s: mended as %s: %+v", c.ink, c.scheme, found[0].Mend.Label, left)
+				t.Errorf("%s, %s: mended as %s: %+v", c.ink, c.scheme, found[0].Mends[0].Label, left)
 			}
 		}
 	}

@@ -262,7 +262,7 @@ func TestMarksOfBlocksWithin(t *testing.T) {
 				if !strings.HasPrefix(mark.Where, "Memberships: title") {
 					t.Errorf("the mark is on %s", mark.Where)
 				}
-				result, err := document.Apply(now, site, mark.Change)
+				result, err := document.Apply(now, site, mark.Mends[0].Change)
 				if err != nil {
 					t.Fatal(err)
 				}

@@ -19,6 +19,7 @@ export class Desk {
     this.waiting = 0;
     this.checked = this.version; // the marks are of this version, or asked for
     this.listeners = [];
+    this.checkListeners = [];
     this.outbox = new Outbox(this.url);
     this.server = new Server((away) => {
       this.#status();
@@ -239,6 +240,12 @@ export class Desk {
     }
     this.checking = false;
     if (version === this.version) document.getElementById('marks').ariaBusy = 'false';
+    for (const listener of this.checkListeners) listener();
+  }
+
+  // onChecked calls listener whenever the marks have been drawn.
+  onChecked(listener) {
+    this.checkListeners.push(listener);
   }
 
   // say tells the designer something, until the next answer of the server.

@@ -138,10 +138,20 @@ export class Grid {
     this.draw();
   }
 
+  // inView reports whether nothing of a cell is above or below what is seen of the ledger.
   inView(cell) {
+    return Boolean(cell) && Math.abs(this.hiddenDown(cell)) < 1;
+  }
+
+  // hiddenDown is by how much the ledger has to be scrolled down, below 0 up, for a cell to be seen: the heads stay in
+  // view, and hide what lies under them.
+  hiddenDown(cell) {
     const box = this.scroll.getBoundingClientRect();
-    const at = cell?.getBoundingClientRect();
-    return Boolean(at) && at.bottom > box.top && at.top < box.bottom;
+    const at = cell.getBoundingClientRect();
+    const title = cell.closest('tbody')?.querySelector('.section');
+    const top = box.top + (cell.closest('thead') ? 0 : 28 + (title?.offsetHeight ?? 0));
+    if (at.top < top) return at.top - top;
+    return Math.max(0, at.bottom - box.bottom);
   }
 
   // reveal scrolls a cell out from under the heads that stay in view.
@@ -151,10 +161,7 @@ export class Grid {
     const stays = cell.matches('th[scope=row]') ? 0 : this.sheet.places.get(cell)?.column === 1 ? 1 : 2;
     const own = (this.rows[0] ?? []).slice(0, stays).reduce((sum, head) => sum + (head?.offsetWidth ?? 0), 0);
     const left = box.left + own;
-    const title = cell.closest('tbody')?.querySelector('.section');
-    const top = box.top + (cell.closest('thead') ? 0 : 28 + (title?.offsetHeight ?? 0));
-    if (at.top < top) this.scroll.scrollTop -= top - at.top;
-    else if (at.bottom > box.bottom) this.scroll.scrollTop += at.bottom - box.bottom;
+    this.scroll.scrollTop += this.hiddenDown(cell);
     if (at.left < left) this.scroll.scrollLeft -= left - at.left;
     else if (at.right > box.right) this.scroll.scrollLeft += at.right - box.right;
   }

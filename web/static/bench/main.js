@@ -3,6 +3,7 @@ import { Grid } from './grid.js';
 import { Proof } from './proof.js';
 import { Desk } from './desk.js';
 import { ChartPane } from './chart.js';
+import { Mends } from './mends.js';
 import { Splitter } from './splitter.js';
 import { Tray } from './tray.js';
 import { ask } from '../server.js';
@@ -15,6 +16,7 @@ const proof = new Proof(desk, grid);
 const charts = new ChartPane(desk);
 const tray = new Tray(desk, grid);
 new Splitter(root);
+new Mends(desk, proof);
 
 const act = (name, values = {}) => desk.send({ act: name, ...values });
 
@@ -93,7 +95,8 @@ document.addEventListener('click', (event) => {
   else if ((button = hit('button[data-chart]'))) charts.show(button.dataset.chart);
   else if (hit('[data-replay]')) proof.replay();
   else if (hit('[data-proof]')) charts.hide();
-  else if ((button = hit('[data-mend]'))) act('mend', { mark: button.dataset.mend });
+  else if ((button = hit('[data-mend]'))) act('mend', { mark: button.dataset.mend, which: button.dataset.which });
+  else if ((button = hit('[data-mend-all]'))) act('mend-all', { check: button.dataset.mendAll });
   else if ((button = hit('[data-settle]'))) desk.settle(button.dataset.settle, button.dataset.value);
   else if (hit('[data-tray]')) tray.toggle();
   else if (hit('[data-help]')) document.getElementById('help').showModal();

@@ -9,8 +9,8 @@ export class Proof {
     this.grid = grid;
     this.frames = [...document.querySelectorAll('.frame')];
     this.parts = document.querySelector('.frames').dataset.parts.trim().split(' ');
-    this.shown = desk.version;
-    this.wanted = this.shown;
+    this.wanted = { version: desk.version, mend: '' };
+    this.shown = this.wanted;
     this.busy = false;
     this.record = null;
     this.lens = new Lens(document.querySelector('.frames'), async () => {
@@ -27,7 +27,7 @@ export class Proof {
         this.enter(frame);
     }
     desk.onChange((live) => {
-      this.wanted = live.version;
+      if (live.version !== this.wanted.version) this.wanted = { version: live.version, mend: '' };
       this.catchUp();
       this.draw();
     });
@@ -95,15 +95,23 @@ export class Proof {
     this.grid.showSection(row);
   }
 
+  // preview shows the block as a mend would leave it, or as it is where mend is ''.
+  preview(mend) {
+    if (mend === this.wanted.mend) return;
+    this.wanted = { version: this.wanted.version, mend };
+    this.catchUp();
+  }
+
   // catchUp shows the newest version; while it does, more may come, and only the last of them is shown.
   async catchUp() {
     if (this.busy) return;
     this.busy = true;
     try {
       while (this.shown !== this.wanted) {
-        const version = this.wanted;
-        await this.refresh();
-        this.shown = version;
+        const wanted = this.wanted;
+        await this.refresh(wanted.mend);
+        this.shown = wanted;
+        document.getElementById('previewed').hidden = !wanted.mend;
         this.draw();
       }
     } catch (problem) {
@@ -114,8 +122,8 @@ export class Proof {
     }
   }
 
-  async refresh() {
-    const answer = await ask(`${this.desk.url}/proof/index.html`);
+  async refresh(mend = this.shown.mend) {
+    const answer = await ask(`${this.desk.url}/proof/index.html${mend}`);
     const next = new DOMParser().parseFromString(await answer.text(), 'text/html');
     await Promise.all(this.frames.map((frame) => this.replace(frame.querySelector('iframe').contentDocument, next)));
   }

@@ -1,0 +1,372 @@
+package marks
+
+import (
+	"cmp"
+	"fmt"
+	"maps"
+	"math"
+	"slices"
+
+	"rubrel/core/colour"
+	"rubrel/core/document"
+	"rubrel/core/look"
+)
+
+// trial is the block as it would be painted if a source said something else.
+type trial struct {
+	of       source
+	index    *look.Index
+	affected []*reading
+	behind   []bool     // of each, whether the source is of what lies behind it
+	missed   []*reading // of them, what has to pass
+}
+
+func (c *contraster) trial(of source, missed []*reading) trial {
+	tr := trial{of: of, missed: missed, affected: slices.Clone(missed)}
+	for _, r := range c.readings { // what misses comes first: it refuses most
+		if r.from(of) && !slices.Contains(missed, r) {
+			tr.affected = append(tr.affected, r)
+		}
+	}
+	for _, r := range tr.affected {
+		tr.behind = append(tr.behind, slices.Contains(r.grounds, of))
+	}
+	if of.token == "" {
+		tr.index = c.s.Cascade.Index()
+	}
+	return tr
+}
+
+// holds reports whether a value makes everything pass that misses, and nothing worse.
+func (tr trial) holds(value look.Value) bool {
+	if tr.of.token == "" {
+		tr.index.SayAt(tr.of.level, tr.of.key, value)
+	}
+	for i, r := range tr.affected {
+		least := r.needed
+		if i >= len(tr.missed) {
+			least = min(least, r.got)
+		}
+		if tr.contrast(i, value) < least {
+			return false
+		}
+	}
+	return true
+}
+
+// contrast is that of a case with another value.
+func (tr trial) contrast(i int, value look.Value) float64 {
+	r := tr.affected[i]
+	p := r.painter
+	if tr.of.token != "" {
+		p.tokens = p.tokens.Replacing(tr.of.token, value)
+	} else {
+		p.known = p.known.with(tr.index)
+	}
+	said, _, _ := p.inkOf(r.part, r.t)
+	ink, ok := p.colourOf(said.Value)
+	if !ok {
+		return r.got
+	}
+	if !tr.behind[i] {
+		return worst(r.places, ink)
+	}
+	return worst(p.places(r.part, r.t), ink)
+}
+
+// with is what is known of the same block with other colours: sizes and places stay.
+func (k *known) with(index *look.Index) *known {
+	other := *k
+	other.index = index
+	return &other
+}
+
+// atCause is the mend where a cause is said: the nearest value with which everything passes that it is seen in. It is
+// false where no value does, and for what comes with the kind, which nobody can say anew.
+func (c *contraster) atCause(of source, missed []*reading) (Mend, bool) {
+	if of.level == look.HouseLevel {
+		return Mend{}, false
+	}
+	tr := c.trial(of, missed)
+	what, whom := of.name(c.set.Kind)
+	r := missed[0]
+	value := r.tokens.Value(of.token)
+	if of.token == "" {
+		value = c.saidAt(of)
+	}
+	mend := Mend{}
+	switch of.key.Property {
+	case "opacity":
+		full := look.Length{Milli: 1000}
+		mend.Label = fmt.Sprintf("%s → 1%s", what, whom)
+		mend.Change = c.change(of, full)
+		return mend, tr.holds(full)
+	case "background-image":
+		layers, _ := value.(look.Layers)
+		veiled, percent, ok := veil(r.veilShades(), layers, tr.holds)
+		mend.Label = fmt.Sprintf("a veil of %d %% over the ground of %s%s", percent, of.key.Part, whom)
+		mend.Change = c.change(of, veiled)
+		return mend, ok
+	}
+	from, ok := r.colourOf(value)
+	if !ok {
+		return mend, false
+	}
+	better, ok := c.nearest(of, from, tr.holds)
+	if !ok {
+		return c.parted(of, from, missed)
+	}
+	to, _ := r.colourOf(better)
+	mend.Inks = []string{from.String(), to.String()}
+	mend.Label = fmt.Sprintf("%s %s → %s%s", what, value, better, whom)
+	mend.Change = c.change(of, better)
+	return mend, true
+}
+
+// parted is the mend of a value of the block that serves featured records and the others, where one passes with it and
+// the other does not: those get another, these keep theirs.
+func (c *contraster) parted(of source, from colour.Colour, missed []*reading) (Mend, bool) {
+	r := missed[0]
+	part, ok := c.set.Kind.PartNamed(of.key.Part)
+	own := of.level == look.BlockLevel || of.level == look.RecordLevel
+	if !ok || !own || slices.ContainsFunc(missed, func(other *reading) bool { return other.t.Featured != r.t.Featured }) {
+		return Mend{}, false
+	}
+	t := look.Target{Record: of.key.Record, Featured: r.t.Featured, State: of.key.State,
+		Width: max(0, c.s.Cascade.Widths.Index(of.key.Width))}
+	stand := look.ColourValue{Colour: colour.Black} // in the new value's place, until it is found
+	if from.Luminance() < 0.5 {
+		stand.Colour = colour.White
+	}
+	says := r.repainted(c.set, part, of.key.Property, t, stand)
+	tr := c.trial(of, missed)
+	for _, v := range says {
+		tr.index.Say(v.key, v.value)
+	}
+	tr.of.key = says[0].key
+	better, ok := c.nearest(of, from, tr.holds)
+	if !ok {
+		return Mend{}, false
+	}
+	says[0].value = better
+	what, _ := of.name(c.set.Kind)
+	whose := "not featured"
+	if t.Featured {
+		whose = "featured"
+	}
+	to, _ := r.colourOf(better)
+	return Mend{Label: fmt.Sprintf("%s, %s → %s", what, whose, better), Inks: []string{from.String(), to.String()},
+		Change: c.s.saying(what, says)}, true
+}
+
+// saidAt is the value that a source says.
+func (c *contraster) saidAt(of source) look.Value {
+	if of.level == look.KindLevel {
+		return c.s.Cascade.Kind[of.key]
+	}
+	return c.s.Cascade.Block[of.key]
+}
+
+// change says another value where a source is said.
+func (c *contraster) change(of source, value look.Value) document.Change {
+	switch {
+	case value == nil:
+		return nil
+	case of.token != "":
+		return document.SetTokens{Dark: of.scheme == darkScheme,
+			Texts: map[string]string{string(of.token): value.String()}}
+	case of.level == look.KindLevel:
+		return document.SetLook{Kind: c.set.Kind.Name, Key: of.key, Text: value.String()}
+	}
+	return document.SetLook{Block: c.s.Block.ID, Key: of.key, Text: value.String()}
+}
+
+// nearest is the colour nearest to one that holds. Where none does, as on grounds that are light in one scheme and dark
+// in the other, it is the role nearest to it; a token has no role to follow.
+func (c *contraster) nearest(of source, from colour.Colour, holds func(look.Value) bool) (look.Value, bool) {
+	better, ok := colour.Nearest(from, func(to colour.Colour) bool { return holds(look.ColourValue{Colour: to}) })
+	if ok {
+		return look.ColourValue{Colour: better}, true
+	}
+	if of.token != "" {
+		return nil, false
+	}
+	p := c.s.plainPainter(c.set.Kind)
+	roles := look.Names(look.ColourToken)
+	far := func(name string) float64 {
+		role, _ := p.colourOf(look.Token(name))
+		return colour.Distance(role, from)
+	}
+	slices.SortStableFunc(roles, func(a, b string) int { return cmp.Compare(far(a), far(b)) })
+	for _, name := range roles {
+		if holds(look.Token(name)) {
+			return look.Token(name), true
+		}
+	}
+	return nil, false
+}
+
+// veilShades are the shades of a veil under the ink of a case: first the one that the ink stands out from.
+func (r *reading) veilShades() []colour.Colour {
+	ink, _ := r.colourOf(r.ink.Value)
+	if colour.Contrast(ink, colour.White) > colour.Contrast(ink, colour.Black) {
+		return []colour.Colour{colour.White, colour.Black}
+	}
+	return []colour.Colour{colour.Black, colour.White}
+}
+
+// veil is the thinnest translucent layer of one of the shades over the layers of a ground that holds, and how much of
+// what is below it hides, in %. Where there is no room for another layer it is false.
+func veil(shades []colour.Colour, layers look.Layers, holds func(look.Value) bool) (look.Layers, int, bool) {
+	const least, most = 5, 95
+	if len(layers) >= look.MostLayers {
+		return nil, 0, false
+	}
+	for _, shade := range shades {
+		under := func(percent int) look.Layers {
+			over := look.ColourValue{Colour: shade}
+			over.Alpha = math.Round(float64(percent)/100*255) / 255 // as it is written
+			veil := look.Gradient{Angle: look.Length{Milli: 180_000}, Stops: []look.Stop{{Ink: over},
+				{Ink: over, Place: look.Length{Milli: 100_000, Unit: "%"}}}}
+			return append(look.Layers{veil}, layers...)
+		}
+		if !holds(under(most)) {
+			continue
+		}
+		thin, thick := least-1, most // it holds at thick; the thicker, the better
+		for thick-thin > 1 {
+			if middle := (thin + thick) / 2; holds(under(middle)) {
+				thick = middle
+			} else {
+				thin = middle
+			}
+		}
+		return under(thick), thick, true
+	}
+	return nil, 0, false
+}
+
+// apart mends cases one by one, each at its most particular place: by its ink, a veil over what is behind it, or an
+// opacity that no ink is seen well enough through. It is false where one of them has none.
+func (c *contraster) apart(places []*reading) (Mend, bool) {
+	after := c.s.Cascade
+	after.Block = maps.Clone(after.Block)
+	if after.Block == nil {
+		after.Block = look.Sheet{}
+	}
+	var mend Mend
+	var says []spoken
+	for _, r := range places {
+		label, inks, said, ok := c.one(after, r)
+		if !ok {
+			return mend, false
+		}
+		if len(said) == 0 {
+			continue // what mended another has mended it
+		}
+		for _, v := range said {
+			after.Block[v.key] = v.value
+		}
+		says = append(says, said...)
+		mend.Label, mend.Inks = label, inks
+	}
+	if len(places) > 1 {
+		mend.Label, mend.Inks = fmt.Sprintf("an ink for each of the %d", len(places)), nil
+	}
+	mend.Change = c.s.saying("contrast of "+c.wheres(places), says)
+	return mend, len(says) > 0
+}
+
+// one mends a case, at every width and in every scheme, where a cascade paints it.
+func (c *contraster) one(after look.Cascade, r *reading) (label string, inks []string, says []spoken, ok bool) {
+	index := after.Index()
+	var cases []*reading // as they are now
+	for _, other := range c.readings {
+		if !other.sameBut(r) {
+			continue
+		}
+		p := other.painter
+		p.cascade, p.known = after, other.known.with(index)
+		if now, ok := p.read(other.part, other.t); ok && now.missed() {
+			cases = append(cases, now)
+		}
+	}
+	for len(cases) > 0 {
+		p := cases[0]
+		var value []spoken
+		if label, inks, value, ok = c.particular(p, cases); !ok {
+			return
+		}
+		says = append(says, value...)
+		after.Block = maps.Clone(after.Block)
+		for _, v := range value {
+			after.Block[v.key] = v.value
+		}
+		index = after.Index()
+		var left []*reading
+		for _, other := range cases {
+			q := other.painter
+			q.cascade, q.known = after, other.known.with(index)
+			if now, ok := q.read(other.part, other.t); ok && now.missed() {
+				left = append(left, now)
+			}
+		}
+		if len(left) == len(cases) {
+			return label, inks, says, false
+		}
+		cases = left
+	}
+	return label, inks, says, true
+}
+
+// particular mends the first of some cases that differ in width and scheme alone.
+func (c *contraster) particular(r *reading, cases []*reading) (label string, inks []string, says []spoken, ok bool) {
+	ink, _ := r.colourOf(r.ink.Value)
+	possible := true
+	for _, at := range cases {
+		possible = possible && canPass(at.places, at.needed)
+	}
+	if better, ok := c.nearest(source{}, ink, func(value look.Value) bool {
+		return possible && !slices.ContainsFunc(cases, func(at *reading) bool {
+			seen, _ := at.colourOf(value)
+			return worst(at.places, seen) < at.needed
+		})
+	}); ok {
+		to, _ := r.colourOf(better)
+		return r.ink.Value.String() + " → " + better.String(), []string{ink.String(), to.String()},
+			r.repainted(c.set, r.part, r.property, r.t, better), true
+	}
+	if outer, layers, there := r.veiled(r.part, r.t); there {
+		index := r.cascade.Index()
+		thin, percent, ok := veil(r.veilShades()[:1], layers, func(value look.Value) bool {
+			index.Say(r.painter.particular(outer, "background-image", r.t), value)
+			p := r.painter
+			p.known = r.known.with(index)
+			return worst(p.places(r.part, r.t), ink) >= r.needed
+		})
+		if ok {
+			return fmt.Sprintf("a veil of %d %% over the ground of %s", percent, outer.Name), nil,
+				r.repainted(c.set, outer, "background-image", r.t, thin), true
+		}
+	}
+	for _, outer := range r.around(r.part) {
+		if opacity := r.opacity(outer, r.t); opacity < 1 {
+			return fmt.Sprintf("opacity of %s %v → 1", outer.Name, opacity), nil,
+				r.repainted(c.set, outer, "opacity", r.t, look.Length{Milli: 1000}), true
+		}
+	}
+	return "", nil, nil, false
+}
+
+// flat lists the single changes of a change.
+func flat(change document.Change) []document.Change {
+	batch, ok := change.(document.Batch)
+	if !ok {
+		return []document.Change{change}
+	}
+	var all []document.Change
+	for _, one := range batch.Changes {
+		all = append(all, flat(one)...)
+	}
+	return all
+}
