@@ -154,7 +154,8 @@ func TestCheck(t *testing.T) {
 	if !errors.Is(err, errSerious) ||
 		!strings.Contains(
 			out,
-			`"check":"contrast","where":"text","measured":"2.32","needed":"4.5","rule":"WCAG 2.2, 1.4.3","mend":"#aaaaaa → `,
+			`"check":"contrast","where":"text","measured":"2.32","needed":"4.5","rule":"WCAG 2.2, 1.4.3","mend":"color of `+
+				`text, not featured #aaaaaa → `,
 		) {
 		t.Errorf("a faint text: %v, %s", err, out)
 	}

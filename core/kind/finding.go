@@ -2,8 +2,9 @@ package kind
 
 // Finding is one thing that a kind's checks found in a set: what was measured, what is needed, and how it is mended.
 type Finding struct {
-	Check    string // the check's name, as the list of marks shows it: "order"
-	Where    string // in words
+	Check    string   // the check's name, as the list of marks shows it: "order"
+	Where    string   // in words
+	Places   []string // each for itself, where one cause makes several fail; nil for one
 	Measured string
 	Needed   string
 	Record   string   // the record it is about, "" for the set
@@ -13,6 +14,7 @@ type Finding struct {
 	Inks     []string // CSS colours to show: as it is, and, where the mend changes it, as that makes it
 	Serious  bool     // visitors are misled or shut out
 	Aside    bool     // it is quiet unless somebody asks for it
+	Forms    []string // the forms that show what it is about; nil for all
 	Source   string   // the outside service that can mend it, by the name of the kind's Source
 }
 

@@ -31,6 +31,8 @@ type Kind struct {
 	MarkField string
 	// CanFeature says whether a record may be featured.
 	CanFeature bool
+	// NamesRepeat says that records may well be called alike.
+	NamesRepeat bool
 	// HoldsBlocks says that its blocks show others within them. None of those holds blocks itself.
 	HoldsBlocks bool
 	// Intake says how a pasted table of this kind is understood; nil where the kind is not pasted.

@@ -109,20 +109,33 @@ func (c *contraster) mark(of source, atCause *Mend, folded []*reading) Mark {
 	if of.token != "" || c.nearness(of) < 3 {
 		mark.Cause = of.String()
 	}
-	if atCause != nil {
-		mark.Mends = append(mark.Mends, *atCause)
+	others := slices.ContainsFunc(c.readings, func(r *reading) bool {
+		return r.from(of) && !slices.Contains(folded, r)
+	})
+	if atCause != nil && len(places) == 1 && !others {
+		return mark.with(*atCause) // an exception would be the same
 	}
 	if apart, ok := c.apart(places); ok &&
 		(atCause == nil || !reflect.DeepEqual(flat(apart.Change), flat(atCause.Change))) {
 		if atCause != nil {
 			apart.Label = "only here: " + apart.Label
+			return mark.with(*atCause, apart)
 		}
-		mark.Mends = append(mark.Mends, apart)
+		return mark.with(apart)
 	}
-	if len(mark.Mends) > 0 {
-		mark.Inks = mark.Mends[0].Inks
+	if atCause != nil {
+		return mark.with(*atCause)
+	}
+	if back, ok := c.back(of, folded); ok {
+		return mark.with(back)
 	}
 	return mark
+}
+
+// with is the mark with its mends; it shows the inks of the first.
+func (m Mark) with(mends ...Mend) Mark {
+	m.Mends, m.Inks = mends, mends[0].Inks
+	return m
 }
 
 // worstOfEach leaves one of the cases that differ in their width or scheme alone: the one that misses by most.

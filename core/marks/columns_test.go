@@ -43,7 +43,7 @@ func TestColumns(t *testing.T) {
 		{"a smaller size, while it is one", "fit", []document.Change{subtitle(long)},
 			inThree(map[string]string{"text.font-size": "26px", "text.font-size@middle": "11px"}),
 			"“A1B2C3D4E5F6G7H8I9J0K1L2” in text, Dusk 388 px",
-			"font-size of text → 20px"},
+			"font-size of text → type-4"},
 		{"fewer columns", "fit", []document.Change{subtitle(long)},
 			inThree(map[string]string{"text.font-size@narrow": "14px", "text.font-size@middle": "22px"}),
 			"“A1B2C3D4E5F6G7H8I9J0K1L2” in text, Dusk, middle 329 px", "columns middle → 1"},

@@ -13,11 +13,12 @@ import (
 	"rubrel/core/look"
 )
 
-// How near two values are that were probably meant to be one (common practice): a length within a twelfth, a colour
+// How near two values are that were probably meant to be one (common practice): a length within a sixteenth, a colour
 // within a deltaEOK that is barely seen side by side.
 const (
-	driftShare  = 1.0 / 12
+	driftShare  = 1.0 / 16
 	driftPixels = 2.0
+	driftSize   = 0.75 // of type, in px: a size of type is chosen more finely
 	driftColour = 0.02
 )
 
@@ -27,32 +28,60 @@ type spoken struct {
 	value look.Value
 }
 
+// elsewhere is such a value of another block or of a kind.
+type elsewhere struct {
+	spoken
+	kind, whose string // its kind, and what the block or the kind is called
+}
+
 // drifts finds values said outright that are nearly a token of the house style, or nearly another value of the same
 // property; the mend makes them one.
 func (s Subject) drifts(set kind.Set) []Mark {
 	var found []Mark
 	p := s.plainPainter(set.Kind)
-	list := s.spoken()
+	list, others := spokenIn(s.Block.Look), s.before()
 	for i, v := range list {
 		if mark, ok := p.nearToken(s, set, v); ok {
 			found = append(found, mark)
 		} else if mark, ok := p.nearOther(s, set, v, list[:i]); ok {
+			found = append(found, mark)
+		} else if mark, ok := p.nearElsewhere(s, set, v, others); ok {
 			found = append(found, mark)
 		}
 	}
 	return found
 }
 
-func (s Subject) spoken() []spoken {
+func spokenIn(sheet look.Sheet) []spoken {
 	var list []spoken
-	for _, key := range slices.SortedFunc(maps.Keys(s.Block.Look),
+	for _, key := range slices.SortedFunc(maps.Keys(sheet),
 		func(a, b look.Key) int { return strings.Compare(a.String(), b.String()) }) {
-		switch value := s.Block.Look[key].(type) {
+		switch value := sheet[key].(type) {
 		case look.ColourValue, look.Length:
 			list = append(list, spoken{key, value})
 		}
 	}
 	return list
+}
+
+// before are the values of the kinds, and of the blocks that stand before this one in the site: of two that drift apart
+// the later one has the mark.
+func (s Subject) before() []elsewhere {
+	var all []elsewhere
+	for _, name := range slices.Sorted(maps.Keys(s.Site.House.Kinds)) {
+		for _, v := range spokenIn(s.Site.House.Kinds[name]) {
+			all = append(all, elsewhere{v, name, "every " + name})
+		}
+	}
+	for _, b := range s.Site.Blocks {
+		if b.ID == s.Block.ID {
+			return all
+		}
+		for _, v := range spokenIn(b.Look) {
+			all = append(all, elsewhere{v, s.Site.SetOf(&b).Kind.Name, b.Name})
+		}
+	}
+	return all
 }
 
 // nearToken compares a value with the tokens that its property takes.
@@ -63,7 +92,7 @@ func (p painter) nearToken(s Subject, set kind.Set, v spoken) (Mark, bool) {
 	}
 	best, nearest := look.Token(""), math.Inf(1)
 	for _, name := range look.Names(property.Tokens) {
-		if d := distance(v.value, p.tokens.Value(look.Token(name))); d < nearest {
+		if d := v.distance(p.tokens.Value(look.Token(name))); d < nearest {
 			best, nearest = look.Token(name), d
 		}
 	}
@@ -74,15 +103,46 @@ func (p painter) nearToken(s Subject, set kind.Set, v spoken) (Mark, bool) {
 	return p.drift(s, set, v, fmt.Sprintf("%s beside %s %s", v.value, best, held), best), true
 }
 
-// nearOther compares a value with those of the same property that came before it.
+// nearOther compares a value with those that came before it: a colour with all, a length with those of the same part
+// and property.
 func (p painter) nearOther(s Subject, set kind.Set, v spoken, before []spoken) (Mark, bool) {
 	for _, other := range before {
-		if other.key.Property == v.key.Property && other.key.Part == v.key.Part && other.value != v.value &&
-			distance(v.value, other.value) <= 1 {
-			return p.drift(s, set, v, fmt.Sprintf("%s and %s", other.value, v.value), other.value), true
+		same := other.key.Property == v.key.Property && other.key.Part == v.key.Part
+		if v.drifts(other, same) {
+			measured := fmt.Sprintf("%s and %s", other.value, v.value)
+			if !same {
+				measured += fmt.Sprintf(" of %s", other.key.Part)
+			}
+			mark := p.drift(s, set, v, measured, other.value)
+			if one, ok := other.value.(look.ColourValue); ok {
+				at := []saidAt{{s.Block.ID, "", other.key}, {s.Block.ID, "", v.key}}
+				if spot, ok := s.freeSpot(); ok && !same {
+					text := one.Colour.String()
+					mark = mark.with(Mend{Label: "make both " + spot, Change: s.toSpot(spot, text, at),
+						Inks: mark.Inks})
+				}
+			}
+			return mark, true
 		}
 	}
 	return Mark{}, false
+}
+
+// nearElsewhere compares a value with those of other blocks: a colour with all, a length with those that blocks of the
+// same kind say for the very same.
+func (p painter) nearElsewhere(s Subject, set kind.Set, v spoken, others []elsewhere) (Mark, bool) {
+	for _, other := range others {
+		if v.drifts(other.spoken, other.kind == set.Kind.Name && other.key == v.key) {
+			return p.drift(s, set, v, fmt.Sprintf("%s, and %s in %s", v.value, other.value, other.whose), other.value), true
+		}
+	}
+	return Mark{}, false
+}
+
+// drifts reports whether a value is nearly another: of the same thing, or else a colour.
+func (v spoken) drifts(other spoken, same bool) bool {
+	_, isColour := v.value.(look.ColourValue)
+	return (same || isColour) && other.value != v.value && v.distance(other.value) <= 1
 }
 
 func (p painter) drift(s Subject, set kind.Set, v spoken, measured string, one look.Value) Mark {
@@ -93,7 +153,7 @@ func (p painter) drift(s Subject, set kind.Set, v spoken, measured string, one l
 		Change: document.SetLook{Block: s.Block.ID, Key: v.key, Text: one.String()}}
 	mark := Mark{ID: "drift " + v.key.String(),
 		Finding: kind.Finding{Check: "drift", Where: v.key.Property + " of " + p.where(set, part, t), Measured: measured,
-			Needed: "one value", Record: v.key.Record, Key: v.key.String()}}
+			Needed: "one value", Record: v.key.Record, Key: look.Key{Part: v.key.Part, Property: v.key.Property}.String()}}
 	if from, ok := v.value.(look.ColourValue); ok {
 		if to, ok := p.colourOf(one); ok {
 			mark.Inks = []string{from.Colour.String(), to.String()}
@@ -104,10 +164,10 @@ func (p painter) drift(s Subject, set kind.Set, v spoken, measured string, one l
 	return mark
 }
 
-// distance is how far two values are apart, where 1 is the most that may be a slip; infinite for values that cannot be
-// compared.
-func distance(a, b look.Value) float64 {
-	switch a := a.(type) {
+// distance is how far a value is from another, where 1 is the most that may be a slip; infinite for values that cannot
+// be compared.
+func (v spoken) distance(b look.Value) float64 {
+	switch a := v.value.(type) {
 	case look.ColourValue:
 		if b, ok := b.(look.ColourValue); ok && a.Alpha == b.Alpha {
 			return colour.Distance(a.Colour, b.Colour) / driftColour
@@ -118,6 +178,9 @@ func distance(a, b look.Value) float64 {
 			allowed := driftShare * float64(max(a.Milli, b.Milli)) / 1000
 			if a.Unit == "px" {
 				allowed = min(allowed, driftPixels)
+			}
+			if v.key.Property == "font-size" {
+				allowed = min(allowed, driftSize)
 			}
 			return apart / allowed
 		}

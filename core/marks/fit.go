@@ -7,6 +7,7 @@ import (
 	"slices"
 	"strings"
 
+	"rubrel/core/document"
 	"rubrel/core/kind"
 	"rubrel/core/look"
 	"rubrel/core/typeset"
@@ -17,9 +18,11 @@ const (
 	mostMeasure  = 75
 	goodMeasure  = 66
 	leastMended  = 0.7  // of the size: smaller, a mend is no longer one
-	leastPixels  = 11.0 // below this nothing is mended by size
+	leastPixels  = 12.0 // below this nothing is mended by size
 	toleratedRun = 0.5  // px by which widths may differ from the browser's
 )
+
+const measureCheck = "measure"
 
 // fits finds words that are wider than their room, labels that wrap, titles of different heights in a row, and lines
 // that are too long to read, at every width.
@@ -29,22 +32,51 @@ func (s Subject) fits(set kind.Set) []Mark {
 		return nil
 	}
 	f := s.fitter(set, form)
+	even := map[string][]Mark{} // of each part whose runs should be even, at the widths where they are not
 	for width := range s.Cascade.Widths {
-		heights := map[string]map[int][]string{} // by part whose runs should be even: the records by their number of lines
+		lines := map[string]map[string]int{} // by part and record
 		for _, run := range f.runs {
-			if lines := f.run(run, width); lines > 0 && run.Even {
-				if heights[run.Part] == nil {
-					heights[run.Part] = map[int][]string{}
+			if n := f.run(run, width); n > 0 && run.Even {
+				if lines[run.Part] == nil {
+					lines[run.Part] = map[string]int{}
 				}
-				heights[run.Part][lines] = append(heights[run.Part][lines], run.Record)
+				lines[run.Part][run.Record] = n
 			}
 		}
-		for _, part := range slices.Sorted(maps.Keys(heights)) {
-			f.uneven(part, heights[part], width)
+		for part, of := range lines {
+			if mark, ok := f.uneven(part, of, width); ok {
+				even[part] = append(even[part], mark)
+			}
 		}
+	}
+	f.found = foldMeasures(f.found)
+	for _, part := range slices.Sorted(maps.Keys(even)) {
+		f.found = append(f.found, atAllWidths(even[part]))
 	}
 	f.narrower()
 	return f.found
+}
+
+// atAllWidths is one mark of those that one cause has at several widths, with one mend for all where each has one.
+func atAllWidths(marks []Mark) Mark {
+	mark := marks[0]
+	if len(marks) == 1 {
+		return mark
+	}
+	batch := document.Batch{}
+	for _, m := range marks {
+		mark.Places = append(mark.Places, m.Where+": "+m.Measured)
+		if len(m.Mends) == 0 {
+			mark.Mends = nil
+			continue
+		}
+		batch.Changes = append(batch.Changes, m.Mends[0].Change)
+	}
+	if len(mark.Mends) > 0 {
+		batch.Name = mark.Mends[0].Label
+		mark.Mends = []Mend{{Label: fmt.Sprintf("%s, and so at %d widths", batch.Name, len(marks)), Change: batch}}
+	}
+	return mark
 }
 
 // narrower looks at a block that is as narrow as each width goes. What fits at the widths of the proof and no more
@@ -381,13 +413,32 @@ func (f *fitter) width(style typeset.Style, text string) float64 {
 
 // resize makes a smaller size the mark's mend, for every record of the same sort so that a row stays even.
 func (f *fitter) resize(mark *Mark, st setting, size float64) {
-	value := look.Length{Milli: int64(size) * 1000, Unit: "px"}
+	if size < leastPixels {
+		return
+	}
+	value := f.p.sizeUpTo(size)
 	t := st.t
 	if !slices.ContainsFunc(slices.Collect(maps.Keys(f.Block.Look)),
 		func(k look.Key) bool { return k.Record == t.Record && k.Part == st.part.Name }) {
 		t.Record = ""
 	}
 	mark.Mends = []Mend{f.p.resay(f.Subject, f.set, st.part, "font-size", t, value)}
+}
+
+// nearSize is how much of a size may be given up for one of the house style.
+const nearSize = 0.88
+
+// sizeUpTo is the largest size of the house style that is no larger than one, or that size itself where all of them are
+// larger, or much smaller.
+func (p painter) sizeUpTo(size float64) look.Value {
+	best, at := look.Value(look.Length{Milli: int64(size) * 1000, Unit: "px"}), max(leastPixels, nearSize*size)
+	for _, name := range look.Names(look.SizeToken) {
+		held, ok := p.tokens.Value(look.Token(name)).(look.Length)
+		if n := float64(held.Milli) / 1000; ok && held.Unit == "px" && n >= at && n <= size {
+			best, at = look.Token(name), n
+		}
+	}
+	return best
 }
 
 // measure finds lines that are too long to be read with ease.
@@ -403,7 +454,7 @@ func (f *fitter) measure(run kind.Run, st setting, lines []typeset.Line) {
 		return
 	}
 	mark := Mark{ID: strings.Join([]string{"measure", run.Part, run.Record, f.p.cascade.Widths[st.t.Width].Name}, " "),
-		Finding: kind.Finding{Check: "measure", Where: f.p.where(f.set, st.part, st.t),
+		Finding: kind.Finding{Check: measureCheck, Where: f.p.where(f.set, st.part, st.t),
 			Measured: fmt.Sprintf("%d characters", longest), Needed: fmt.Sprintf("at most %d on a line", mostMeasure),
 			Record: run.Record, Key: run.Part}}
 	if slices.Contains(st.part.Properties, "max-width") {
@@ -416,10 +467,36 @@ func (f *fitter) measure(run kind.Run, st setting, lines []typeset.Line) {
 	f.found = append(f.found, mark)
 }
 
+// foldMeasures makes one mark of the lines of a part that are too long: one measure is the cause of all.
+func foldMeasures(marks []Mark) []Mark {
+	first := map[string]int{}
+	var kept []Mark
+	for _, m := range marks {
+		at, folded := first[m.Key]
+		switch {
+		case m.Check != measureCheck:
+			kept = append(kept, m)
+		case !folded:
+			m.Places = []string{m.Where + ": " + m.Measured}
+			first[m.Key] = len(kept)
+			kept = append(kept, m)
+		default:
+			kept[at].Places = append(kept[at].Places, m.Where+": "+m.Measured)
+		}
+	}
+	for _, at := range first {
+		if len(kept[at].Places) == 1 {
+			kept[at].Places = nil
+		}
+	}
+	return kept
+}
+
 // uneven finds texts of a part with different numbers of lines in one row.
-func (f *fitter) uneven(part string, byLines map[int][]string, width int) {
+func (f *fitter) uneven(part string, lines map[string]int, width int) (Mark, bool) {
+	byLines := f.unevenRow(lines, width)
 	if len(byLines) < 2 {
-		return
+		return Mark{}, false
 	}
 	counts := slices.Sorted(maps.Keys(byLines))
 	words := make([]string, len(counts))
@@ -441,5 +518,26 @@ func (f *fitter) uneven(part string, byLines map[int][]string, width int) {
 			}
 		}
 	}
-	f.found = append(f.found, mark)
+	return mark, true
+}
+
+// unevenRow are the records of the first row whose texts differ in their number of lines, by that.
+func (f *fitter) unevenRow(lines map[string]int, width int) map[int][]string {
+	rows := []int{len(f.set.Records)}
+	if f.form.Columns != nil {
+		rows = rowsOf(f.form, f.View, width)
+	}
+	from := 0
+	for _, n := range rows {
+		byLines := map[int][]string{}
+		for _, record := range f.set.Records[from : from+n] {
+			if count := lines[record.ID]; count > 0 {
+				byLines[count] = append(byLines[count], record.ID)
+			}
+		}
+		if from += n; len(byLines) > 1 {
+			return byLines
+		}
+	}
+	return nil
 }

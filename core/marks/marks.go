@@ -17,13 +17,12 @@ import (
 type Mark struct {
 	ID string
 	kind.Finding
-	Mends  []Mend   // the first is at the cause, the next makes exceptions of its places; none where nobody can tell
-	Places []string // where, each for itself, if one cause makes several fail
-	Cause  string   // what the site says that makes it fail, in other blocks too; "" where it is the block's own
-	Quiet  bool     // the designer has said that it is meant so, as it is measured now
-	Reason string   // why
-	Within string   // the block within the subject that it is about; "" for the subject itself
-	Set    string   // the set whose facts it is about, whatever block shows them; "" for the block
+	Mends  []Mend // the first is at the cause, the next makes exceptions of its places; none where nobody can tell
+	Cause  string // what the site says that makes it fail, in other blocks too; "" where it is the block's own
+	Quiet  bool   // the designer has said that it is meant so, as it is measured now
+	Reason string // why
+	Within string // the block within the subject that it is about; "" for the subject itself
+	Set    string // the set whose facts it is about, whatever block shows them; "" for the block
 }
 
 // Mend is one way to end a finding.
@@ -69,11 +68,13 @@ func (s Subject) Marks() []Mark {
 		list = s.marked(set.Kind.Check(set.Set, scene), set.ID)
 	}
 	list = append(list, s.marked(links(set), set.ID)...)
+	list = append(list, s.marked(sameNames(set), set.ID)...)
 	if form.Check != nil {
 		list = append(list, s.marked(form.Check(s.View), "")...)
 	}
 	list = append(list, s.contrasts(set.Set)...)
 	list = append(list, s.ownInks(set.Set)...)
+	list = append(list, s.alike(set.Set)...)
 	list = append(list, s.fits(set.Set)...)
 	list = append(list, s.smallTexts(set.Set)...)
 	list = append(list, s.columns(set.Set)...)
@@ -101,6 +102,9 @@ func (s Subject) Marks() []Mark {
 func (s Subject) marked(findings []kind.Finding, set string) []Mark {
 	var list []Mark
 	for _, finding := range findings {
+		if len(finding.Forms) > 0 && !slices.Contains(finding.Forms, s.Block.Form) {
+			continue
+		}
 		mark := Mark{ID: strings.Join([]string{finding.Check, finding.Record, finding.Key}, " "), Finding: finding,
 			Set: set}
 		if finding.Mend != nil {

@@ -244,7 +244,13 @@ func (p painter) layer(s stack, i int, t look.Target, below colour.Colour) []pla
 
 // filled is what a part's own ground makes of what is below it, where a text lies.
 func (p painter) filled(text, part kind.Part, t look.Target, below colour.Colour) []colour.Colour {
-	if p.paints[part.Name].NoGround || part.Ink != "" && part.Name == text.Name { // an ink is seen against what it lies on
+	if part.Ink != "" && part.Name == text.Name { // an ink is seen against its rim, or what it lies on
+		if rim, ok := p.rim(part, t); ok {
+			return []colour.Colour{rim.Over(below)}
+		}
+		return []colour.Colour{below}
+	}
+	if p.paints[part.Name].NoGround {
 		return []colour.Colour{below}
 	}
 	all := p.pictured(part, t, below)
@@ -262,6 +268,20 @@ func (p painter) filled(text, part kind.Part, t look.Target, below colour.Colour
 		all = p.covered(layer, all, under)
 	}
 	return all
+}
+
+// rim is the colour of a shadow that stands around a part on all sides as a line.
+func (p painter) rim(part kind.Part, t look.Target) (colour.Colour, bool) {
+	said, _ := p.resolve(t, part.Name, "box-shadow")
+	shadows, _ := said.Value.(look.Shadows)
+	if len(shadows) == 0 {
+		return colour.Colour{}, false
+	}
+	first := shadows[0]
+	if first.Inset || first.X.Milli != 0 || first.Y.Milli != 0 || first.Blur.Milli != 0 || first.Spread.Milli <= 0 {
+		return colour.Colour{}, false
+	}
+	return p.colourOf(first.Ink)
 }
 
 // pictured is what the pictures of the records of a case make of what is below a part that lies over them: the colours

@@ -51,18 +51,48 @@ func (tr trial) holds(value look.Value) bool {
 			return false
 		}
 	}
+	return tr.elsewhere(value)
+}
+
+// alikeGrounds is the contrast up to which two grounds are taken for one by who chooses an ink.
+const alikeGrounds = 1.5
+
+// elsewhere reports whether an ink of the whole site is read on its papers, too: other blocks stand on another of them
+// than this one.
+func (tr trial) elsewhere(value look.Value) bool {
+	r := tr.missed[0]
+	c, ok := r.colourOf(value)
+	if tr.of.token == "" || !ok || !slices.Contains(r.inks, tr.of) {
+		return true
+	}
+	for _, paper := range []look.Token{"ground", "raised"} {
+		ground, _ := r.colourOf(paper)
+		if colour.Contrast(ground, r.places[0].ground) <= alikeGrounds && colour.Contrast(c, ground) < r.needed {
+			return false
+		}
+	}
 	return true
 }
 
 // contrast is that of a case with another value.
 func (tr trial) contrast(i int, value look.Value) float64 {
-	r := tr.affected[i]
-	p := r.painter
-	if tr.of.token != "" {
-		p.tokens = p.tokens.Replacing(tr.of.token, value)
-	} else {
-		p.known = p.known.with(tr.index)
+	if tr.of.token == "" {
+		return tr.seen(i)
 	}
+	p := tr.affected[i].painter
+	p.tokens = p.tokens.Replacing(tr.of.token, value)
+	return tr.seenBy(p, i)
+}
+
+// seen is the contrast of a case as the index has it.
+func (tr trial) seen(i int) float64 {
+	p := tr.affected[i].painter
+	p.known = p.known.with(tr.index)
+	return tr.seenBy(p, i)
+}
+
+func (tr trial) seenBy(p painter, i int) float64 {
+	r := tr.affected[i]
 	said, _, _ := p.inkOf(r.part, r.t)
 	ink, ok := p.colourOf(said.Value)
 	if !ok {
@@ -155,8 +185,33 @@ func (c *contraster) parted(of source, from colour.Colour, missed []*reading) (M
 		whose = "featured"
 	}
 	to, _ := r.colourOf(better)
-	return Mend{Label: fmt.Sprintf("%s, %s → %s", what, whose, better), Inks: []string{from.String(), to.String()},
+	return Mend{Label: fmt.Sprintf("%s, %s %s → "+
+		"%s", what, whose, from, better), Inks: []string{from.String(), to.String()},
 		Change: c.s.saying(what, says)}, true
+}
+
+// back is the mend that takes a value of the block back, so that what is beneath it holds again.
+func (c *contraster) back(of source, missed []*reading) (Mend, bool) {
+	if _, said := c.s.Block.Look[of.key]; !said || of.level == look.KindLevel || of.token != "" {
+		return Mend{}, false
+	}
+	tr := c.trial(of, missed)
+	without := c.s.Cascade
+	without.Block = maps.Clone(without.Block)
+	delete(without.Block, of.key)
+	tr.index = without.Index()
+	for i, r := range tr.affected {
+		least := r.needed
+		if i >= len(missed) {
+			least = min(least, r.got)
+		}
+		if tr.seen(i) < least {
+			return Mend{}, false
+		}
+	}
+	what, _ := of.name(c.set.Kind)
+	return Mend{Label: "take " + what + " back",
+		Change: document.SetLook{Block: c.s.Block.ID, Key: of.key}}, true
 }
 
 // saidAt is the value that a source says.
@@ -185,12 +240,39 @@ func (c *contraster) change(of source, value look.Value) document.Change {
 // in the other, it is the role nearest to it; a token has no role to follow.
 func (c *contraster) nearest(of source, from colour.Colour, holds func(look.Value) bool) (look.Value, bool) {
 	better, ok := colour.Nearest(from, func(to colour.Colour) bool { return holds(look.ColourValue{Colour: to}) })
-	if ok {
+	switch {
+	case ok && of.token != "":
 		return look.ColourValue{Colour: better}, true
-	}
-	if of.token != "" {
+	case of.token != "":
 		return nil, false
+	case !ok:
+		return c.nearestRole(from, holds)
 	}
+	// A colour that is all but a role would drift from it.
+	p := c.s.plainPainter(c.set.Kind)
+	beside := func(to colour.Colour) func(look.Value) bool {
+		return func(role look.Value) bool {
+			held, _ := p.colourOf(role)
+			return colour.Distance(held, to) <= driftColour
+		}
+	}
+	role, near := c.nearestRole(better, beside(better))
+	if near && holds(role) {
+		return role, true
+	}
+	if near {
+		if other, ok := colour.Nearest(from, func(to colour.Colour) bool {
+			_, near := c.nearestRole(to, beside(to))
+			return !near && holds(look.ColourValue{Colour: to})
+		}); ok {
+			better = other
+		}
+	}
+	return look.ColourValue{Colour: better}, true
+}
+
+// nearestRole is the role nearest to a colour that holds.
+func (c *contraster) nearestRole(from colour.Colour, holds func(look.Value) bool) (look.Value, bool) {
 	p := c.s.plainPainter(c.set.Kind)
 	roles := look.Names(look.ColourToken)
 	far := func(name string) float64 {
@@ -256,8 +338,9 @@ func (c *contraster) apart(places []*reading) (Mend, bool) {
 	}
 	var mend Mend
 	var says []spoken
+	forAll := c.forAll(places)
 	for _, r := range places {
-		label, inks, said, ok := c.one(after, r)
+		label, inks, said, ok := c.one(after, r, forAll, len(places) > 1)
 		if !ok {
 			return mend, false
 		}
@@ -272,13 +355,34 @@ func (c *contraster) apart(places []*reading) (Mend, bool) {
 	}
 	if len(places) > 1 {
 		mend.Label, mend.Inks = fmt.Sprintf("an ink for each of the %d", len(places)), nil
+		if forAll != nil {
+			mend.Label = fmt.Sprintf("%s for the %d", forAll, len(places))
+		}
 	}
 	mend.Change = c.s.saying("contrast of "+c.wheres(places), says)
 	return mend, len(says) > 0
 }
 
-// one mends a case, at every width and in every scheme, where a cascade paints it.
-func (c *contraster) one(after look.Cascade, r *reading) (label string, inks []string, says []spoken, ok bool) {
+// forAll is the role in which all of some places are read well, the nearest to the ink of the first: one ink for all
+// does not drift apart. It is nil where there is none, or one place.
+func (c *contraster) forAll(places []*reading) look.Value {
+	if len(places) < 2 {
+		return nil
+	}
+	from, _ := places[0].colourOf(places[0].ink.Value)
+	role, _ := c.nearestRole(from, func(value look.Value) bool {
+		return !slices.ContainsFunc(c.readings, func(r *reading) bool {
+			ink, _ := r.colourOf(value)
+			return slices.ContainsFunc(places, r.sameBut) && worst(r.places, ink) < r.needed
+		})
+	})
+	return role
+}
+
+// one mends a case, at every width and in every scheme, where a cascade paints it: with one value for all
+// where there is one, else by a role where that is asked for, or the nearest colour.
+func (c *contraster) one(after look.Cascade, r *reading, forAll look.Value, roles bool) (label string, inks []string,
+	says []spoken, ok bool) {
 	index := after.Index()
 	var cases []*reading // as they are now
 	for _, other := range c.readings {
@@ -294,7 +398,7 @@ func (c *contraster) one(after look.Cascade, r *reading) (label string, inks []s
 	for len(cases) > 0 {
 		p := cases[0]
 		var value []spoken
-		if label, inks, value, ok = c.particular(p, cases); !ok {
+		if label, inks, value, ok = c.particular(p, cases, forAll, roles); !ok {
 			return
 		}
 		says = append(says, value...)
@@ -320,18 +424,27 @@ func (c *contraster) one(after look.Cascade, r *reading) (label string, inks []s
 }
 
 // particular mends the first of some cases that differ in width and scheme alone.
-func (c *contraster) particular(r *reading, cases []*reading) (label string, inks []string, says []spoken, ok bool) {
+func (c *contraster) particular(r *reading, cases []*reading, forAll look.Value, roles bool) (label string,
+	inks []string, says []spoken, ok bool) {
 	ink, _ := r.colourOf(r.ink.Value)
 	possible := true
 	for _, at := range cases {
 		possible = possible && canPass(at.places, at.needed)
 	}
-	if better, ok := c.nearest(source{}, ink, func(value look.Value) bool {
+	holds := func(value look.Value) bool {
 		return possible && !slices.ContainsFunc(cases, func(at *reading) bool {
 			seen, _ := at.colourOf(value)
 			return worst(at.places, seen) < at.needed
 		})
-	}); ok {
+	}
+	better, ok := forAll, forAll != nil
+	if !ok && roles {
+		better, ok = c.nearestRole(ink, holds)
+	}
+	if !ok {
+		better, ok = c.nearest(source{}, ink, holds)
+	}
+	if ok {
 		to, _ := r.colourOf(better)
 		return r.ink.Value.String() + " → " + better.String(), []string{ink.String(), to.String()},
 			r.repainted(c.set, r.part, r.property, r.t, better), true

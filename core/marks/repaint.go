@@ -76,7 +76,10 @@ func (p painter) particular(part kind.Part, property string, t look.Target) look
 
 // cases lists every case in which a part may look different, the general ones first.
 func (p painter) cases(set kind.Set) []look.Target {
-	records := []look.Target{{}, {Featured: true}}
+	records := []look.Target{{}}
+	if slices.ContainsFunc(set.Records, func(r kind.Record) bool { return r.Featured }) {
+		records = append(records, look.Target{Featured: true})
+	}
 	for _, record := range set.Records {
 		if slices.ContainsFunc(slices.Collect(maps.Keys(p.cascade.Block)),
 			func(k look.Key) bool { return k.Record == record.ID }) || record.Featured {

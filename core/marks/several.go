@@ -8,8 +8,9 @@ import (
 )
 
 // Several finds the marks of several blocks, in the order of the blocks, on as many processors as there are. What is
-// wrong with a set is found once, at the first of its blocks; it is quiet where it is meant so at any of them. The
-// error is the first of subject's, which makes the subject of a block by its place.
+// wrong with a set is found once, at the first of its blocks; it is quiet where it is meant so at any of them. What the
+// site says wrongly, as a token or for a kind, is found once too, with the places of all blocks. The error is the first
+// of subject's, which makes the subject of a block by its place.
 func Several(n int, subject func(i int) (Subject, error)) ([][]Mark, error) {
 	lists := make([][]Mark, n)
 	var group errgroup.Group
@@ -28,26 +29,51 @@ func Several(n int, subject func(i int) (Subject, error)) ([][]Mark, error) {
 	return lists, err
 }
 
-// once leaves out what was found of a set before.
+// finding is what a mark is about, apart from the block that it is found at; the zero value for what is the block's
+// own.
+type finding struct{ set, cause, id, measured string }
+
+func (m Mark) finding() finding {
+	switch {
+	case m.Within != "":
+		return finding{}
+	case m.Set != "":
+		return finding{set: m.Set, id: m.ID, measured: m.Measured}
+	case m.Cause != "":
+		return finding{cause: m.Cause, id: m.Check}
+	}
+	return finding{}
+}
+
+// once leaves out what was found of a set, or of what the site says, at a block before.
 func once(lists [][]Mark) {
-	type finding struct{ set, id, measured string }
 	first := map[finding]*Mark{}
 	for i, list := range lists {
 		lists[i] = slices.DeleteFunc(list, func(m Mark) bool {
-			of := finding{m.Set, m.ID, m.Measured}
+			of := m.finding()
 			before := first[of]
-			if m.Set == "" || m.Within != "" || before == nil {
+			if of == (finding{}) || before == nil {
 				return false
 			}
-			if m.Quiet {
+			if of.cause != "" {
+				before.Places = slices.Concat(placesOf(*before), placesOf(m))
+				before.Quiet = before.Quiet && m.Quiet
+			} else if m.Quiet {
 				before.Quiet, before.Reason = true, m.Reason
 			}
 			return true
 		})
 		for j := range lists[i] {
-			if m := &lists[i][j]; m.Set != "" && m.Within == "" {
-				first[finding{m.Set, m.ID, m.Measured}] = m
+			if of := lists[i][j].finding(); of != (finding{}) {
+				first[of] = &lists[i][j]
 			}
 		}
 	}
+}
+
+func placesOf(m Mark) []string {
+	if len(m.Places) > 0 {
+		return m.Places
+	}
+	return []string{m.Where}
 }

@@ -3,6 +3,7 @@ package marks
 import (
 	"fmt"
 
+	"rubrel/core/document"
 	"rubrel/core/kind"
 	"rubrel/core/look"
 )
@@ -41,14 +42,37 @@ func (s Subject) smallTexts(set kind.Set) []Mark {
 				seen[part.Name] = true
 				mark := Mark{ID: "small " + part.Name, Finding: kind.Finding{Check: "small", Where: p.where(set, part, st.t),
 					Measured: fmt.Sprintf("%.1f px", size), Needed: "12 px", Record: run.Record, Key: part.Name}}
-				if value := (look.Length{Milli: leastSize * 1000, Unit: "px"}); share == 1 {
-					t := st.t
-					t.Record = ""
-					mark.Mends = []Mend{p.resay(s, set, part, "font-size", t, value)}
+				if share == 1 {
+					mark.Mends = s.larger(p, set, part, st.t)
 				}
 				found = append(found, mark)
 			}
 		}
 	}
 	return found
+}
+
+// larger are the mends of a part that is set too small: where its size is said, and for this case alone.
+func (s Subject) larger(p painter, set kind.Set, part kind.Part, t look.Target) []Mend {
+	value := p.leastToken()
+	here := p.resay(s, set, part, "font-size", t, value)
+	said, from, ok := p.said(part, "font-size", t)
+	if _, own := s.Block.Look[said.Key]; !ok || !own || from.Name != part.Name {
+		return []Mend{here}
+	}
+	return []Mend{{Label: fmt.Sprintf("font-size of %s → %s", part.Name, value),
+		Change: document.SetLook{Block: s.Block.ID, Key: said.Key, Text: value.String()}}}
+}
+
+// leastToken is the least size of the house style that everybody reads, or leastSize where it has none near it.
+func (p painter) leastToken() look.Value {
+	best, at := look.Value(look.Length{Milli: leastSize * 1000, Unit: "px"}), leastSize*4/3
+	for _, name := range look.Names(look.SizeToken) {
+		if size, ok := p.tokens.Value(look.Token(name)).(look.Length); ok && size.Unit == "px" {
+			if n := float64(size.Milli) / 1000; n >= leastSize && n < at {
+				best, at = look.Token(name), n
+			}
+		}
+	}
+	return best
 }

@@ -31,17 +31,27 @@ func (s Subject) twice(set kind.Set) []Mark {
 	for _, text := range slices.Sorted(maps.Keys(places)) {
 		at := places[text]
 		here := slices.ContainsFunc(at, func(place saidAt) bool { return place.block == s.Block.ID })
-		if len(at) < 2 || !here || roles[text] {
+		if parts(at) < 2 || !here || roles[text] {
 			continue
 		}
 		mark := Mark{ID: "twice " + text, Finding: kind.Finding{Check: "said twice", Where: text,
-			Measured: fmt.Sprintf("%d places", len(at)), Needed: "one token", Inks: []string{text}}}
+			Measured: fmt.Sprintf("%d places", parts(at)), Needed: "one token", Inks: []string{text}}}
 		if spot, ok := s.freeSpot(); ok {
 			mark.Mends = []Mend{{Label: "make it " + spot, Change: s.toSpot(spot, text, at), Inks: mark.Inks}}
 		}
 		found = append(found, mark)
 	}
 	return found
+}
+
+// parts is how many things are said at some places: a part's colour for other states and widths is one with it.
+func parts(at []saidAt) int {
+	things := map[saidAt]bool{}
+	for _, place := range at {
+		place.key = look.Key{Part: place.key.Part, Property: place.key.Property}
+		things[place] = true
+	}
+	return len(things)
 }
 
 // outright lists where the site's looks say colours outright, by the colour.

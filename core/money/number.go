@@ -35,6 +35,16 @@ func (l Locale) compact() compactEntry {
 	return compactEntries()["en"]
 }
 
+// ReadNumber reads a number as the locale writes it.
+func (l Locale) ReadNumber(text string) (Decimal, error) {
+	group, decimal := l.separators()
+	text = strings.ReplaceAll(text, group, "")
+	if strings.TrimSpace(group) == "" { // spaces of every sort are used for one another
+		text = strings.Join(strings.Fields(text), "")
+	}
+	return ParseDecimal(strings.ReplaceAll(text, decimal, "."))
+}
+
 // Number writes a plain number as the locale does, with so many decimals. It is rounded half away from nought, as
 // ECMA-402 does by itself.
 func (l Locale) Number(n Decimal, places int) string {

@@ -30,6 +30,16 @@ var signs = []struct{ sign, code string }{
 	{"Fr.", "CHF"}, {"SFr", "CHF"}, {"₽", "RUB"}, {"₴", "UAH"}, {"₪", "ILS"}, {"₫", "VND"}, {"฿", "THB"}, {"₱", "PHP"},
 }
 
+// CodeOfSign is the ISO 4217 code of the currency that a sign mostly stands for; "" where it is none.
+func CodeOfSign(sign string) string {
+	for _, known := range signs {
+		if known.sign == sign {
+			return known.code
+		}
+	}
+	return ""
+}
+
 // ReadWritten reads an amount with or without a currency sign or code. Spaces (also narrow and no-break)
 // and apostrophes group digits. Where one mark stands before three digits, separators.Decimal decides.
 // The error says what could not be read.

@@ -1,6 +1,7 @@
 package pricing
 
 import (
+	"fmt"
 	"slices"
 	"strconv"
 	"strings"
@@ -30,6 +31,7 @@ func check(set kind.Set, at kind.Scene) []kind.Finding {
 	c.featured()
 	c.order()
 	c.lost()
+	c.lesser()
 	c.ranges()
 	c.unpriced()
 	c.sides()
@@ -68,15 +70,34 @@ func (c *checker) base(record kind.Record) (money.Decimal, bool) {
 	return price.Amount, ok && price.HasAmount()
 }
 
+// compared are the amounts by which two plans are told dearer or cheaper: what they say where both count alike, and
+// where one has a price a seat and the other has not, what they come to for the seats that are asked for.
+func (c *checker) compared(first, second kind.Record) (a, b money.Decimal, seats int64, ok bool) {
+	of := func(r kind.Record) (pricing.Tariff, bool) {
+		return c.list.Tariff(r.ID, c.list.Periods[0], c.list.Currencies[0])
+	}
+	one, ok := of(first)
+	other, also := of(second)
+	if !ok || !also {
+		return a, b, 0, false
+	}
+	if one.Model == other.Model {
+		a, _ = c.base(first)
+		b, _ = c.base(second)
+		return a, b, 0, true
+	}
+	n := asked(c.set, c.list)
+	return one.Total(n), other.Total(n), n, true
+}
+
 // dearer reports whether the second of two plans costs more than the first: where ranges of seats pick the plan, it is
 // the one for more seats.
 func (c *checker) dearer(first, second kind.Record) bool {
 	if a, b := c.list.Seating(first.ID).Fits, c.list.Seating(second.ID).Fits; a != nil && b != nil {
 		return b.From > a.From
 	}
-	less, ok := c.base(first)
-	more, also := c.base(second)
-	return ok && also && more.Cmp(less) > 0
+	less, more, _, ok := c.compared(first, second)
+	return ok && more.Cmp(less) > 0
 }
 
 // featured: exactly one plan stands out. None is a choice that the designer may say is meant so.
@@ -108,22 +129,25 @@ func (c *checker) order() {
 	}
 	for i := 1; i < len(c.set.Records); i++ {
 		before, record := c.set.Records[i-1], c.set.Records[i]
-		dear, hasBefore := c.base(before)
-		cheap, has := c.base(record)
-		if !has || !hasBefore || cheap.Cmp(dear) >= 0 {
+		dear, cheap, seats, ok := c.compared(before, record)
+		if !ok || cheap.Cmp(dear) >= 0 {
 			continue
+		}
+		whole := ""
+		if seats > 0 {
+			whole = fmt.Sprintf(" for %d seats", seats)
 		}
 		mend := &kind.Mend{Label: "move " + c.title(record) + " before " + c.title(before)}
 		mend.Move.Record = record.ID
 		for j := range i - 1 { // after the last plan that costs no more
-			if amount, ok := c.base(c.set.Records[j]); !ok || amount.Cmp(cheap) <= 0 {
+			if amount, own, _, ok := c.compared(c.set.Records[j], record); !ok || amount.Cmp(own) <= 0 {
 				mend.Move.After = c.set.Records[j].ID
 			}
 		}
 		c.found = append(c.found, kind.Finding{Check: "order", Where: c.title(record) + " after " + c.title(before),
 			Record:   record.ID,
-			Measured: c.shown(cheap, c.list.Currencies[0]), Needed: "at least " + c.shown(dear, c.list.Currencies[0]),
-			Mend: mend})
+			Measured: c.shown(cheap, c.list.Currencies[0]) + whole,
+			Needed:   "at least " + c.shown(dear, c.list.Currencies[0]) + whole, Mend: mend})
 	}
 }
 
@@ -131,27 +155,62 @@ func (c *checker) order() {
 func (c *checker) lost() {
 	for _, item := range c.set.Items("features") {
 		key := "feature:" + item.ID
-		var has *kind.Record
-		for i := range c.set.Records {
-			record := c.set.Records[i]
-			inclusion, _ := record.Facts[key].(kind.Inclusion)
-			if inclusion.Has {
-				has = &c.set.Records[i]
+		for _, record := range c.set.Records {
+			if inclusion, _ := record.Facts[key].(kind.Inclusion); inclusion.Has {
 				continue
 			}
-			if has == nil {
+			has := slices.IndexFunc(c.set.Records, func(cheaper kind.Record) bool {
+				inclusion, _ := cheaper.Facts[key].(kind.Inclusion)
+				return inclusion.Has && c.dearer(cheaper, record)
+			})
+			if has < 0 {
 				continue
 			}
-			if !c.dearer(*has, record) {
-				continue
-			}
+			cheaper := c.set.Records[has]
 			c.found = append(c.found, kind.Finding{Check: "lost", Where: kind.Text(item.Facts, "name") + ": " +
-				c.title(record) + " lacks what " + c.title(*has) + " has",
-				Record: record.ID, Key: key, Measured: "no", Needed: has.Facts[key].String(),
+				c.title(record) + " lacks what " + c.title(cheaper) + " has",
+				Record: record.ID, Key: key, Measured: "no", Needed: cheaper.Facts[key].String(), Forms: lists,
 				Mend: &kind.Mend{Label: "give it to " + c.title(record), Facts: []kind.FactEdit{{Record: record.ID, Key: key,
-					Text: has.Facts[key].String()}}}})
+					Text: cheaper.Facts[key].String()}}}})
 		}
 	}
+}
+
+// lesser: a feature of which a dearer plan says a smaller number than a cheaper one, in the same words.
+func (c *checker) lesser() {
+	for _, item := range c.set.Items("features") {
+		key := "feature:" + item.ID
+		for _, record := range c.set.Records {
+			less, words, ok := c.amountOf(record.Facts[key])
+			if !ok {
+				continue
+			}
+			for _, cheaper := range c.set.Records {
+				more, same, also := c.amountOf(cheaper.Facts[key])
+				if !also || words != same || less.Cmp(more) >= 0 || !c.dearer(cheaper, record) {
+					continue
+				}
+				c.found = append(c.found, kind.Finding{Check: "lesser", Where: fmt.Sprintf("%s: %s has less than %s",
+					kind.Text(item.Facts, "name"), c.title(record), c.title(cheaper)), Record: record.ID, Key: key,
+					Measured: record.Facts[key].String(), Needed: "at least " + cheaper.Facts[key].String(), Forms: lists})
+				break
+			}
+		}
+	}
+}
+
+// amountOf is the number with which the value of a feature begins, and the words after it.
+func (c *checker) amountOf(v kind.Value) (money.Decimal, string, bool) {
+	inclusion, ok := v.(kind.Inclusion)
+	end := strings.IndexFunc(inclusion.Value, func(r rune) bool {
+		return !strings.ContainsRune("0123456789.,'’ "+
+			"\u00a0\u202f", r)
+	})
+	if end < 0 {
+		end = len(inclusion.Value)
+	}
+	amount, err := c.locale.ReadNumber(strings.TrimSpace(inclusion.Value[:end]))
+	return amount, strings.TrimSpace(inclusion.Value[end:]), ok && err == nil
 }
 
 // unpriced: a plan that no period prices, and a period that no plan is sold for. Words instead of an amount are a
@@ -188,10 +247,14 @@ func (c *checker) unpriced() {
 	}
 }
 
-// sides: what is said of a side of the switch that the list does not have.
+// sides: what is said of a side of the switch that the list does not have, and sides that read alike.
 func (c *checker) sides() {
 	var periods, codes []string
 	for _, period := range c.list.Periods {
+		if slices.Contains(periods, period.Label) {
+			c.found = append(c.found, kind.Finding{Check: "switch", Where: "two sides", Key: period.ID,
+				Measured: "both read " + period.Label, Needed: "words of its own for each", Serious: true})
+		}
 		periods = append(periods, period.Label)
 	}
 	for _, currency := range c.list.Currencies {
@@ -213,17 +276,27 @@ func (c *checker) sides() {
 	}
 }
 
-// missing: a plan that is sold in the first currency and has no amount in another.
+// missing: plans that are sold in the first currency and have no amount in another.
 func (c *checker) missing(currency pricing.CurrencyLine) {
 	if currency.ID == c.list.Currencies[0].ID {
 		return
 	}
+	finding := kind.Finding{Check: "missing", Key: currency.ID, Measured: "no amount",
+		Needed: "an amount, or a rate for " + currency.Currency.Code, Source: rates.Name}
 	for _, record := range c.set.Records {
 		_, sold := c.base(record)
 		if _, _, ok := c.list.Price(record.ID, c.list.Periods[0], currency); sold && !ok {
-			c.found = append(c.found, kind.Finding{Check: "missing", Where: c.title(record) + " in " + currency.Currency.Code,
-				Record: record.ID, Key: currency.ID,
-				Measured: "no amount", Needed: "an amount, or a rate for " + currency.Currency.Code, Source: rates.Name})
+			finding.Places = append(finding.Places, c.title(record)+" in "+currency.Currency.Code)
+			finding.Record = record.ID
 		}
 	}
+	switch len(finding.Places) {
+	case 0:
+		return
+	case 1:
+		finding.Where, finding.Places = finding.Places[0], nil
+	default:
+		finding.Where, finding.Record = fmt.Sprintf("%d plans in %s", len(finding.Places), currency.Currency.Code), ""
+	}
+	c.found = append(c.found, finding)
 }

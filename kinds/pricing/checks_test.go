@@ -2,6 +2,7 @@ package pricing_test
 
 import (
 	"bytes"
+	"slices"
 	"strings"
 	"testing"
 	"time"
@@ -90,7 +91,7 @@ var checkCases = []checkCase{
 		"year", "rule", ""), fact("memberships", "dusk", "price:year:eur", "120")},
 		want: "dearer Dusk, a year against 12 × a month | €120.00 | less than €108.00", mends: true},
 	{name: "a currency without amounts", set: "memberships", changes: []document.Change{add("memberships", "currencies",
-		"gbp")}, want: "missing Dusk in GBP | no amount | an amount, or a rate for GBP"},
+		"gbp")}, want: "missing 3 plans in GBP | no amount | an amount, or a rate for GBP"},
 	{name: "a rate without a day", set: "memberships", changes: []document.Change{add("memberships", "currencies", "gbp"),
 		item("memberships", "currencies", "gbp", "rate", "0.85")}, want: "rate the rate of GBP | no day said | a month old " +
 		"at most"},
@@ -190,15 +191,18 @@ func (c checkCase) run(t *testing.T) {
 	if (len(first.Mends) > 0) != c.mends || (len(first.Mends) == 0) != (first.Source != "" || c.byHand) {
 		t.Errorf("mends %v, source %q", first.Mends, first.Source)
 	}
-	for i := 0; c.mends && i < 8 && len(list()) > 0; i++ {
-		mend, err := subject(t, site, c.set, now).MendOf(list()[0].ID, 0)
+	left := func() []marks.Mark {
+		return slices.DeleteFunc(list(), func(m marks.Mark) bool { return m.Check != first.Check })
+	}
+	for i := 0; c.mends && i < 8 && len(left()) > 0; i++ {
+		mend, err := subject(t, site, c.set, now).MendOf(left()[0].ID, 0)
 		if err != nil {
 			t.Fatal(err)
 		}
 		do(mend.Change)
 	}
-	if c.mends && len(list()) > 0 {
-		t.Errorf("after mending there is %v", list())
+	if c.mends && len(left()) > 0 {
+		t.Errorf("after mending there is %v", left())
 	}
 }
 

@@ -15,6 +15,7 @@ var (
 	withCards = []string{"cards", "slider"}
 	withTexts = []string{"cards", "slider", "calculator"}
 	withSeats = []string{"calculator", "slider"}
+	lists     = []string{"cards", "slider", "matrix"} // the forms that list features
 )
 
 // What stands on a card in one form stands in a column's head or on a line in others.

@@ -29,7 +29,7 @@ func (c *checker) ranges() {
 		}
 		c.found = append(c.found, kind.Finding{Check: "range", Where: c.title(record) + ": " + fault.Problem,
 			Record: record.ID, Key: "fits " + strconv.Itoa(i),
-			Measured: measured, Needed: "every number one plan", Mend: mend, Serious: true})
+			Measured: measured, Needed: "every number one plan", Mend: mend, Serious: true, Forms: withSeats})
 	}
 }
 
@@ -50,7 +50,7 @@ func (c *checker) cliff(record kind.Record) {
 			more = fmt.Sprintf(", and so %s", others(len(cliffs)-1))
 		}
 		c.found = append(c.found, kind.Finding{Check: "cliff", Where: fmt.Sprintf("%s, %s: %d cost less than %d%s",
-			c.title(record), period.Label, n+step, n, more), Record: record.ID, Key: "model",
+			c.title(record), period.Label, n+step, n, more), Record: record.ID, Key: "model", Forms: withSeats,
 			Measured: c.shown(tariff.Total(n+step), c.list.Currencies[0]), Needed: "at least " + c.shown(tariff.Total(n),
 				c.list.Currencies[0]),
 			Mend: &kind.Mend{Label: "count each slice at its own rate", Facts: []kind.FactEdit{{Record: record.ID, Key: "model",

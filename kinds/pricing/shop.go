@@ -38,13 +38,19 @@ func newShop(v kind.View) *shop { return remembered(v, "shop", openShop) }
 func seated(v kind.View) *shop {
 	return remembered(v, "seated shop", func(v kind.View) *shop {
 		s := openShop(v)
-		asks, ok := v.Set.Facts["asks"].(kind.Whole)
-		if !ok {
-			asks = kind.Whole(s.list.Seats.Least)
-		}
-		s.seats, _ = s.list.Seats.Clamp(int64(asks))
+		s.seats = asked(v.Set, s.list)
 		return s
 	})
+}
+
+// asked is the number of seats for which amounts are shown first.
+func asked(set kind.Set, list pricing.List) int64 {
+	asks, ok := set.Facts["asks"].(kind.Whole)
+	if !ok {
+		asks = kind.Whole(list.Seats.Least)
+	}
+	n, _ := list.Seats.Clamp(int64(asks))
+	return n
 }
 
 // remembered is a shop that is opened once for a view; one whose words are hyphenated is another.

@@ -187,7 +187,6 @@ func (s *shop) priceRuns(r kind.Record) []kind.Run {
 
 // featuresSlot is the list of features: a line each, which the plans share.
 func featuresSlot() anatomy.Slot {
-	lists := []string{"cards", "slider", "matrix"}
 	return anatomy.Slot{
 		Fields: []kind.Field{
 			{Name: "fits", Group: seatsGroup, Label: "fits", Help: "the numbers of seats for which it is the right plan: " +

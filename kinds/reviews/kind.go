@@ -49,9 +49,11 @@ func Declaration() (*kind.Kind, error) {
 			ofTally(summaryForm, "summary", "The average, and how many gave how many stars.", summaryHTML),
 			ofTally(lineForm, "one line", "The stars and the average on a line, to stand beside a price.", lineHTML),
 		},
-		Check:   check,
-		Sources: []kind.Source{published},
-		Data:    data,
+		Check: check,
+
+		NamesRepeat: true, // many visitors are called the same
+		Sources:     []kind.Source{published},
+		Data:        data,
 		Intake: intake.Plain(fields, "reviews down or across, each with a name, a rating and a text",
 			"Name\tRating\tText\tDate\nIda B.\t5\tThe ring of Saturn, with my own eyes.\t2026-03-14\n"+
 				"Tom\t4.5\tCold feet, warm heart.\t2026-02-28"),

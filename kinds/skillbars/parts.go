@@ -138,9 +138,9 @@ var barParts = []kind.Part{
 			"border-radius": "radius-1"}}},
 	{Name: "aim", Fixed: true, Control: true, Paints: ifLine, Ink: "background-color", Help: "the line at the " +
 		"average or the target",
-		Parent: "bar", Properties: []string{"background-color", "width"},
+		Parent: "bar", Behind: underAim, Properties: []string{"background-color", "width", "box-shadow"},
 		As: map[string]string{"width": "--rb-aim-width"}, Defaults: map[string]string{"background-color": "quiet",
-			"width": "2px"}},
+			"width": "2px", "box-shadow": "0 0 0 2px ground"}},
 	{Name: "aim-label", Text: true, Paints: ifLine, Help: "what the line says", Place: look.BlockItself, Parent: "board",
 		Properties: anatomy.TextProperties,
 		Defaults:   map[string]string{"color": "quiet", "font-size": "type-2", "margin": "space-3 0 0"}},
@@ -171,6 +171,14 @@ func ifNumbers(set kind.Set) kind.Paints {
 func ifLine(set kind.Set) kind.Paints {
 	at := kind.Text(set.Facts, "line")
 	return kind.Paints{Absent: at != averageLine && at != targetLine}
+}
+
+// underAim is what the line crosses: the bar, filled or not.
+func underAim(set kind.Set, form string) [][]string {
+	if form == tileForm {
+		return overTile(set, form)
+	}
+	return onBoth(set, form)
 }
 
 func onFill(kind.Set, string) [][]string  { return [][]string{{"fill", "track"}} }

@@ -38,6 +38,8 @@ func check(set kind.Set, at kind.Scene) []kind.Finding {
 		c.missing(r)
 		c.decimals(r)
 		c.old(r)
+		c.share(r)
+		c.currencies(r)
 	}
 	c.units()
 	return c.found
@@ -92,6 +94,37 @@ func (c *checker) old(r kind.Record) {
 	}
 	c.add(kind.Finding{Check: "old", Key: "date", Measured: dates.Long(date.Time, c.at.Locale),
 		Needed: "a figure of the last twelve months"}, r)
+}
+
+// share finds a part of a hundred that is more than all, or less than nothing. What grew may do so: a sign says that.
+func (c *checker) share(r kind.Record) {
+	value, ok := c.set.Fact(r, "value").(kind.Number)
+	whole := money.NewDecimal(100, 0)
+	if !ok || text(c.set.Said(r, "unit")) != "%" || !value.IsNegative() && value.Cmp(whole) <= 0 ||
+		strings.HasPrefix(text(c.set.Said(r, "prefix")), "+") {
+		return
+	}
+	c.add(kind.Finding{Check: "unit", Key: "unit", Measured: c.locale.Number(value.Decimal, value.Places()) + " %",
+		Needed: "0 to 100 %, or another unit"}, r)
+}
+
+// currencies finds an amount with one currency before it and another after it.
+func (c *checker) currencies(r kind.Record) {
+	before := c.currency(text(c.set.Said(r, "prefix")))
+	after := c.currency(text(c.set.Said(r, "unit")))
+	if before == "" || after == "" {
+		return
+	}
+	c.add(kind.Finding{Check: "unit", Key: "unit", Measured: before + " and " + after, Needed: "one currency",
+		Mend: &kind.Mend{Label: "no unit", Facts: []kind.FactEdit{{Record: r.ID, Key: "unit"}}}}, r)
+}
+
+// currency is the code of the currency that a sign or a code stands for; "" for other words.
+func (c *checker) currency(words string) string {
+	if known, err := money.CurrencyByCode(words); err == nil {
+		return known.Code
+	}
+	return money.CodeOfSign(words)
 }
 
 // units finds figures without a unit among others that have one: a reader takes it for the same.

@@ -2,7 +2,6 @@ package toggle
 
 import (
 	"fmt"
-	"strings"
 
 	"rubrel/core/kind"
 )
@@ -11,7 +10,7 @@ import (
 // practice.
 func check(set kind.Set, _ kind.Scene) []kind.Finding {
 	var found []kind.Finding
-	headings, blocks := map[string]bool{}, map[string]string{}
+	blocks := map[string]string{}
 	for i, r := range set.Records {
 		label := kind.Text(r.Facts, labelField)
 		of := func(check, key, measured, needed string, serious bool) {
@@ -21,10 +20,6 @@ func check(set kind.Set, _ kind.Scene) []kind.Finding {
 		if i >= mostSides {
 			of("sides", labelField, fmt.Sprintf("side %d", i+1), fmt.Sprintf("at most %d", mostSides), true)
 		}
-		if headings[strings.ToLower(label)] {
-			of("heading twice", labelField, label, "a heading of its own", true)
-		}
-		headings[strings.ToLower(label)] = true
 		shows := false
 		for _, field := range blockFields {
 			id := kind.Text(r.Facts, field.Name)

@@ -1,4 +1,5 @@
-// The mends in the list of marks: pointed at, or reached by the keyboard, each is shown in the proof before it is taken.
+// The mends in the list of marks: pointed at, or reached by the keyboard, each is shown in the proof before it is
+// taken.
 
 const patience = 140; // ms: who only passes over a button asks for nothing
 
