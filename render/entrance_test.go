@@ -33,6 +33,7 @@ func entering(t *testing.T) []render.File {
 func TestEntrance(t *testing.T) {
 	b := testkit.Launch(t, 1200, 300)
 	b.Open(serveFiles(t, entering(t)))
+	b.Near(".rb-card")
 	b.Await("document.querySelectorAll('[data-sight=rise]').length === 3")
 	if got := b.Text("getComputedStyle(document.querySelector('.rb-card')).opacity + ' ' + " +
 		"getComputedStyle(document.querySelector('.rb-card')).translate"); got != "0 0px 24px" {
@@ -73,6 +74,7 @@ func TestEntranceIsNeverInTheWay(t *testing.T) {
 	b.Await(still + " && !document.querySelector('[data-sight]')")
 	b.LessMotion(false)
 	b.Open(address)
+	b.Near(".rb-card")
 	b.Await("document.querySelector('[data-sight=rise]')")
 	b.Press(kb.Tab, kb.Tab) // the switch, and the first card's button
 	b.Await("document.activeElement.closest('.rb-card')?.dataset.sight === 'done' && " +

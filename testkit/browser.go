@@ -307,6 +307,13 @@ func (b *Browser) middle(selector string) (x, y float64) {
 	return at[0], at[1]
 }
 
+// Near scrolls until an element is just below what is seen of the page.
+func (b *Browser) Near(selector string) {
+	b.t.Helper()
+	Eval[bool](b, fmt.Sprintf("(scrollTo(0, scrollY + document.querySelector(%s).getBoundingClientRect().top - "+
+		"innerHeight * 1.2), true)", Quote(selector)))
+}
+
 // Type replaces a field's text by typing.
 func (b *Browser) Type(selector, text string) {
 	b.t.Helper()

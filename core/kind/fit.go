@@ -1,5 +1,8 @@
 package kind
 
+// LeastType is the least size of type that text shrinks to, in CSS px (common practice).
+const LeastType = 12.0
+
 // Run is a text that a form sets, in a part of a record.
 type Run struct {
 	Record string // "" for the block's own
@@ -9,6 +12,9 @@ type Run struct {
 	// Shrinks says that the text is set smaller where its room is less than so many ems of its size, down to LeastShare
 	// of it; 0 where it keeps its size.
 	Shrinks, LeastShare float64
+	// ShrinksAlone is how many ems of its size the text takes by itself, where it goes on to shrink while others keep
+	// theirs: down to LeastType. It is 0 where it does not.
+	ShrinksAlone float64
 	// OneLine says that the text should stand on one line, and MostLines on how many it may; 0 for any number.
 	OneLine   bool
 	MostLines int

@@ -17,9 +17,9 @@ import (
 const (
 	mostMeasure  = 75
 	goodMeasure  = 66
-	leastMended  = 0.7  // of the size: smaller, a mend is no longer one
-	leastPixels  = 12.0 // below this nothing is mended by size
-	toleratedRun = 0.5  // px by which widths may differ from the browser's
+	leastMended  = 0.7            // of the size: smaller, a mend is no longer one
+	leastPixels  = kind.LeastType // below this nothing is mended by size
+	toleratedRun = 0.5            // px by which widths may differ from the browser's
 )
 
 const measureCheck = "measure"
@@ -188,6 +188,9 @@ func (f *fitter) setting(run kind.Run, width int) (setting, bool) {
 	st.style = f.style(part, t)
 	if run.Shrinks > 0 {
 		st.style.Size = min(st.style.Size, max(run.LeastShare*st.style.Size, st.room/run.Shrinks))
+	}
+	if run.ShrinksAlone > 0 {
+		st.style.Size = min(st.style.Size, max(kind.LeastType, st.room/run.ShrinksAlone))
 	}
 	st.text = f.cased(part, t, st.text)
 	st.room -= run.Taken(r, f.plainMeasure().TextWidth)

@@ -9,7 +9,7 @@ import (
 )
 
 // leastSize is the least size of type that everybody reads, in CSS px (common practice).
-const leastSize = 12.0
+const leastSize = kind.LeastType
 
 // smallTexts finds texts that are set smaller than leastSize where a block is as narrow as each of its widths goes:
 // said so small, or shrunk to fit.

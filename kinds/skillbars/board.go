@@ -238,20 +238,23 @@ func (b *board) groups() []group {
 
 // boardView is what the templates show.
 type boardView struct {
-	Class  string
-	Track  string // the class of the whole bar
-	Fill   string // and of what is filled
-	Again  bool
-	Groups []group
-	Aim    bool
-	Aims   string // what the line says
+	Class string
+	Track string // the class of the whole bar
+	// Straight says that what is filled stands within the bar, whose round ends it keeps to.
+	Straight bool
+	Fill     string // and of what is filled
+	Again    bool
+	Groups   []group
+	Aim      bool
+	Aims     string // what the line says
 }
 
 // htmlOf is the HTML of a form.
 func htmlOf(form string) func(kind.View) (template.HTML, error) {
 	return func(v kind.View) (template.HTML, error) {
 		b := newBoard(v, form)
-		view := boardView{Class: b.class(), Track: "rb-track", Fill: "rb-fill", Again: b.chosen("again") == eachTime,
+		view := boardView{Class: b.class(), Track: "rb-track", Fill: "rb-fill",
+			Straight: form == lineForm || form == columnForm, Again: b.chosen("again") == eachTime,
 			Groups: b.groups()}
 		if form == tileForm {
 			view.Track, view.Fill = "rb-tile-track", "rb-tile-fill"

@@ -234,8 +234,21 @@ func variablesOf(form string) func(kind.View) []kind.Variable {
 			l := b.narrowest(width)
 			say(width, "", "--rb-groups", strconv.Itoa(l.groups))
 			say(width, "", "--rb-columns", strconv.Itoa(l.columns))
+			if form == columnForm {
+				as, flow, template := "grid", "row", fmt.Sprintf("repeat(%d, minmax(0, 1fr))", l.columns)
+				if l.oneRow {
+					as, flow, template = "flex", "column", "none"
+				}
+				say(width, "", "--rb-groups-as", as)
+				say(width, "", "--rb-flow", flow)
+				say(width, "", "--rb-template", template)
+			}
 			b.sayGrid(l, func(name, value string) { say(width, "", name, value) })
 			for _, x := range b.plain {
+				if straight := form == lineForm || form == columnForm; straight && x.Share > 0 &&
+					x.Share*l.bar < b.thickness(x.ID, width) {
+					say(width, x.ID, "--rb-clip", "clip") // its round ends would stand out of those of the bar
+				}
 				b.sayPlaces(x, b.places(x, l.bar, width), l, width, func(name, value string) {
 					say(width, x.ID, name, value)
 				})
@@ -257,7 +270,11 @@ func (b *board) shares() []kind.Variable {
 	}
 	for i, r := range b.v.Set.Records {
 		x := b.plain[i]
-		variables = append(variables, kind.Variable{Name: "--rb-share", Record: r.ID, Value: decimal(x.Share)})
+		share := x.Share
+		if b.form == stepsForm && b.chosen("step-fill") != inPart {
+			share = reached(share, b.pips(r))
+		}
+		variables = append(variables, kind.Variable{Name: "--rb-share", Record: r.ID, Value: decimal(share)})
 		if round && x.Share == 1 && b.form == ringForm { // a whole ring has no ends
 			variables = append(variables, kind.Variable{Name: "--rb-round", Record: r.ID, Value: "0"})
 		}
@@ -269,6 +286,12 @@ func (b *board) shares() []kind.Variable {
 		}
 	}
 	return variables
+}
+
+// reached is the share of the steps that a share has come to the end of: no step is said to be reached that is not.
+func reached(share float64, steps int) float64 {
+	const hair = 1e-9 // 0.29 × 100 is a little less than 29
+	return math.Floor(share*float64(steps)+hair) / float64(steps)
 }
 
 // decimal writes a share with at most five decimals.

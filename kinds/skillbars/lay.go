@@ -26,6 +26,7 @@ var leastWidth = map[string]float64{lineForm: 420, columnForm: 84, tileForm: 200
 type lay struct {
 	groups  int     // side by side
 	columns int     // of skills in a group
+	oneRow  bool    // all columns of all groups stand in one row, equally far from each other
 	across  float64 // of a group
 	cell    float64 // of a skill, within its padding
 	beside  bool    // names stand beside bars
@@ -62,9 +63,16 @@ func (b *board) layAt(r kind.Ruler, width int) lay {
 	}
 	l := lay{}
 	l.groups, l.columns = b.columns(width)
-	across := (inner - float64(l.groups-1)*groupsGap) / float64(l.groups)
-	l.across = max(1, across)
-	l.cell = max(1, (across-float64(l.columns-1)*gap)/float64(l.columns)-edges)
+	if l.oneRow = b.form == columnForm && l.groups > 1; l.oneRow {
+		n, fewest := len(b.plain), fewestOf(b.plain)
+		column := (inner - float64(n-1)*groupsGap) / float64(n)
+		l.across = max(1, float64(fewest)*(column+groupsGap)-groupsGap)
+		l.cell = max(1, column-edges)
+	} else {
+		across := (inner - float64(l.groups-1)*groupsGap) / float64(l.groups)
+		l.across = max(1, across)
+		l.cell = max(1, (across-float64(l.columns-1)*gap)/float64(l.columns)-edges)
+	}
 	l.bar = l.cell
 	switch b.form {
 	case lineForm, stepsForm:
@@ -99,12 +107,40 @@ func (b *board) countColumns(width int) (groups, columns int) {
 		least = max(b.least(r), b.leastText(r))
 	}
 	groups = layout.Columns(n, max(1, int((inner+groupsGap)/(groupLeast+groupsGap))))
+	if b.form == columnForm && n > 1 {
+		groups = b.groupsInRow(n, most, inner, groupsGap, least, width)
+		if groups > 1 {
+			return groups, most
+		}
+	}
 	across := (inner - float64(groups-1)*groupsGap) / float64(groups)
 	if columns = min(b.v.ColumnsAt(width), most); columns == 0 {
 		columns = layout.Columns(most, max(1, int((across+gap)/(least+gap))))
 	}
 	return groups, columns
 }
+
+// groupsInRow is all groups where their columns have room in one row, and their headings over them, and otherwise one,
+// below the other: columns that stand beside each other are equally far apart.
+func (b *board) groupsInRow(n, most int, inner, gap, least float64, width int) int {
+	skills := float64(len(b.plain))
+	column := (inner - (skills-1)*gap) / skills
+	if said := b.v.ColumnsAt(width); column < least || most > mostInRow || said != 0 && said < most {
+		return 1
+	}
+	if b.v.Tight != nil {
+		for heading, count := range countOf(b.plain) {
+			wide, _ := b.v.Tight.LeastWidth("group", "", heading, width, 0)
+			if wide > float64(count)*(column+gap)-gap {
+				return 1
+			}
+		}
+	}
+	return n
+}
+
+// mostInRow is how many columns a group has at most where groups stand in one row: see straight.css.
+const mostInRow = 12
 
 // leastText is how wide a skill is at least, so that no word of it breaks without a hyphen.
 func (b *board) leastText(r kind.Ruler) float64 {
@@ -184,10 +220,27 @@ func (b *board) wide(part, record, text string, width int) (float64, bool) {
 
 // countGroups is how many groups there are, and how many skills the largest has.
 func countGroups(bars []bar) (groups, most int) {
+	counts := countOf(bars)
+	for _, n := range counts {
+		most = max(most, n)
+	}
+	return max(1, len(counts)), max(1, most)
+}
+
+// fewestOf is how many skills the smallest group has.
+func fewestOf(bars []bar) int {
+	fewest := len(bars)
+	for _, n := range countOf(bars) {
+		fewest = min(fewest, n)
+	}
+	return fewest
+}
+
+// countOf is how many skills each group has.
+func countOf(bars []bar) map[string]int {
 	counts := map[string]int{}
 	for _, x := range bars {
 		counts[x.Group]++
-		most = max(most, counts[x.Group])
 	}
-	return max(1, len(counts)), max(1, most)
+	return counts
 }

@@ -2,6 +2,7 @@ package skillbars_test
 
 import (
 	"fmt"
+	"regexp"
 	"strings"
 	"testing"
 
@@ -256,5 +257,49 @@ func TestDrawings(t *testing.T) {
 				testkit.CheckWellFormed(t, b.ID+", "+d.Record, d.SVG)
 			}
 		}
+	}
+}
+
+// A step is filled once it is reached, unless the designer wants it filled in part; columns of several groups are as
+// far apart from each other within a group as between two.
+func TestStepsAndGroups(t *testing.T) {
+	g := training()
+	g.Records = []map[string]string{skill("Deep", "61"), skill("Faint", "3"), skill("Whole", "100"), skill("Near", "97")}
+	shares := func() string {
+		files, err := render.Release(g.Site(t), testkit.Dresses(t), testkit.When)
+		if err != nil {
+			t.Fatal(err)
+		}
+		var all []string
+		for _, f := range files {
+			if strings.HasSuffix(f.Path, ".css") {
+				for _, found := range regexp.MustCompile(`--rb-share:([0-9.]+)`).FindAllStringSubmatch(string(f.Bytes), -1) {
+					all = append(all, found[1])
+				}
+			}
+		}
+		return strings.Join(all, " ")
+	}
+	g.Forms, g.Facts = []string{"steps"}, map[string]string{}
+	if got := shares(); got != "0.6 0 1 0.9" {
+		t.Errorf("whole steps are filled to %s", got)
+	}
+	g.Facts["step-fill"] = "in part"
+	if got := shares(); got != "0.61 0.03 1 0.97" {
+		t.Errorf("steps in part are filled to %s", got)
+	}
+	g.Forms, g.Facts = []string{"column"}, map[string]string{}
+	for i, group := range []string{"Two", "Two", "One", "Two"} {
+		g.Records[i]["group"] = group
+	}
+	_, address := testkit.Publish(t, g.Site(t))
+	b := testkit.Launch(t, 1200, 900)
+	b.Open(address)
+	if apart := b.Text(`(() => {
+		const middles = [...document.querySelectorAll('.rb-bar')].map((bar) => bar.getBoundingClientRect())
+			.map((box) => box.left + box.width / 2);
+		return [...new Set(middles.slice(1).map((x, i) => Math.round(x - middles[i])))].join();
+	})()`); strings.Contains(apart, ",") || apart == "0" {
+		t.Errorf("columns are %s px apart", apart)
 	}
 }

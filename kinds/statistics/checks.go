@@ -76,14 +76,14 @@ const mostDecimals = 2
 // decimals finds a figure that is shown with more decimals than are read.
 func (c *checker) decimals(r kind.Record) {
 	value, ok := c.set.Fact(r, "value").(kind.Number)
-	if _, err := strconv.Atoi(kind.Text(c.set.Facts, "decimals")); !ok || err == nil ||
-		kind.Text(c.set.Facts, "notation") == compact || value.Places() <= mostDecimals {
+	if _, err := strconv.Atoi(text(c.set.Said(r, "decimals"))); !ok || err == nil ||
+		text(c.set.Said(r, "notation")) == compact || value.Places() <= mostDecimals {
 		return
 	}
 	c.add(kind.Finding{Check: "decimals", Key: "value", Measured: c.locale.Number(value.Decimal, value.Places()),
 		Needed: fmt.Sprintf("at most %d decimals", mostDecimals),
 		Mend: &kind.Mend{Label: fmt.Sprintf("decimals → %d", mostDecimals-1),
-			Facts: []kind.FactEdit{{Key: "decimals", Text: strconv.Itoa(mostDecimals - 1)}}}}, r)
+			Facts: []kind.FactEdit{{Record: r.ID, Key: "decimals", Text: strconv.Itoa(mostDecimals - 1)}}}}, r)
 }
 
 // old finds a figure whose day is more than a year ago.
@@ -110,8 +110,8 @@ func (c *checker) share(r kind.Record) {
 
 // currencies finds an amount with one currency before it and another after it.
 func (c *checker) currencies(r kind.Record) {
-	before := c.currency(text(c.set.Said(r, "prefix")))
-	after := c.currency(text(c.set.Said(r, "unit")))
+	before := currency(text(c.set.Said(r, "prefix")))
+	after := currency(text(c.set.Said(r, "unit")))
 	if before == "" || after == "" {
 		return
 	}
@@ -120,12 +120,14 @@ func (c *checker) currencies(r kind.Record) {
 }
 
 // currency is the code of the currency that a sign or a code stands for; "" for other words.
-func (c *checker) currency(words string) string {
+func currency(words string) string {
 	if known, err := money.CurrencyByCode(words); err == nil {
 		return known.Code
 	}
 	return money.CodeOfSign(words)
 }
+
+func isCurrency(words string) bool { return currency(words) != "" }
 
 // units finds figures without a unit among others that have one: a reader takes it for the same.
 func (c *checker) units() {

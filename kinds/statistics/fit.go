@@ -10,6 +10,9 @@ import (
 // leastShare is that of its size down to which a value shrinks.
 const leastShare = 0.5
 
+// wideEms is from how many ems of its size on a figure may have no room on a phone at leastShare of it.
+const wideEms = 6.0
+
 // ems is how wide a figure is, in its own font size: as its fonts have it, or about.
 func (s *sheet) ems(f figure) float64 {
 	if s.v.Measure != nil {
@@ -36,6 +39,7 @@ func (f figure) pieces() []kind.Piece {
 	if f.UnitFirst {
 		all = []kind.Piece{prefix, unit, digits}
 	}
+	all[0].Text = f.Minus + all[0].Text
 	return slices.DeleteFunc(all, func(p kind.Piece) bool { return p.Text == "" })
 }
 
@@ -55,7 +59,8 @@ var valueRuns = of(func(s *sheet, f figure) []kind.Run {
 	if !f.Known {
 		return nil
 	}
-	run := kind.Run{Part: "value", OneLine: true, Shrinks: s.widestEms(), LeastShare: leastShare}
+	run := kind.Run{Part: "value", OneLine: true, Shrinks: s.widestEms(), LeastShare: leastShare,
+		ShrinksAlone: s.ems(f)}
 	for _, piece := range f.pieces() {
 		run.Text += piece.Text
 		run.Pieces = append(run.Pieces, piece)
@@ -63,10 +68,21 @@ var valueRuns = of(func(s *sheet, f figure) []kind.Run {
 	return []kind.Run{run}
 })
 
+func px(n float64) string { return strconv.FormatFloat(n, 'f', -1, 64) + "px" }
+
 // variablesOf says how wide the widest figure is, and down to what share of its size a value shrinks.
 func variablesOf(form string) func(kind.View) []kind.Variable {
 	return func(v kind.View) []kind.Variable {
-		return []kind.Variable{{Name: "--rb-ems", Value: strconv.FormatFloat(newSheet(v, form).widestEms(), 'f', 2, 64)},
-			{Name: "--rb-least-value", Value: strconv.FormatFloat(leastShare, 'f', -1, 64) + "em"}}
+		s := newSheet(v, form)
+		write := func(ems float64) string { return strconv.FormatFloat(ems, 'f', 2, 64) }
+		variables := []kind.Variable{{Name: "--rb-ems", Value: write(s.widestEms())},
+			{Name: "--rb-least-value", Value: strconv.FormatFloat(leastShare, 'f', -1, 64) + "em"},
+			{Name: "--rb-least-type", Value: px(kind.LeastType)}}
+		for _, f := range s.figures() {
+			if ems := s.ems(f); ems >= wideEms {
+				variables = append(variables, kind.Variable{Name: "--rb-own-ems", Record: f.ID, Value: write(ems)})
+			}
+		}
+		return variables
 	}
 }

@@ -64,18 +64,30 @@ const (
 var numberType = kind.NumberType{}
 
 // mostPoints is how many numbers a series has at most.
-const mostPoints = 120
+const mostPoints = 4000
+
+// What is said of all figures, and of one that is unlike the others.
+var (
+	sideField = kind.Field{Name: "side", Group: displayGroup, Label: "unit's side", Help: "which side of the number the " +
+		"unit stands on", Type: choice("after", before)}
+	decimalsField = kind.Field{Name: "decimals", Group: displayGroup, Label: "decimals", Help: "how many decimals " +
+		"numbers " +
+		"have; as many as are said where nothing is", Type: kind.WholeType{Least: 0, Most: 6}}
+	notationField = kind.Field{Name: "notation", Group: displayGroup, Label: "notation", Help: "numbers in full, or " +
+		"compact as the language has it: 14.5 K", Type: choice("full", compact)}
+)
+
+// ownField is a field of all figures as one of each.
+func ownField(of kind.Field) kind.Field {
+	of.Help += "; as for all where nothing is said"
+	return of
+}
 
 var setFields = []kind.Field{
 	{Name: "unit", Label: "unit", Help: "what all of them are measured in", Type: kind.TextType{Most: 24}},
 	{Name: "source", Group: sourceGroup, Label: "source", Help: "who says all of them", Type: kind.TextType{Most: 120}},
 	{Name: "date", Group: sourceGroup, Label: "date", Help: "the day of all of them", Type: kind.DateType{}},
-	{Name: "side", Group: displayGroup, Label: "unit's side", Help: "which side of the number the unit stands on",
-		Type: choice("after", before)},
-	{Name: "decimals", Group: displayGroup, Label: "decimals", Help: "how many decimals numbers have; as many as are " +
-		"said where nothing is", Type: kind.WholeType{Least: 0, Most: 6}},
-	{Name: "notation", Group: displayGroup, Label: "notation", Help: "numbers in full, or compact as the language has " +
-		"it: 14.5 K", Type: choice("full", compact)},
+	sideField, decimalsField, notationField,
 	{Name: "separators", Group: displayGroup, Label: "separators",
 		Help: "whether thousands are separated as the language has it", Type: choice("as the language", withoutSeparators)},
 	{Name: "icons", Group: displayGroup, Label: "icons", Help: "whether icons stand above the figure or beside it",

@@ -36,6 +36,9 @@ func newSheet(v kind.View, form string) *sheet {
 
 func (s *sheet) fact(name string) string { return kind.Text(s.v.Set.Facts, name) }
 
+// said is what a figure says of itself, or the set of all.
+func (s *sheet) said(r kind.Record, name string) string { return text(s.v.Set.Said(r, name)) }
+
 // record finds a record; the zero record where there is none.
 func (s *sheet) record(id string) kind.Record {
 	for _, r := range s.v.Set.Records {
@@ -60,10 +63,10 @@ type figure struct {
 
 // Written is a number as it is written, with what stands about it. Spaces are no-break spaces.
 type Written struct {
-	Prefix, Digits, Unit string
-	Before, After        string // of the digits, where the number is compact: "K"
-	UnitFirst            bool
-	Spoken               string // all of it, as it is heard
+	Minus, Prefix, Digits, Unit string
+	Before, After               string // of the digits, where the number is compact: "K"
+	UnitFirst                   bool
+	Spoken                      string // all of it, as it is heard
 }
 
 // valueOf is what a figure says or follows.
@@ -107,8 +110,8 @@ func (s *sheet) figure(r kind.Record) figure {
 }
 
 // places is how many decimals a value shows.
-func (s *sheet) places(value kind.Number) int {
-	if n, err := strconv.Atoi(s.fact("decimals")); err == nil {
+func (s *sheet) places(r kind.Record, value kind.Number) int {
+	if n, err := strconv.Atoi(s.said(r, "decimals")); err == nil {
 		return n
 	}
 	return value.Places()
@@ -120,9 +123,9 @@ const compactPlaces = 1
 // write writes a value, and what the script needs to count up or down to it.
 func (s *sheet) write(f *figure, r kind.Record, value kind.Number) {
 	from := s.from(r, value)
-	if s.fact("notation") == compact {
+	if s.said(r, "notation") == compact {
 		most := compactPlaces
-		if n, err := strconv.Atoi(s.fact("decimals")); err == nil {
+		if n, err := strconv.Atoi(s.said(r, "decimals")); err == nil {
 			most = n
 		}
 		short := s.locale.Short(value.Decimal, most)
@@ -132,20 +135,39 @@ func (s *sheet) write(f *figure, r kind.Record, value kind.Number) {
 		f.Places = short.Places(value.Decimal, most)
 		f.Before, f.After = short.Before, short.After
 	} else {
-		f.Places = s.places(value)
+		f.Places = s.places(r, value)
 		f.To, f.From = value.HalfUp(f.Places).String(), from.HalfUp(f.Places).String()
 		f.Digits = s.locale.Number(value.Decimal, f.Places)
 		if s.fact("separators") == withoutSeparators {
 			f.Digits = s.locale.Digits(f.To)
 		}
 	}
-	f.Prefix = about(text(s.v.Set.Said(r, "prefix")), lastRune, true)
-	s.unit(f, text(s.v.Set.Said(r, "unit")))
+	f.Prefix = about(s.said(r, "prefix"), lastRune, true)
+	s.unit(f, r)
+	s.minus(f, r)
+}
+
+// minus puts the sign of a negative amount before the currency, as the CLDR has it: −€500. The numbers that a script
+// counts through have none then.
+func (s *sheet) minus(f *figure, r kind.Record) {
+	leading := s.said(r, "prefix")
+	if leading == "" && f.UnitFirst {
+		leading = s.said(r, "unit")
+	}
+	digit := strings.IndexFunc(f.Digits, unicode.IsDigit)
+	if digit <= 0 || f.Before != "" || !isCurrency(leading) || !strings.HasPrefix(f.To, "-") ||
+		f.From != "0" && strings.Trim(f.From, "0.") != "" && !strings.HasPrefix(f.From, "-") {
+		return
+	}
+	f.Minus, f.Digits = f.Digits[:digit], f.Digits[digit:]
+	f.To, f.From = strings.TrimPrefix(f.To, "-"), strings.TrimPrefix(f.From, "-")
+	f.Spoken = f.Minus + strings.Replace(f.Spoken, f.Minus, "", 1)
 }
 
 // unit sets the unit on its side: with a space where it is a word, without where it is a sign.
-func (s *sheet) unit(f *figure, unit string) {
-	f.UnitFirst = s.fact("side") == before
+func (s *sheet) unit(f *figure, r kind.Record) {
+	unit := s.said(r, "unit")
+	f.UnitFirst = s.said(r, "side") == before
 	switch {
 	case unit == "%" && !f.UnitFirst:
 		f.Unit = s.locale.PercentOf("")

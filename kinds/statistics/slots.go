@@ -26,6 +26,7 @@ var slots = []anatomy.Slot{
 				Aliases: []string{"sign", "before"}},
 			{Name: "unit", Label: "unit", Help: "what is measured in: kg, %, hours", Type: kind.TextType{Most: 24},
 				Aliases: []string{"units", "suffix", "einheit", "unité"}},
+			ownField(sideField), ownField(decimalsField), ownField(notationField),
 			{Name: "from", Group: countGroup, Label: "from", Help: "where counting starts; 0 where nothing is said",
 				Type: numberType, Aliases: []string{"start", "was", "before", "previous"}},
 		},
@@ -114,9 +115,13 @@ const figurePart = "figure"
 // bodyOf is what a form shows of each figure.
 func bodyOf(form string) anatomy.Body {
 	least := map[string]float64{tilesForm: 190, numbersForm: 190, bandedForm: 220, trendForm: 250}
+	var arrange func(kind.Set, int) int
+	if form == bandedForm {
+		arrange = bandedColumns
+	}
 	return anatomy.Body{
 		Slots: slots,
-		Layout: anatomy.Layout{
+		Layout: anatomy.Layout{Arrange: arrange,
 			Row: "figures", Record: figurePart, Least: least[form],
 			Order: []string{"icon", "value", "label", "note", "origin", "trend"},
 			Side: &anatomy.Side{Slot: "icon", Gap: 16, Places: []anatomy.SidePlace{anatomy.AtStart},
@@ -130,4 +135,19 @@ func bodyOf(form string) anatomy.Body {
 		},
 		Reader: func(v kind.View) any { return newSheet(v, form) },
 	}
+}
+
+// bandedColumns is how many figures stand side by side where so many have room: all, or an odd number, with which dark
+// and light grounds take turns down as they do across; none stands alone in the last row.
+func bandedColumns(set kind.Set, most int) int {
+	n := len(set.Records)
+	if n <= most {
+		return max(1, n)
+	}
+	for columns := most; columns > 1; columns-- {
+		if columns%2 == 1 && n%columns != 1 {
+			return columns
+		}
+	}
+	return 1
 }

@@ -3,6 +3,7 @@ package statistics_test
 import (
 	"fmt"
 	"regexp"
+	"slices"
 	"strings"
 	"testing"
 
@@ -303,6 +304,39 @@ func TestTrend(t *testing.T) {
 			for _, d := range drawings {
 				testkit.CheckWellFormed(t, b.ID+", "+d.Record, d.SVG)
 			}
+		}
+	}
+}
+
+// A figure says its own decimals, notation and side of the unit, and the minus of an amount stands before its currency.
+func TestOfItsOwn(t *testing.T) {
+	for _, c := range []struct {
+		facts map[string]string
+		want  string
+	}{
+		{map[string]string{"value": "-500", "prefix": "€"}, "-€500.0"},
+		{map[string]string{"value": "-500", "unit": "€", "side": "before"}, "-€500.0"},
+		{map[string]string{"value": "-500", "prefix": "€", "from": "100"}, "€-500.0"},
+		{map[string]string{"value": "-3", "prefix": "~"}, "~-3.0"},
+		{map[string]string{"value": "12.345", "decimals": "2"}, "12.35"},
+		{map[string]string{"value": "14500", "notation": "compact", "unit": "kg"}, "14.5K\u00a0kg"},
+		{map[string]string{"value": "14500", "unit": "kg", "side": "before"}, "kg\u00a014,500.0"},
+	} {
+		c.facts["label"] = "a figure"
+		g := testkit.Gallery{Kind: "statistics", Facts: map[string]string{"decimals": "1"}, Forms: []string{"tiles"},
+			Records: []map[string]string{c.facts}}
+		files, err := render.Release(g.Site(t), testkit.Dresses(t), testkit.When)
+		if err != nil {
+			t.Fatal(err)
+		}
+		page := string(
+			files[slices.IndexFunc(files, func(f render.File) bool { return strings.HasSuffix(f.Path, ".html") })].Bytes,
+		)
+		_, rest, _ := strings.Cut(page, `class="rb-shown"`)
+		_, rest, _ = strings.Cut(rest, ">")
+		shown, _, _ := strings.Cut(rest, "</p>")
+		if got := regexp.MustCompile("<[^>]*>").ReplaceAllString(shown, ""); got != c.want {
+			t.Errorf("%v is shown as %q, want %q", c.facts, got, c.want)
 		}
 	}
 }

@@ -1,6 +1,7 @@
 package statistics
 
 import (
+	"slices"
 	"strconv"
 	"strings"
 
@@ -29,7 +30,7 @@ func (s *sheet) trend(series kind.Series) *trend {
 	write := func(n kind.Number) string { return s.locale.Number(n.Decimal, n.Places()) }
 	pairs := []string{"n", strconv.Itoa(len(series)), "first", write(series[0]), "last", write(series[len(series)-1]),
 		"least", write(series[least]), "greatest", write(series[greatest])}
-	return &trend{Path: pathOf(points), Least: points[least].mark(), Greatest: points[greatest].mark(),
+	return &trend{Path: pathOf(thinned(points)), Least: points[least].mark(), Greatest: points[greatest].mark(),
 		Says: corewords.Fill(s.words.Series, pairs...), Extremes: corewords.Fill(s.words.Extremes, pairs...)}
 }
 
@@ -76,4 +77,39 @@ func pathOf(points []point) string {
 		path.WriteString(map[bool]string{true: "M", false: "L"}[i == 0] + p.String())
 	}
 	return path.String()
+}
+
+// mostDrawn is how many points a line is drawn through at most: about one for each of the px that it takes.
+const mostDrawn = 480
+
+// thinned leaves of a long line the least and the greatest of every stretch, in their order: what is seen of it.
+func thinned(points []point) []point {
+	if len(points) <= mostDrawn {
+		return points
+	}
+	var kept []point
+	stretches := mostDrawn / 2
+	for i := range stretches {
+		stretch := points[i*len(points)/stretches : (i+1)*len(points)/stretches]
+		low, high := 0, 0
+		for j, p := range stretch {
+			if p.y > stretch[low].y {
+				low = j
+			}
+			if p.y < stretch[high].y {
+				high = j
+			}
+		}
+		kept = append(kept, stretch[min(low, high)])
+		if low != high {
+			kept = append(kept, stretch[max(low, high)])
+		}
+	}
+	if last := points[len(points)-1]; kept[len(kept)-1] != last {
+		kept = append(kept, last)
+	}
+	if kept[0] != points[0] {
+		kept = slices.Insert(kept, 0, points[0])
+	}
+	return kept
 }
