@@ -133,7 +133,7 @@ var corpus = []broken{
 	{"an old rate", "evenings", "", "nightfall/model = graduated; currencies gbp/rate-date = 2026-01-05", "rate gbp"},
 	{"a cliff of seats", "evenings", "", "", "cliff model"},
 	{"the same, where no seats are asked for", "evenings", "", "form = cards", ""},
-	{"a gap in the seats", "evenings", "", "nightfall/model = graduated; nightfall/fits = 19-35", "range fits 0"},
+	{"a gap in the seats", "evenings", "", "nightfall/model = graduated; nightfall/fits = 19-35", "range fits"},
 	{"the same gap, where no seats are asked for", "evenings", "", "nightfall/model = graduated; nightfall/fits = " +
 		"19-35; form = matrix", "lines title; wrap badge"},
 	{"an offer that is over", "memberships", "", "dusk/price:month:eur = 9 was 12; dusk/until = 2026-11-20 18:00 " +

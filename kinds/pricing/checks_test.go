@@ -126,7 +126,8 @@ var checkCases = []checkCase{
 	{name: "an end too soon", set: "evenings", changes: []document.Change{graduated, fact("evenings", "midnight", "fits",
 		"36-50")}, want: "range Midnight: no plan fits 51 to 60 | 36-50 | every number one plan", mends: true},
 	{name: "a plan without a range", set: "evenings", changes: []document.Change{graduated, fact("evenings", "midnight",
-		"fits", "")}, want: "range Midnight: it says no numbers | nothing said | every number one plan", mends: true},
+		"fits", "")}, want: "range Midnight: it says no numbers and 1 more | nothing said | every number one " +
+		"plan", mends: true},
 }
 
 // subject is a block as its checks see it.

@@ -1,9 +1,11 @@
 package pricing
 
 import (
+	"cmp"
 	"encoding/json"
 	"fmt"
 	"html/template"
+	"math"
 	"slices"
 	"strconv"
 	"strings"
@@ -35,15 +37,18 @@ func curveChoices(set kind.Set) []kind.ChartChoice {
 
 // The drawing's size in its own units, and the room around the axes.
 const (
-	chartWidth, chartHeight  = 680.0, 380.0
-	chartLeft, chartRight    = 76.0, 556.0
-	chartTop, chartBottom    = 20.0, 338.0
-	labelDistance            = 17.0
-	mostStopsRead            = 240 // numbers of seats that can be read off the drawing one by one
-	mostRows                 = 24  // of the table below it
-	mostCrossovers           = 6   // that are named in the drawing; the table has all
-	ticksDown, ticksAcross   = 6, 10
-	markedRadius, lineDashes = 4.5, 4
+	chartWidth, chartHeight = 680.0, 380.0
+	chartLeft, chartRight   = 76.0, 556.0
+	chartTop, chartBottom   = 20.0, 338.0
+	labelDistance           = 17.0
+	mostStopsRead           = 240 // numbers of seats that can be read off the drawing one by one
+	mostRows                = 24  // of the table below it
+	mostCrossovers          = 6   // that are named in the drawing; the table has all
+	ticksDown, ticksAcross  = 6, 10
+	lineStyles              = 8   // see bench.css
+	mostName                = 16  // letters of a plan's name, beside the end of its line
+	figureWidth             = 7.2 // of a label's digits
+	labelHigh               = 12.0
 )
 
 // curveView is the chart as its template shows it.
@@ -70,16 +75,55 @@ type tickView struct {
 type lineView struct {
 	Number  int
 	Path    string
-	Name    string
+	Name    string // as much of it as has room
+	Whole   string
 	LabelAt float64
 	EndAt   float64
 }
 
 type markView struct {
-	X, Y  float64
-	Class string
-	Text  string
-	Up    bool
+	X, Y   float64
+	Class  string
+	Text   string
+	Dx, Dy float64 // of the text
+}
+
+// The places of a mark's text about it, the best first: below, above, after and before it.
+var markPlaces = [][2]float64{{0, 20}, {0, -10}, {13, 4}, {-13, 4}, {13, 16}, {-13, -8}}
+
+// put finds each text a place where it covers no other text and no other mark; where there is none it is left out, and
+// what it says stands below the drawing.
+func put(marks []markView) {
+	type box struct{ left, right, top, bottom float64 }
+	meets := func(a, b box) bool {
+		return a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom
+	}
+	var taken []box
+	const radius = 4.5
+	for _, m := range marks {
+		taken = append(taken, box{m.X - radius, m.X + radius, m.Y - radius, m.Y + radius})
+	}
+	for i := range marks {
+		m := &marks[i]
+		half := figureWidth * float64(len([]rune(m.Text))) / 2
+		placed := m.Text == ""
+		for _, at := range markPlaces {
+			x, y := m.X+at[0], m.Y+at[1]
+			if at[0] != 0 { // beside it: clear of the dot
+				x += math.Copysign(half-figureWidth/2, at[0])
+			}
+			own := box{x - half, x + half, y - labelHigh + 2, y + 2}
+			if placed || own.left < chartLeft || own.right > chartRight+half || own.top < 0 ||
+				slices.ContainsFunc(taken, func(other box) bool { return meets(own, other) }) {
+				continue
+			}
+			m.Dx, m.Dy, placed = x-m.X, at[1], true
+			taken = append(taken, own)
+		}
+		if !placed {
+			m.Text = ""
+		}
+	}
 }
 
 type curveRow struct {
@@ -153,7 +197,7 @@ func (c *curver) scales(log bool) {
 func (c *curver) view() (curveView, error) {
 	v := curveView{LabelX: chartRight + 10, Width: chartWidth, Height: chartHeight, Left: chartLeft, Right: chartRight,
 		Top: chartTop, Bottom: chartBottom,
-		Title: fmt.Sprintf("What each plan costs %s in %s", c.period.Label, c.currency.Currency.Code), Across: c.noun(),
+		Title: fmt.Sprintf("What each plan costs %s in %s", c.period.Label, c.currency.Currency.Code), Across: c.noun(2),
 		Unpriced: c.unpriced, Heads: c.names, Seats: c.list.Seats}
 	for _, tick := range c.y.Ticks(ticksDown) {
 		v.Down = append(v.Down, tickView{c.y.At(tick), c.round(tick)})
@@ -171,11 +215,13 @@ func (c *curver) view() (curveView, error) {
 	return v, err
 }
 
-func (c *curver) noun() string {
-	if many := kind.Text(c.set.Facts, "seats"); many != "" {
-		return many
+// noun is what so many seats are called.
+func (c *curver) noun(n int64) string {
+	one, many := kind.Text(c.set.Facts, "seat"), kind.Text(c.set.Facts, "seats")
+	if n == 1 {
+		return cmp.Or(one, "seat")
 	}
-	return "seats"
+	return cmp.Or(many, one, "seats")
 }
 
 // round is a tick's amount without a fraction where it has none.
@@ -205,7 +251,11 @@ func (c *curver) lines(v *curveView) {
 		}
 		end := c.y.At(plotted(points[len(points)-1].Total))
 		ends = append(ends, end)
-		v.Lines = append(v.Lines, lineView{Number: i % lineDashes, Path: path.String(), Name: c.names[i], EndAt: end})
+		line := lineView{Number: i % lineStyles, Path: path.String(), Name: c.names[i], Whole: c.names[i], EndAt: end}
+		if name := []rune(line.Name); len(name) > mostName {
+			line.Name = strings.TrimSpace(string(name[:mostName-1])) + "…"
+		}
+		v.Lines = append(v.Lines, line)
 	}
 	for i, at := range layout.Spread(ends, labelDistance, chartBottom) {
 		v.Lines[i].LabelAt = at
@@ -259,9 +309,10 @@ func (c *curver) events(v *curveView) map[int64]string {
 			v.Cliffs = append(v.Cliffs, text)
 			add(n+step, c.names[i]+" costs less than "+strconv.FormatInt(n, 10)+" did")
 			v.Marks = append(v.Marks, markView{X: c.x.At(float64(n)), Y: c.y.At(plotted(t.Total(n))), Class: "cliff",
-				Text: strconv.FormatInt(n, 10), Up: true})
+				Text: strconv.FormatInt(n, 10)})
 		}
 	}
+	put(v.Marks)
 	return why
 }
 
@@ -319,7 +370,7 @@ func (c *curver) reader(events map[int64]string) (template.JS, error) {
 	}
 	var stops []reading
 	for _, n := range sortedKeys(numbers) {
-		stop := reading{X: c.x.At(float64(n)), Title: fmt.Sprintf("%d %s", n, c.noun())}
+		stop := reading{X: c.x.At(float64(n)), Title: fmt.Sprintf("%d %s", n, c.noun(n))}
 		for i, t := range c.tariffs {
 			total := t.Total(n)
 			stop.Y = append(stop.Y, c.y.At(plotted(total)))

@@ -2,7 +2,6 @@ package pricing
 
 import (
 	"fmt"
-	"strconv"
 
 	"rubrel/core/kind"
 	"rubrel/core/pricing"
@@ -21,16 +20,30 @@ func (c *checker) ranges() {
 			mend.Facts = append(mend.Facts, kind.FactEdit{Record: plans[i], Key: "fits", Text: r.String()})
 		}
 	}
+	var folded kind.Finding
 	for i, fault := range pricing.CheckRanges(ranges, c.list.Seats) {
 		record := c.set.Records[fault.Plan]
 		measured := "nothing said"
 		if ranges[fault.Plan] != (pricing.Range{}) {
 			measured = ranges[fault.Plan].String()
 		}
-		c.found = append(c.found, kind.Finding{Check: "range", Where: c.title(record) + ": " + fault.Problem,
-			Record: record.ID, Key: "fits " + strconv.Itoa(i),
-			Measured: measured, Needed: "every number one plan", Mend: mend, Serious: true, Forms: withSeats})
+		where := c.title(record) + ": " + fault.Problem
+		if folded.Places = append(folded.Places, where); i > 0 {
+			continue
+		}
+		folded = kind.Finding{Places: folded.Places, Check: "range", Where: where,
+			Record: record.ID, Key: "fits",
+			Measured: measured, Needed: "every number one plan", Mend: mend, Serious: true, Forms: withSeats}
 	}
+	switch len(folded.Places) {
+	case 0:
+		return
+	case 1:
+		folded.Places = nil
+	default:
+		folded.Where += fmt.Sprintf(" and %d more", len(folded.Places)-1)
+	}
+	c.found = append(c.found, folded)
 }
 
 // cliff: a number of seats that costs more than one seat more.
