@@ -40,6 +40,10 @@ type houseView struct {
 	WidthRows     []widthRow
 	Pasted        string // a client's file that was read
 	Found         []foundLine
+	FoundAll      int // how many there are on all sheets
+	Sheets        []foundSheet
+	Unread        []string // what of the file could not be read, the first of it
+	UnreadMore    int
 }
 
 // colourLine is a colour role in both schemes.

@@ -2,6 +2,7 @@ package web_test
 
 import (
 	"fmt"
+	"net/url"
 	"regexp"
 	"strings"
 	"testing"
@@ -167,6 +168,28 @@ func TestSiteMarks(t *testing.T) {
 	b.Await("document.querySelector('.mark-line.hushed')")
 }
 
+// A client's file of many values is read in pages, and what of it could not be read is said.
+func TestFoundInPages(t *testing.T) {
+	t.Parallel()
+	app := shared.Start(t)
+	var file strings.Builder
+	file.WriteString(`{"lost": {"$value": "{another.file}"}`)
+	for i := range 130 {
+		fmt.Fprintf(&file, `,"tone%03d": {"$type": "color", "$value": "#%06x"}`, i, i*999)
+	}
+	file.WriteString("}")
+	for _, c := range []struct{ from, first, not string }{{"", "tone000", "tone060"}, {"60", "tone060", "tone000"},
+		{"120", "tone129", "tone119"}, {"9999", "tone000", "tone060"}} {
+		_, body := post(t, app.URL+"/sites/fennmoor/house/read", url.Values{"text": {file.String()}, "from": {c.from}}, nil)
+		_, table, _ := strings.Cut(body, "list tokens found")
+		table, _, _ = strings.Cut(table, "</table>")
+		if !strings.Contains(table, c.first) || strings.Contains(table, c.not) || !strings.Contains(body, "130 values") ||
+			!strings.Contains(body, "another.file") {
+			t.Errorf("from %s: %s", c.from, table[:min(len(table), 400)])
+		}
+	}
+}
+
 // A client's style sheet is read, its colours are counted, and one of them becomes a role; the house style goes out as
 // a token file and comes in again.
 func TestTokensInAndOut(t *testing.T) {
@@ -198,8 +221,8 @@ func TestTokensInAndOut(t *testing.T) {
 		t.Errorf("the token file is read as %d", status)
 	}
 	if status, body := post(t, app.URL+"/sites/fennmoor/house/read",
-		map[string][]string{"text": {`{"a": {"$value": "{gone}"}}`}}, nil); status != 422 || !strings.Contains(body,
-		"token a: there is no token") {
+		map[string][]string{"text": {`{"a": {"$value": "{gone}"`}}, nil); status != 422 || !strings.Contains(body,
+		"this is not JSON") {
 		t.Errorf("a broken file: %d", status)
 	}
 }

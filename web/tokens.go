@@ -4,6 +4,7 @@ import (
 	"encoding/json"
 	"net/http"
 	"slices"
+	"strconv"
 	"strings"
 
 	"rubrel/core/document"
@@ -19,8 +20,15 @@ type foundLine struct {
 	Guessed string // the token whose name it has, "" for none
 }
 
-// mostFound bounds what is offered: a style sheet's rarer values are its accidents.
-const mostFound = 60
+// mostFound is how many values stand on one page of them, and shownUnread how many of those that could not be read are
+// named.
+const mostFound, shownUnread = 60, 5
+
+// foundSheet is one of the pages of what was found.
+type foundSheet struct {
+	From, First, Last int
+	Shown             bool
+}
 
 // readTokens shows what a client's style sheet or token file uses. Nothing is changed until some of it is taken.
 func (s *Server) readTokens(w http.ResponseWriter, r *http.Request) {
@@ -34,7 +42,7 @@ func (s *Server) readTokens(w http.ResponseWriter, r *http.Request) {
 		return
 	}
 	view.Pasted = r.FormValue("text")
-	found, err := readFound([]byte(view.Pasted))
+	found, unread, err := readFound([]byte(view.Pasted))
 	status := http.StatusOK
 	switch {
 	case err != nil:
@@ -42,7 +50,17 @@ func (s *Server) readTokens(w http.ResponseWriter, r *http.Request) {
 	case len(found) == 0:
 		view.Notice = "No colour, family or size was found in it."
 	}
-	for _, f := range found[:min(len(found), mostFound)] {
+	view.Unread, view.UnreadMore = unread[:min(len(unread), shownUnread)], max(0, len(unread)-shownUnread)
+	from, err := strconv.Atoi(r.FormValue("from"))
+	if err != nil || from < 0 || from >= len(found) {
+		from = 0
+	}
+	from -= from % mostFound
+	view.FoundAll = len(found)
+	for at := 0; at < len(found) && len(found) > mostFound; at += mostFound {
+		view.Sheets = append(view.Sheets, foundSheet{at, at + 1, min(at+mostFound, len(found)), at == from})
+	}
+	for _, f := range found[from:min(len(found), from+mostFound)] {
 		line := foundLine{Found: f, Tokens: look.Names(f.Category)}
 		if i := slices.Index(line.Tokens, f.Name); i >= 0 {
 			line.Guessed = f.Name
@@ -52,17 +70,20 @@ func (s *Server) readTokens(w http.ResponseWriter, r *http.Request) {
 	s.show(w, r, status, "house.html", view)
 }
 
-// readFound reads a token file or a style sheet, whichever it is.
-func readFound(text []byte) ([]tokens.Found, error) {
+// readFound reads a token file or a style sheet, whichever it is, and says what of it could not be read.
+func readFound(text []byte) (found []tokens.Found, unread []string, err error) {
 	if !strings.HasPrefix(strings.TrimSpace(string(text)), "{") {
-		return tokens.ReadStyleSheet(text)
+		found, err = tokens.ReadStyleSheet(text)
+		return found, nil, err
 	}
-	list, err := tokens.ReadDTCG(text)
+	reading, err := tokens.ReadDTCG(text)
 	if err != nil {
-		return nil, &document.Fault{Problem: err.Error()}
+		return nil, nil, &document.Fault{Problem: err.Error()}
 	}
-	var found []tokens.Found
-	for _, t := range list {
+	for _, problem := range reading.Unread {
+		unread = append(unread, problem.Error())
+	}
+	for _, t := range reading.Tokens {
 		for _, category := range look.Categories() {
 			value, err := look.ParseToken(category, t.CSS())
 			if err != nil || !fitsType(category, t.Type) {
@@ -72,7 +93,7 @@ func readFound(text []byte) ([]tokens.Found, error) {
 			break
 		}
 	}
-	return found, nil
+	return found, unread, nil
 }
 
 // fitsType reports whether a token of the format's type can be one of a category; one without a type can be any that

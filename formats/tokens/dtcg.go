@@ -39,74 +39,134 @@ const (
 	maxFollowed = 200_000
 )
 
-// ReadDTCG reads a file of design tokens in order of their paths. Types are inherited from groups, and aliases
-// ("{a.b}") are followed.
-func ReadDTCG(text []byte) ([]Token, error) {
+// Reading is what a file of tokens has, in order of their paths, and what of it could not be read.
+type Reading struct {
+	Tokens []Token
+	Unread []*Error
+}
+
+// ReadDTCG reads a file of design tokens. Types are inherited from groups, and aliases ("{a.b}") are followed. The
+// older shape is read too, in which a token's members are "value", "type" and "comment", and so is a bare value under
+// a name. What cannot be read, as an alias to another file, is left out and said; the error is for what is no such
+// file.
+func ReadDTCG(text []byte) (Reading, error) {
 	if len(text) > maxFile {
-		return nil, fmt.Errorf("tokens: the file has %d MB; at most %d fit", len(text)>>20, maxFile>>20)
+		return Reading{}, fmt.Errorf("tokens: the file has %d MB; at most %d fit", len(text)>>20, maxFile>>20)
 	}
 	var tree map[string]any
 	if err := json.Unmarshal(text, &tree); err != nil {
-		return nil, fmt.Errorf("tokens: this is not JSON: %w", err)
+		return Reading{}, fmt.Errorf("tokens: this is not JSON: %w", err)
 	}
 	r := reader{byName: map[string]*Token{}}
-	if err := r.group(nil, tree, ""); err != nil {
-		return nil, err
-	}
+	r.group(nil, tree, "")
+	var reading Reading
 	for _, t := range r.tokens {
-		value, err := r.follow(t, t.Value, 0)
-		if err != nil {
-			return nil, err
+		value, problem := r.follow(t, t.Value, 0)
+		if problem != nil {
+			r.unread = append(r.unread, problem)
+			continue
 		}
-		t.Value = value
+		held := *t
+		held.Value = value
+		reading.Tokens = append(reading.Tokens, held)
+		if r.count > maxFollowed {
+			return Reading{}, &Error{t.Name(), "its aliases stand for too many values"}
+		}
 	}
-	list := make([]Token, len(r.tokens))
-	for i, t := range r.tokens {
-		list[i] = *t
+	if r.count > maxFollowed {
+		return Reading{}, &Error{"", "its aliases stand for too many values"}
 	}
-	return list, nil
+	reading.Unread = r.unread
+	return reading, nil
 }
 
 type reader struct {
 	tokens []*Token
+	unread []*Error
 	byName map[string]*Token
 	count  int // of values that were followed
 }
 
-func (r *reader) group(path []string, members map[string]any, kind string) error {
+func (r *reader) add(path []string, kind string, value any, description string) {
+	t := &Token{Path: slices.Clone(path), Type: kind, Value: value, Description: description}
+	r.tokens = append(r.tokens, t)
+	r.byName[t.Name()] = t
+}
+
+func (r *reader) miss(path []string, problem string) {
+	r.unread = append(r.unread, &Error{strings.Join(path, "."), problem})
+}
+
+// The members of a token: as the format has them, and as many files of before had them.
+const (
+	typeMember, valueMember, aboutMember = "$type", "$value", "$description"
+	oldType, oldValue, oldAbout          = "type", "value", "comment"
+)
+
+func (r *reader) group(path []string, members map[string]any, kind string) {
 	if len(path) > mostDepth {
-		return &Error{strings.Join(path, "."), "its groups are nested too deeply"}
+		r.miss(path, "its groups are nested too deeply")
+		return
 	}
-	if own, ok := members["$type"].(string); ok {
+	if own, ok := members[typeMember].(string); ok {
 		kind = own
 	}
-	if value, ok := members["$value"]; ok {
-		description, _ := members["$description"].(string)
-		t := &Token{Path: slices.Clone(path), Type: kind, Value: value, Description: description}
+	if value, ok := members[valueMember]; ok {
 		if len(path) == 0 {
-			return &Error{"", "a token needs a name around it"}
+			r.miss(path, "a token needs a name around it")
+			return
 		}
-		r.tokens = append(r.tokens, t)
-		r.byName[t.Name()] = t
-		return nil
+		about, _ := members[aboutMember].(string)
+		r.add(path, kind, value, about)
+		return
+	}
+	if value, ok := members[oldValue]; ok && len(path) > 0 && isOldToken(value) {
+		if own, ok := members[oldType].(string); ok {
+			kind = own
+		}
+		about, _ := members[oldAbout].(string)
+		r.add(path, oldTypes[kind], value, about)
+		return
 	}
 	for _, name := range slices.Sorted(maps.Keys(members)) {
-		child, ok := members[name].(map[string]any)
 		if strings.HasPrefix(name, "$") {
 			continue
 		}
-		if !ok {
-			return &Error{strings.Join(append(path, name), "."), "a group or a token is expected, which are objects"}
-		}
-		if err := r.group(append(slices.Clone(path), name), child, kind); err != nil {
-			return err
+		within := append(slices.Clone(path), name)
+		switch child := members[name].(type) {
+		case map[string]any:
+			r.group(within, child, kind)
+		case string, float64:
+			r.add(within, kind, child, "")
+		default:
+			r.miss(within, "a group or a token is expected")
 		}
 	}
-	return nil
 }
 
+// isOldToken reports whether a member called value is a token's, not a group of that name.
+func isOldToken(value any) bool {
+	members, group := value.(map[string]any)
+	if !group {
+		return true
+	}
+	for _, member := range members {
+		if _, nested := member.(map[string]any); nested {
+			return false
+		}
+	}
+	return len(members) > 0
+}
+
+// oldTypes are the types of before, by their names now; what is not there is told by the value.
+var oldTypes = map[string]string{"color": "color", "dimension": "dimension", "fontFamily": "fontFamily",
+	"fontWeight": "fontWeight", "duration": "duration", "cubicBezier": "cubicBezier", "number": "number",
+	"shadow": "shadow", "sizing": "dimension", "spacing": "dimension", "borderRadius": "dimension",
+	"fontSizes": "dimension", "fontSize": "dimension", "fontFamilies": "fontFamily", "fontWeights": "fontWeight",
+	"lineHeights": "number", "boxShadow": "shadow"}
+
 // follow replaces aliases by what they stand for, in lists and objects too, and takes their type where there is none.
-func (r *reader) follow(t *Token, value any, depth int) (any, error) {
+func (r *reader) follow(t *Token, value any, depth int) (any, *Error) {
 	if depth > mostDepth {
 		return nil, &Error{t.Name(), "its aliases go in a circle"}
 	}
@@ -122,7 +182,10 @@ func (r *reader) follow(t *Token, value any, depth int) (any, error) {
 		}
 		target, known := r.byName[name]
 		if !known {
-			return nil, &Error{t.Name(), fmt.Sprintf("there is no token %q", name)}
+			target, known = r.byName[strings.TrimSuffix(name, "."+oldValue)]
+		}
+		if !known {
+			return nil, &Error{t.Name(), fmt.Sprintf("it stands for %q, which is not in this file", name)}
 		}
 		if t.Type == "" {
 			t.Type = target.Type
@@ -131,18 +194,18 @@ func (r *reader) follow(t *Token, value any, depth int) (any, error) {
 	case []any:
 		list := make([]any, len(v))
 		for i := range v {
-			var err error
-			if list[i], err = r.follow(t, v[i], depth+1); err != nil {
-				return nil, err
+			var problem *Error
+			if list[i], problem = r.follow(t, v[i], depth+1); problem != nil {
+				return nil, problem
 			}
 		}
 		return list, nil
 	case map[string]any:
 		members := map[string]any{}
 		for _, name := range slices.Sorted(maps.Keys(v)) {
-			member, err := r.follow(t, v[name], depth+1)
-			if err != nil {
-				return nil, err
+			member, problem := r.follow(t, v[name], depth+1)
+			if problem != nil {
+				return nil, problem
 			}
 			members[name] = member
 		}

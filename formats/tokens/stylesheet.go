@@ -31,8 +31,8 @@ const (
 	maxFunction   = 120 // the longest colour function, as text
 )
 
-// ReadStyleSheet counts the colours, font families and font sizes that a style sheet uses, the most used first. What is
-// not CSS is passed over, as browsers do.
+// ReadStyleSheet counts the values that a style sheet uses and a token could hold, the most used first: colours, font
+// families, sizes, weights and line heights, spaces, radii and shadows. What is not CSS is passed over, as browsers do.
 func ReadStyleSheet(text []byte) ([]Found, error) {
 	if len(text) > maxStyleSheet {
 		return nil, fmt.Errorf("tokens: the style sheet has %d MB; at most %d fit", len(text)>>20, maxStyleSheet>>20)
@@ -79,11 +79,86 @@ func (c *counter) declaration(name string, values []css.Token) {
 			c.add(look.ColourToken, parsed.String(), custom)
 		}
 	}
-	switch strings.ToLower(name) {
-	case "font-family":
-		c.property(look.FamilyToken, whole)
-	case "font-size":
-		c.property(look.SizeToken, whole)
+	name = strings.ToLower(name)
+	if custom != "" || bearsColour(name) {
+		c.names(whole, custom)
+	}
+	switch category := categoryOf(name); {
+	case category == "":
+	case category == look.SpaceToken || category == look.RadiusToken:
+		for one := range strings.FieldsSeq(strings.ReplaceAll(whole, "/", " ")) {
+			if one != "0" && one != "auto" {
+				c.property(category, one)
+			}
+		}
+	default:
+		c.property(category, whole)
+	}
+}
+
+// categoryOf is the category of the tokens that could be a property's value; "" for none.
+func categoryOf(property string) look.Category {
+	switch {
+	case property == "font-family":
+		return look.FamilyToken
+	case property == "font-size":
+		return look.SizeToken
+	case property == "font-weight":
+		return look.WeightToken
+	case property == "line-height":
+		return look.LeadingToken
+	case property == "box-shadow":
+		return look.ShadowToken
+	case strings.HasSuffix(property, "radius"):
+		return look.RadiusToken
+	case strings.HasPrefix(property, "margin"), strings.HasPrefix(property, "padding"),
+		property == "gap", property == "row-gap", property == "column-gap":
+		return look.SpaceToken
+	}
+	return ""
+}
+
+// bearsColour reports whether a property's value may name a colour.
+func bearsColour(property string) bool {
+	for _, part := range []string{"color", "background", "border", "outline", "shadow", "fill", "stroke"} {
+		if strings.Contains(property, part) {
+			return true
+		}
+	}
+	return false
+}
+
+// names counts the named colours among the words of a value, outside quotation marks and addresses.
+func (c *counter) names(value, custom string) {
+	lower := strings.ToLower(value)
+	inWord := func(b byte) bool {
+		return b >= 'a' && b <= 'z' || b >= '0' && b <= '9' || strings.IndexByte("-_.#/:\\", b) >= 0 || b >= 0x80
+	}
+	for i := 0; i < len(lower); i++ {
+		switch {
+		case lower[i] == '"' || lower[i] == '\'':
+			end := strings.IndexByte(lower[i+1:], lower[i])
+			if end < 0 {
+				return
+			}
+			i += end + 1
+		case inWord(lower[i]):
+			end := i
+			for end < len(lower) && inWord(lower[end]) {
+				end++
+			}
+			if word := lower[i:end]; colour.Named(word) && (end == len(lower) || lower[end] != '(') {
+				if parsed, err := colour.Parse(word); err == nil {
+					c.add(look.ColourToken, parsed.String(), custom)
+				}
+			}
+			if strings.HasPrefix(lower[end:], "(") && lower[i:end] == "url" {
+				if shut := strings.IndexByte(lower[end:], ')'); shut > 0 {
+					end += shut
+				}
+			}
+			i = end - 1
+		}
 	}
 }
 
@@ -126,7 +201,8 @@ func colours(value string) []string {
 			i += end - 1
 			continue
 		}
-		for _, name := range []string{"rgb(", "rgba(", "hsl(", "hsla(", "oklch("} {
+		for _, name := range []string{"rgb(", "rgba(", "hsl(", "hsla(", "hwb(", "lab(", "lch(", "oklab(", "oklch(",
+			"color("} {
 			if !strings.HasPrefix(rest, name) {
 				continue
 			}

@@ -1,7 +1,6 @@
 package tokens
 
 import (
-	"errors"
 	"fmt"
 	"os"
 	"path/filepath"
@@ -14,7 +13,7 @@ import (
 // The examples of the Design Tokens Community Group's format: inherited types, aliases, the colour and dimension
 // objects of its 2025 drafts and the older texts.
 func TestReadDTCG(t *testing.T) {
-	list, err := ReadDTCG([]byte(`{
+	reading, err := ReadDTCG([]byte(`{
 		"colors": {"$type": "color", "base": {"$value": "#0b5fff"},
 			"brand": {"$value": "{colors.base}", "$description": "ours"},
 			"by components": {"$value": {"colorSpace": "srgb", "components": [1, 0.5, 0], "alpha": 1, "hex": "#ff8000"}},
@@ -28,7 +27,7 @@ func TestReadDTCG(t *testing.T) {
 		t.Fatal(err)
 	}
 	got := map[string]string{}
-	for _, token := range list {
+	for _, token := range reading.Tokens {
 		got[token.Name()] = token.Type + " " + token.CSS()
 	}
 	want := map[string]string{"colors.base": "color #0b5fff", "colors.brand": "color #0b5fff",
@@ -40,17 +39,48 @@ func TestReadDTCG(t *testing.T) {
 	if !reflect.DeepEqual(got, want) {
 		t.Errorf("read %v\nwant %v", got, want)
 	}
-	for text, says := range map[string]string{`[]`: "not JSON", `{"a": 1}`: "token a:",
-		`{"a": {"$value": "{b}"}}`: `no token "b"`, `{"a": {"$value": "{b}"}, "b": {"$value": "{a}"}}`: "circle",
-		`{"$value": 1}`: "needs a name"} {
-		if _, err := ReadDTCG([]byte(text)); err == nil || !strings.Contains(err.Error(), says) {
-			t.Errorf("%s: %v, want %q", text, err, says)
-		}
+	if reading, err := ReadDTCG([]byte("[]")); err == nil {
+		t.Errorf("a list is read as %v", reading)
 	}
-	var where *Error
-	if _, err := ReadDTCG([]byte(`{"group": {"a": {"$value": "{gone}"}}}`)); !errors.As(err, &where) ||
-		where.Path != "group.a" {
-		t.Errorf("the error says %v", err)
+}
+
+// A file is read in part rather than not at all: what it has is there, and what it has not is said.
+func TestReadsInPart(t *testing.T) {
+	for _, c := range []struct{ text, has, unread string }{
+		{`{"a": {"$value": "#fff"}, "b": {"$value": "{other.file}"}}`, "a= #fff",
+			`token b: it stands for "other.file", which is not in this file`},
+		{`{"a": {"$value": "{b}"}, "b": {"$value": "{a}"}, "c": {"$value": 4}}`, "c= 4",
+			"token a: its aliases go in a circle; token b: its aliases go in a circle"},
+		{`{"$value": 1, "a": {"$value": 2}}`, "", "token : a token needs a name around it"},
+		{`{"list": [1, 2], "off": null, "a": {"$value": 2}}`, "a= 2",
+			"token list: a group or a token is expected; token off: a group or a token is expected"},
+		// The older shape: value, type and comment without a sign, and aliases that name the member.
+		{`{"color": {"base": {"red": {"value": "#c00", "type": "color", "comment": "ours"}},
+			"danger": {"value": "{color.base.red.value}"}}}`, "color.base.red=color #c00; color.danger=color #c00", ""},
+		{`{"size": {"small": {"value": "8px", "type": "spacing"}}, "value": {"of": {"value": 3}}}`,
+			"size.small=dimension 8px; value.of= 3", ""},
+		// A group that is called value, and values under their bare names.
+		{`{"tone": {"value": {"dark": {"value": "#111"}}}, "ink": "#222", "width": 4}`,
+			"ink= #222; tone.value.dark= #111; width= 4", ""},
+	} {
+		reading, err := ReadDTCG([]byte(c.text))
+		if err != nil {
+			t.Errorf("%s: %v", c.text, err)
+			continue
+		}
+		var has, unread []string
+		for _, token := range reading.Tokens {
+			has = append(has, token.Name()+"="+token.Type+" "+token.CSS())
+		}
+		for _, problem := range reading.Unread {
+			unread = append(unread, problem.Error())
+		}
+		if got := strings.Join(has, "; "); got != c.has {
+			t.Errorf("%s has %s, want %s", c.text, got, c.has)
+		}
+		if got := strings.Join(unread, "; "); got != c.unread {
+			t.Errorf("%s: not read is %s, want %s", c.text, got, c.unread)
+		}
 	}
 }
 
@@ -60,10 +90,11 @@ func TestLargePublicFile(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	list, err := ReadDTCG(text)
+	reading, err := ReadDTCG(text)
 	if err != nil {
 		t.Fatal(err)
 	}
+	list := reading.Tokens
 	if len(list) < 300 {
 		t.Fatalf("%d tokens", len(list))
 	}
@@ -72,8 +103,8 @@ func TestLargePublicFile(t *testing.T) {
 		t.Fatal(err)
 	}
 	again, err := ReadDTCG(written)
-	if err != nil || !reflect.DeepEqual(again, list) {
-		t.Errorf("read again there are %d tokens of %d (%v)", len(again), len(list), err)
+	if err != nil || !reflect.DeepEqual(again.Tokens, list) {
+		t.Errorf("read again there are %d tokens of %d (%v)", len(again.Tokens), len(list), err)
 	}
 }
 
@@ -97,6 +128,30 @@ func TestReadStyleSheet(t *testing.T) {
 	}
 	if found[0].Value != "#0b5fff" {
 		t.Errorf("the most used is %v", found[0])
+	}
+}
+
+// Colours by name and by every function, spaces, radii, shadows, weights and line heights are found where they are
+// values, and words that only look like them are not.
+func TestReadStyleSheetWhole(t *testing.T) {
+	found, err := ReadStyleSheet(
+		[]byte(`a { color: Tomato; border: 2px solid rebeccapurple; background: url(red.png) hwb(0 0% 0%);
+			font-family: Gold, "Red Serif"; animation: coral 2s; --line: lab(50% 0 0) }
+		.tan { padding: 4px 12px; margin: 0 auto 4px; gap: 4px; border-radius: 6px / 9px; box-shadow: 0 1px 2px 0 #0003;
+			font-weight: 650; line-height: 1.4; content: "navy"; fill: var(--red, olive) }`),
+	)
+	if err != nil {
+		t.Fatal(err)
+	}
+	got := map[string]int{}
+	for _, f := range found {
+		got[strings.TrimSpace(string(f.Category)+" "+f.Value+" "+f.Name)] = f.Count
+	}
+	want := map[string]int{"colour #ff6347": 1, "colour #663399": 1, "colour #ff0000": 1, "colour #777777 line": 1,
+		"colour #808000": 1, "colour #00000033": 1, "family Gold, Red Serif": 1, "space 4px": 3, "space 12px": 1,
+		"radius 6px": 1, "radius 9px": 1, "shadow 0 1px 2px 0 #00000033": 1, "weight 650": 1, "leading 1.4": 1}
+	if !reflect.DeepEqual(got, want) {
+		t.Errorf("found %v\nwant  %v", got, want)
 	}
 }
 
@@ -137,19 +192,19 @@ func TestHostileFilesAreBounded(t *testing.T) {
 func FuzzReadDTCG(f *testing.F) {
 	f.Add([]byte(`{"a": {"$type": "color", "b": {"$value": "#fff"}, "c": {"$value": "{a.b}"}}}`))
 	f.Fuzz(func(t *testing.T, text []byte) {
-		list, err := ReadDTCG(text)
+		reading, err := ReadDTCG(text)
 		if err != nil {
 			return
 		}
-		written, err := WriteDTCG(list)
+		written, err := WriteDTCG(reading.Tokens)
 		if err != nil {
 			return // one token within another has no place in a file
 		}
 		again, err := ReadDTCG(written)
-		if err != nil || len(again) > len(list) {
+		if err != nil || len(again.Tokens) > len(reading.Tokens) {
 			t.Fatalf("%s was written as %s (%v)", text, written, err)
 		}
-		for _, token := range again {
+		for _, token := range again.Tokens {
 			token.CSS()
 		}
 	})

@@ -1,0 +1,4 @@
+package colour
+
+// NamedForTest is the list of named colours.
+const NamedForTest = namedColours
