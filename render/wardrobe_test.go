@@ -266,6 +266,7 @@ func TestCountersOnPaper(t *testing.T) {
 	_, address := testkit.Publish(t, g.Site(t))
 	b := testkit.Launch(t, 1200, 900)
 	b.Open(address)
+	b.Near(".rb-figures")
 	b.Await("document.querySelector('[data-now]')")
 	shown := "getComputedStyle(document.querySelector('[data-now]')).visibility + " +
 		"getComputedStyle(document.querySelector('[data-now]'), '::before').content"

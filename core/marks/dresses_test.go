@@ -52,7 +52,13 @@ func TestDressesAsShipped(t *testing.T) {
 		t.Fatal(err)
 	}
 	choices := map[string][][2]string{"pricing": nil, "toggle": nil,
-		"skillbars": {{"names", "over"}, {"names", "inside"}, {"numbers", "over"}, {"numbers", "riding"}, {"line", "average"}}}
+		"skillbars": {
+			{"names", "over"},
+			{"names", "inside"},
+			{"numbers", "over"},
+			{"numbers", "riding"},
+			{"line", "average"},
+		}}
 	for _, shape := range anatomy.Shapes {
 		choices["pricing"] = append(choices["pricing"], [2]string{"shape", shape})
 		choices["toggle"] = append(choices["toggle"], [2]string{"shape", shape})

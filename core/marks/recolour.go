@@ -134,9 +134,12 @@ func (c *contraster) atCause(of source, missed []*reading) (Mend, bool) {
 	case "background-image":
 		layers, _ := value.(look.Layers)
 		veiled, percent, ok := veil(r.veilShades(), layers, tr.holds)
+		if !ok {
+			return c.veils(of, missed)
+		}
 		mend.Label = fmt.Sprintf("a veil of %d %% over the ground of %s%s", percent, of.key.Part, whom)
 		mend.Change = c.change(of, veiled)
-		return mend, ok
+		return mend, true
 	}
 	from, ok := r.colourOf(value)
 	if !ok {
@@ -212,6 +215,56 @@ func (c *contraster) back(of source, missed []*reading) (Mend, bool) {
 	what, _ := of.name(c.set.Kind)
 	return Mend{Label: "take " + what + " back",
 		Change: document.SetLook{Block: c.s.Block.ID, Key: of.key}}, true
+}
+
+// veils are one over a ground of the block for featured records and one for the others, whose inks stand out from
+// another shade.
+func (c *contraster) veils(of source, missed []*reading) (Mend, bool) {
+	part, ok := c.set.Kind.PartNamed(of.key.Part)
+	if own := of.level == look.BlockLevel || of.level == look.RecordLevel; !ok || !own {
+		return Mend{}, false
+	}
+	after := c.s.Cascade
+	after.Block = maps.Clone(after.Block)
+	var says []spoken
+	most := 0
+	for _, featured := range []bool{false, true} {
+		group := slices.DeleteFunc(slices.Clone(missed), func(r *reading) bool { return r.t.Featured != featured })
+		if len(group) == 0 {
+			continue
+		}
+		t := look.Target{Record: of.key.Record, Featured: featured, State: of.key.State,
+			Width: max(0, after.Widths.Index(of.key.Width))}
+		index := after.Index()
+		p := group[0].painter
+		p.cascade, p.known = after, group[0].known.with(index)
+		said, _ := p.resolve(t, part.Name, of.key.Property)
+		layers, _ := said.Value.(look.Layers)
+		values := p.repainted(c.set, part, of.key.Property, t, append(look.Layers{look.Gradient{}}, layers...))
+		for _, v := range values {
+			index.Say(v.key, v.value)
+		}
+		veiled, percent, ok := veil(group[0].veilShades(), layers, func(value look.Value) bool {
+			index.Say(values[0].key, value)
+			return !slices.ContainsFunc(group, func(r *reading) bool {
+				q := r.painter
+				q.cascade, q.known = after, r.known.with(index)
+				ink, _ := q.colourOf(r.ink.Value)
+				return worst(q.places(r.part, r.t), ink) < r.needed
+			})
+		})
+		if !ok {
+			return Mend{}, false
+		}
+		values[0].value = veiled
+		most = max(most, percent)
+		for _, v := range values {
+			after.Block[v.key] = v.value
+		}
+		says = append(says, values...)
+	}
+	return Mend{Label: fmt.Sprintf("a veil of %d %% over the ground of %s", most, part.Name),
+		Change: c.s.saying("a veil over "+part.Name, says)}, len(says) > 0
 }
 
 // saidAt is the value that a source says.

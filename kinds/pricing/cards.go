@@ -63,6 +63,14 @@ func (s *shop) cardsVariables() []kind.Variable {
 			lift = lifted
 		}
 		variables = append(variables, kind.Variable{Name: "--rb-lift", Width: step.Width, From: step.From, Value: lift})
+		if s.joined() {
+			abreast := "1"
+			if step.Columns == 1 {
+				abreast = "0"
+			}
+			variables = append(variables, kind.Variable{Name: "--rb-abreast", Width: step.Width, From: step.From,
+				Value: abreast})
+		}
 	}
 	for i := range s.v.Widths {
 		if s.valuesBelow(i) {

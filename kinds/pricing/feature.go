@@ -1,8 +1,11 @@
 package pricing
 
 import (
+	"html/template"
 	"slices"
 
+	"rubrel/core/anatomy"
+	"rubrel/core/icon"
 	"rubrel/core/kind"
 )
 
@@ -13,6 +16,59 @@ type featureView struct {
 	Help        string
 	Has, Soon   bool
 	Heading     bool
+	Bullet      bullet
+}
+
+// bullet is what stands before a feature: an icon that the list names, or what the form draws.
+type bullet struct {
+	Class string // of a variant: see bulletParts
+	Icon  template.HTML
+}
+
+// The bullets of a feature that a plan has, lacks, and will have: fields of the list, and parts.
+const (
+	bulletPart, lackingPart, laterPart = "bullet", "lacking", "coming"
+)
+
+// bulletOf is the bullet of a feature.
+func (s *shop) bulletOf(f featureView) bullet {
+	of := bulletPart
+	b := bullet{}
+	switch {
+	case f.Soon:
+		of, b.Class = laterPart, anatomy.Class(laterPart)
+	case !f.Has:
+		of, b.Class = lackingPart, anatomy.Class(lackingPart)
+	}
+	if name := s.fact(of); name != "" {
+		b.Icon = icon.In(s.v, name)
+	}
+	return b
+}
+
+// bulletFields choose the icons of bullets for the whole list.
+var bulletFields = []kind.Field{
+	{Name: bulletPart, Group: displayGroup, Label: "bullet", Help: "the icon before a feature that a plan has, by its " +
+		"name or by what it means; a tick where nothing is said", Type: icon.Type{}},
+	{Name: lackingPart, Group: displayGroup, Label: "bullet, lacking", Help: "the icon before a feature that a plan " +
+		"lacks; a dash where nothing is said", Type: icon.Type{}},
+	{Name: laterPart, Group: displayGroup, Label: "bullet, soon", Help: "the icon before a feature that is to come; a " +
+		"ring where nothing is said", Type: icon.Type{}},
+}
+
+// bulletParts are the looks of bullets: of all, and of those of what a plan lacks or will have.
+func bulletParts() []kind.Part {
+	properties := []string{"color", "background-color", "border", "border-radius", "font-size"}
+	variant := func(name, help string) kind.Part {
+		return kind.Part{Name: name, Variant: true, Forms: withCards, Help: help, Parent: bulletPart,
+			Properties: properties, Defaults: map[string]string{}}
+	}
+	return []kind.Part{
+		{Name: bulletPart, Fixed: true, Control: true, Forms: withCards, Help: "what stands before a feature",
+			Parent: "feature", Properties: properties, Defaults: map[string]string{"border-radius": "99px"}},
+		variant(lackingPart, "the bullet of a feature that the plan lacks"),
+		variant(laterPart, "the bullet of a feature that is to come"),
+	}
 }
 
 var featureAxis, _ = (&kind.Kind{Axes: axes}).AxisNamed("features")
@@ -31,6 +87,7 @@ func (s *shop) features(record kind.Record) []featureView {
 		if feature.Soon {
 			feature.Value = s.words.Soon
 		}
+		feature.Bullet = s.bulletOf(feature)
 		list = append(list, feature)
 	}
 	return list

@@ -95,6 +95,9 @@ var axes = []kind.Axis{
 	}},
 }
 
+// Words that the place of a price's period is compared with.
+const periodBelow, periodBeside = "below", "beside"
+
 // The ledger's headings for facts that few lists need.
 const (
 	displayGroup = "Display"
@@ -126,6 +129,10 @@ var setFields = []kind.Field{
 	{Name: "amounts", Group: displayGroup, Label: "amounts", Help: "a longer period's whole amount, or what it comes to " +
 		"for the first period with the whole amount in small print", Type: kind.ChoiceType{Words: []string{"total",
 		"by first period"}}},
+	{Name: "period-place", Group: displayGroup, Label: "period", Help: "where a price says what it is for: after the " +
+		"amount, below it, or beside it in the middle", Type: kind.ChoiceType{Words: []string{"after", periodBelow,
+		periodBeside}}},
+	bulletFields[0], bulletFields[1], bulletFields[2],
 	{Name: "stand", Group: displayGroup, Label: "cards", Help: "whether the cards stand apart or joined",
 		Type: kind.ChoiceType{Words: []string{"apart", "joined"}}},
 	{Name: "lists", Group: displayGroup, Label: "lists", Help: "every feature on every card, or what a plan has beyond " +

@@ -15,6 +15,7 @@ import (
 // priceView is a price in the parts that may be set differently.
 type priceView struct {
 	Class  string   // of which period, currency and offer it is
+	Place  string   // the class for where its period stands
 	At     string   // "1.0": the positions of period and currency, for the script
 	Spoken sentence // the whole price as one text, for those who hear the page
 	From   string
@@ -45,6 +46,9 @@ func (s *shop) prices(record kind.Record) []priceView {
 		for _, o := range s.offers(record, price) {
 			view := s.price(record, c, o)
 			view.Class, view.At = strings.TrimSpace(c.class+o.class), s.at(c)
+			if place := s.fact("period-place"); place == periodBelow || place == periodBeside {
+				view.Place = "rb-period-" + place
+			}
 			prices = append(prices, view)
 		}
 	}

@@ -55,6 +55,10 @@ func declaredSlots() []anatomy.Slot {
 				return runs
 			}),
 		},
+		anatomy.Text(kind.Field{Name: "about", Label: "about", Help: "what the plan is, in a few sentences below the price",
+			Type: kind.TextType{Most: 600}, Aliases: []string{"details", "about", "long description", "inhalt"}},
+			kind.Part{Name: "about", Forms: withCards, Help: "what the plan is", Properties: and(anatomy.TextProperties,
+				"max-width"), Defaults: quiet("space-3 0 0")}),
 		anatomy.Badge(kind.Field{Name: "badge", Label: "badge", Help: "a few words that mark the plan",
 			Type: kind.TextType{Most: 40}, Aliases: []string{"label", "flag", "highlight"}},
 			kind.Part{Help: "the words that mark a plan", In: map[string]map[string]string{
@@ -221,8 +225,10 @@ func featuresSlot() anatomy.Slot {
 				Within: map[string]string{"matrix": "row"}, Forms: lists, Properties: anatomy.TextProperties,
 				Defaults: map[string]string{"font-size": "type-1", "color": "quiet", "color@featured": "feature-quiet"}},
 			{Name: "excluded", Variant: true, Text: true, Forms: withCards, Help: "a feature that the plan lacks",
-				Parent: "feature", Properties: []string{"color"},
-				Defaults: map[string]string{"color": "quiet", "color@featured": "feature-quiet"}},
+				Parent: "feature", Properties: []string{"color", "opacity", "text-decoration", "display"},
+				As: map[string]string{"text-decoration": "--rb-struck"}, Defaults: map[string]string{"color": "quiet",
+					"color@featured": "feature-quiet", "text-decoration": "line-through"}},
+			bulletParts()[0], bulletParts()[1], bulletParts()[2],
 		},
 		HTML: fragment("features", func(s *shop, r kind.Record) *cardView {
 			if card := s.softList(r); len(card.Features) > 0 {

@@ -242,6 +242,7 @@ type boardView struct {
 	Track string // the class of the whole bar
 	// Straight says that what is filled stands within the bar, whose round ends it keeps to.
 	Straight bool
+	Counted  bool   // how many skills a group has decides how wide it is
 	Fill     string // and of what is filled
 	Again    bool
 	Groups   []group
@@ -254,7 +255,7 @@ func htmlOf(form string) func(kind.View) (template.HTML, error) {
 	return func(v kind.View) (template.HTML, error) {
 		b := newBoard(v, form)
 		view := boardView{Class: b.class(), Track: "rb-track", Fill: "rb-fill",
-			Straight: form == lineForm || form == columnForm, Again: b.chosen("again") == eachTime,
+			Straight: form == lineForm || form == columnForm, Counted: form == columnForm, Again: b.chosen("again") == eachTime,
 			Groups: b.groups()}
 		if form == tileForm {
 			view.Track, view.Fill = "rb-tile-track", "rb-tile-fill"

@@ -827,7 +827,11 @@ export class Grid {
       startDrag(this, cell, event);
       return;
     }
+    // The cells may move under a mouse that stands still: the tray makes room for another value.
+    let far = false;
     const over = (moved) => {
+      far ||= Math.hypot(moved.clientX - event.clientX, moved.clientY - event.clientY) > 4;
+      if (!far) return;
       const hit = document.elementFromPoint(moved.clientX, moved.clientY)?.closest('#grid td, #grid th');
       if (hit) this.moveToCell(hit, true);
     };
