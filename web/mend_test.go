@@ -48,3 +48,23 @@ func TestMendsAreShownFirst(t *testing.T) {
 	b.Chord("z", "Control")
 	b.Await("document.querySelectorAll('.mark-line').length === 2")
 }
+
+// What a value comes from is a way there: the token in the house style, the cell of another column or width that says
+// it.
+func TestWayToWhatSaysAValue(t *testing.T) {
+	t.Parallel()
+	_, b := openBench(t)
+	b.Click("button[data-part=card]")
+	b.Click(cell("look/card.background-color"))
+	b.Press("#fdfdfd", kb.Enter)
+	shown(b, "look/card.background-color", "#fdfdfd")
+	b.Click(cell("look/dusk:card.background-color"))
+	b.Await("document.querySelector('#origin [data-name=source]')")
+	b.Click("#origin [data-name=source]")
+	b.Await("document.querySelector('.cur')?.dataset.at === 'look/card.background-color'")
+	b.Click(cell("look/dusk:card.padding"))
+	b.Await("[...document.querySelectorAll('#origin button')].some((e) => e.textContent === 'space-5 in the house style')")
+	testkit.Eval[bool](b, "[...document.querySelectorAll('#origin button')].find((e) => "+
+		"e.textContent.startsWith('space-5')).click() ?? true")
+	b.Await("location.pathname.endsWith('/house') && document.querySelector(':target')?.textContent.includes('space-5')")
+}

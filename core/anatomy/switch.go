@@ -117,11 +117,11 @@ func SwitchParts(parent, help string, shape func(kind.Set) string) []kind.Part {
 	}
 	return []kind.Part{
 		block(kind.Part{Name: SwitchPart, Help: help, Parent: parent, Paints: switchPaints(shape),
-			Properties: slices.Concat(BoxProperties, []string{"flex-direction", "gap", "margin"}),
+			Properties: slices.Concat(BoxProperties, []string{"flex-direction", "gap", "margin", "height"}),
 			As: map[string]string{"background-color": "--rb-bar-ground", "border": "--rb-bar-rim",
 				"border-radius": "--rb-bar-radius", "padding": "--rb-bar-padding", "gap": "--rb-bar-gap",
-				"flex-direction": "--rb-stack"},
-			Defaults: map[string]string{"flex-direction": "row", "gap": "space-0", "margin": "0 0 space-5",
+				"flex-direction": "--rb-stack", "height": "--rb-lever"},
+			Defaults: map[string]string{"flex-direction": "row", "gap": "space-0", "margin": "0 0 space-5", "height": "20px",
 				"margin@narrow": "0 0 space-4", "border": "1px solid line", "border-radius": "radius-2",
 				"padding": "space-0", "background-color": "raised"}}),
 		block(kind.Part{Name: OptionPart, Text: true, Pressed: true, LeastHeight: 32, Help: "one side of the switch",
@@ -148,9 +148,15 @@ func QuietPart() kind.Part {
 		Defaults: map[string]string{"font-weight": "weight-text"}}
 }
 
-// switchPaints says that only a bar has a ground: see switch.css.
+// switchPaints says that only a bar has a ground, and only a lever a height: see switch.css.
 func switchPaints(shape func(kind.Set) string) func(kind.Set) kind.Paints {
-	return func(set kind.Set) kind.Paints { return kind.Paints{NoGround: shape(set) != "bar"} }
+	return func(set kind.Set) kind.Paints {
+		paints := kind.Paints{NoGround: shape(set) != "bar"}
+		if shape(set) != "lever" {
+			paints.Idle = map[string]string{"height": "only a lever has a height of its own"}
+		}
+		return paints
+	}
 }
 
 // sidePaints says that on a rail and beside a lever a side has no ground, and its words take the colour of the mark

@@ -4,6 +4,7 @@ package ledger
 
 import (
 	"cmp"
+	"encoding/json"
 	"slices"
 	"strings"
 
@@ -142,6 +143,7 @@ type Cell struct {
 	Swatch string // a CSS colour to show before the text
 	Mark   string // "yes" or "no": drawn as a mark instead of text
 	Origin string // where a look value is said, in words
+	Source Source // the way there
 	// Choices are the words it can be, where it is one of a few.
 	Choices []string
 	// Offers, Lines and Marks say with what it is edited: see kind.Editor.
@@ -150,6 +152,26 @@ type Cell struct {
 	Turns        bool   // it is a yes, a no or a value: see kind.InclusionType
 	Placed       bool   // it is a place on a picture, and can be marked there
 	Step         string // the number that stepping starts from, with its unit; "" where the value is no number
+}
+
+// Source is where the value of a look that a cell shows comes from, besides the cell itself.
+type Source struct {
+	Token string `json:"token,omitempty"` // of the house style, that the value is
+	Kind  bool   `json:"kind,omitempty"`  // the site says it for every block of the kind
+	// At is the cell that says it, in the ledger of a part, a state and a width; "" for none.
+	At    string `json:"at,omitempty"`
+	Part  string `json:"part,omitempty"`
+	State string `json:"state,omitempty"`
+	Width string `json:"width,omitempty"`
+}
+
+// SourceJSON is where the value comes from, for the page's script; "" where there is no way to it.
+func (c Cell) SourceJSON() (string, error) {
+	if c.Source == (Source{}) {
+		return "", nil
+	}
+	text, err := json.Marshal(c.Source)
+	return string(text), err
 }
 
 // Build lays out the ledger.
@@ -175,8 +197,15 @@ func Build(site *document.Site, b *document.Block, cascade look.Cascade, tokens 
 	n := len(set.Records)
 	g.InColumns = shown.Columns.within(n, firstColumns).around(recordAt(set, shown.Record))
 	g.First, g.Count = min(g.InColumns.From, n), n
-	l := layer{set: set, block: b, cascade: cascade, tokens: tokens, widths: site.Widths,
-		records: set.Records[g.First:min(g.InColumns.To, n)]}
+	l := layer{
+		set:     set,
+		block:   b,
+		cascade: cascade,
+		tokens:  tokens,
+		widths:  site.Widths,
+		forKind: site.House.Kinds[set.Kind.Name],
+		records: set.Records[g.First:min(g.InColumns.To, n)],
+	}
 	for i := range l.records {
 		r := &l.records[i]
 		g.Columns = append(g.Columns, Column{r.ID, document.RecordName(set, r), r.Featured})
@@ -265,6 +294,7 @@ type layer struct {
 	cascade look.Cascade
 	tokens  look.Tokens
 	widths  look.Widths
+	forKind look.Sheet    // what the site says for the kind
 	records []kind.Record // those in sight
 }
 

@@ -192,7 +192,24 @@ func (l layer) lookCell(key look.Key, target look.Target, part kind.Part) Cell {
 		cell.State = Followed
 	}
 	cell.Origin = l.origin(said, from, key, target)
+	cell.Source = l.source(said, key)
 	return cell
+}
+
+// source is where a value is said, seen from the cell of a key.
+func (l layer) source(said look.Said, key look.Key) Source {
+	s := Source{Token: string(tokenIn(said.Value))}
+	_, own := l.block.Look[said.Key]
+	switch {
+	case said.Level == look.KindLevel:
+		_, s.Kind = l.forKind[said.Key]
+	case own && said.Key != key && (said.Level == look.BlockLevel || said.Level == look.RecordLevel):
+		s.At, s.Part, s.State, s.Width = "look/"+said.Key.String(), said.Key.Part, string(said.Key.State), said.Key.Width
+		if s.Width == "" {
+			s.Width = l.widths[0].Name
+		}
+	}
+	return s
 }
 
 // resolve looks in the part, and for inherited properties in the parts around it.
@@ -211,6 +228,21 @@ func (l layer) resolve(target look.Target, part kind.Part, name string) (said lo
 		}
 		part, from = parent, parent.Name
 	}
+}
+
+// tokenIn is the token that a value is, or that its sides or its ink are; "" for none.
+func tokenIn(v look.Value) look.Token {
+	switch v := v.(type) {
+	case look.Token:
+		return v
+	case look.Sides:
+		if v[0] == v[1] && v[0] == v[2] && v[0] == v[3] {
+			return tokenIn(v[0])
+		}
+	case look.Border:
+		return tokenIn(v.Ink)
+	}
+	return ""
 }
 
 // step is a value's number with its unit, or that of the token it is; "" for what is no single number.

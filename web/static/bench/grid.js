@@ -221,6 +221,11 @@ export class Grid {
         ? [this.desk.part, property, ...(this.desk.state ? [this.desk.state] : []), who, this.desk.width]
         : [cell.parentElement.firstElementChild.textContent.trim(), who];
       bold.textContent = what.join(' · ');
+      const source = property ? JSON.parse(cell.dataset.sourceOf ?? '{}') : {};
+      const house = (place) => location.assign(`${this.desk.url.split('/blocks/')[0]}/house#${place}`);
+      if (source.at) acts.push(['Go where it is said', () => this.goTo(source), 'source']);
+      if (source.token) acts.push([`${source.token} in the house style`, () => house(`token-${source.token}`)]);
+      if (source.kind) acts.push([`Said for every ${this.desk.root.dataset.kind}`, () => house('for-kinds')]);
       if (cell.classList.contains('exception') && property)
         acts.push(['Lift to All', () => this.desk.send({ act: 'lift', key: this.cell().dataset.at.slice(5) }), 'lift']);
       if (column === 1 && property && cell.classList.contains('said'))
@@ -275,6 +280,13 @@ export class Grid {
     says.textContent = idle ? `${cell.dataset.origin ?? ''} Idle: ${idle}.` : (cell.dataset.origin ?? '');
     origin.replaceChildren(bold, ...whole, says, ...details.map((detail) => this.detail(detail)), ...buttons);
     if (pressed) cell.focus({ preventScroll: true });
+  }
+
+  // goTo shows the cell that says a value: it may be of another part, state or width.
+  async goTo({ at, part, state = '', width }) {
+    await this.desk.choose({ part, state, width });
+    const cell = this.table.querySelector(`[data-at="${CSS.escape(at)}"]`);
+    if (cell) this.moveToCell(cell);
   }
 
   // detail is a field for a fact of the item under the cursor that has no cell of its own.
