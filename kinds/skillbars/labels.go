@@ -222,6 +222,9 @@ func variablesOf(form string) func(kind.View) []kind.Variable {
 	return func(v kind.View) []kind.Variable {
 		b := newBoard(v, form)
 		variables := b.shares()
+		if form == stepsForm {
+			variables = append(variables, kind.Variable{Name: "--rb-apart", Value: px(apart)})
+		}
 		last := map[string]string{}
 		// What holds at a wider width holds on; only what changes is said.
 		say := func(width int, record, name, value string) {

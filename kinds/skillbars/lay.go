@@ -17,6 +17,7 @@ const (
 	ringMargin   = 16.0  // about a ring
 	insideRing   = 6.0   // between a ring and its number, on each side
 	usualPadding = 40.0
+	apart        = 40.0 // between columns of steps: what stands at the end of one is not of the next
 )
 
 // leastWidth is how wide a skill is at least, by form.
@@ -59,7 +60,7 @@ func (b *board) narrowest(width int) lay {
 func (b *board) layAt(r kind.Ruler, width int) lay {
 	inner, gap, groupsGap, edges := float64(b.v.Widths[width].Frame)-2*usualPadding, 0.0, 0.0, 0.0
 	if r != nil {
-		inner, gap, groupsGap, edges = r.Frame()-r.Edges("board"), r.Gap("skills"), r.Gap("groups"), r.Edges("skill")
+		inner, gap, groupsGap, edges = r.Frame()-r.Edges("board"), b.gap(r), r.Gap("groups"), r.Edges("skill")
 	}
 	l := lay{}
 	l.groups, l.columns = b.columns(width)
@@ -103,7 +104,7 @@ func (b *board) countColumns(width int) (groups, columns int) {
 	inner, gap, groupsGap, least := float64(b.v.Widths[width].Frame)-2*usualPadding, 0.0, 0.0, b.least(nil)
 	if b.v.Tight != nil {
 		r := b.v.Tight.Ruler("", width)
-		inner, gap, groupsGap = r.Frame()-r.Edges("board"), r.Gap("skills"), r.Gap("groups")
+		inner, gap, groupsGap = r.Frame()-r.Edges("board"), b.gap(r), r.Gap("groups")
 		least = max(b.least(r), b.leastText(r))
 	}
 	groups = layout.Columns(n, max(1, int((inner+groupsGap)/(groupLeast+groupsGap))))
@@ -141,6 +142,14 @@ func (b *board) groupsInRow(n, most int, inner, gap, least float64, width int) i
 
 // mostInRow is how many columns a group has at most where groups stand in one row: see straight.css.
 const mostInRow = 12
+
+// gap is between the columns of a group.
+func (b *board) gap(r kind.Ruler) float64 {
+	if b.form == stepsForm {
+		return max(apart, r.Gap("skills"))
+	}
+	return r.Gap("skills")
+}
 
 // leastText is how wide a skill is at least, so that no word of it breaks without a hyphen.
 func (b *board) leastText(r kind.Ruler) float64 {
