@@ -4,7 +4,6 @@ package ledger
 
 import (
 	"cmp"
-	"encoding/json"
 	"slices"
 	"strings"
 
@@ -156,22 +155,9 @@ type Cell struct {
 
 // Source is where the value of a look that a cell shows comes from, besides the cell itself.
 type Source struct {
-	Token string `json:"token,omitempty"` // of the house style, that the value is
-	Kind  bool   `json:"kind,omitempty"`  // the site says it for every block of the kind
-	// At is the cell that says it, in the ledger of a part, a state and a width; "" for none.
-	At    string `json:"at,omitempty"`
-	Part  string `json:"part,omitempty"`
-	State string `json:"state,omitempty"`
-	Width string `json:"width,omitempty"`
-}
-
-// SourceJSON is where the value comes from, for the page's script; "" where there is no way to it.
-func (c Cell) SourceJSON() (string, error) {
-	if c.Source == (Source{}) {
-		return "", nil
-	}
-	text, err := json.Marshal(c.Source)
-	return string(text), err
+	Token string // of the house style, that the value is
+	Kind  bool   // the site says it for every block of the kind
+	At    string // the key of the part, in another state, width or column, at which the block says it; "" for none
 }
 
 // Build lays out the ledger.

@@ -204,10 +204,7 @@ func (l layer) source(said look.Said, key look.Key) Source {
 	case said.Level == look.KindLevel:
 		_, s.Kind = l.forKind[said.Key]
 	case own && said.Key != key && (said.Level == look.BlockLevel || said.Level == look.RecordLevel):
-		s.At, s.Part, s.State, s.Width = "look/"+said.Key.String(), said.Key.Part, string(said.Key.State), said.Key.Width
-		if s.Width == "" {
-			s.Width = l.widths[0].Name
-		}
+		s.At = said.Key.String()
 	}
 	return s
 }

@@ -221,11 +221,11 @@ export class Grid {
         ? [this.desk.part, property, ...(this.desk.state ? [this.desk.state] : []), who, this.desk.width]
         : [cell.parentElement.firstElementChild.textContent.trim(), who];
       bold.textContent = what.join(' · ');
-      const source = property ? JSON.parse(cell.dataset.sourceOf ?? '{}') : {};
+      const { token, saidAt, ofKind } = cell.dataset;
       const house = (place) => location.assign(`${this.desk.url.split('/blocks/')[0]}/house#${place}`);
-      if (source.at) acts.push(['Go where it is said', () => this.goTo(source), 'source']);
-      if (source.token) acts.push([`${source.token} in the house style`, () => house(`token-${source.token}`)]);
-      if (source.kind) acts.push([`Said for every ${this.desk.root.dataset.kind}`, () => house('for-kinds')]);
+      if (saidAt) acts.push(['Go where it is said', () => this.goTo(saidAt), 'source']);
+      if (token) acts.push([`${token} in the house style`, () => house(`token-${token}`)]);
+      if (ofKind !== undefined) acts.push([`Said for every ${this.desk.root.dataset.kind}`, () => house('for-kinds')]);
       if (cell.classList.contains('exception') && property)
         acts.push(['Lift to All', () => this.desk.send({ act: 'lift', key: this.cell().dataset.at.slice(5) }), 'lift']);
       if (column === 1 && property && cell.classList.contains('said'))
@@ -282,10 +282,15 @@ export class Grid {
     if (pressed) cell.focus({ preventScroll: true });
   }
 
-  // goTo shows the cell that says a value: it may be of another part, state or width.
-  async goTo({ at, part, state = '', width }) {
+  // goTo shows the cell of a key, which may be of another part, state or width: "dusk:card.color@hover@narrow".
+  async goTo(key) {
+    const widths = [...document.querySelectorAll('.frame')].map((frame) => frame.dataset.width);
+    const [thing, ...words] = key.split('@');
+    const part = thing.split(':').at(-1).split('.')[0];
+    const width = words.find((word) => widths.includes(word)) ?? widths[0];
+    const state = words.find((word) => word !== 'featured' && word !== width) ?? '';
     await this.desk.choose({ part, state, width });
-    const cell = this.table.querySelector(`[data-at="${CSS.escape(at)}"]`);
+    const cell = this.table.querySelector(`[data-at="look/${CSS.escape(key)}"]`);
     if (cell) this.moveToCell(cell);
   }
 
