@@ -17,7 +17,7 @@ import (
 // pairs are the tokens that stand on each other in the kinds' default looks.
 var pairs = []struct{ ink, ground look.Token }{
 	{"ink", "ground"}, {"ink", "raised"}, {"quiet", "ground"}, {"quiet", "raised"}, {"on-accent", "accent"},
-	{"accent", "raised"},
+	{"accent", "raised"}, {"action", "ground"}, {"action", "raised"}, {"on-action", "action"},
 	{"on-feature", "feature"}, {"feature-quiet", "feature"}, {"feature-accent", "feature"},
 	{"on-feature-accent", "feature-accent"},
 	{"good", "raised"}, {"warn", "raised"}, {"raised", "ink"},

@@ -16,9 +16,13 @@ import (
 func publishFromBench(b *testkit.Browser) {
 	b.Click("#publish")
 	b.Await("location.pathname.endsWith('/publish') && document.activeElement.textContent.startsWith('Publish')")
+	b.Await(onPublish)
 	b.Press(kb.Enter)
 	b.Await("location.pathname.endsWith('/releases')")
 }
+
+// onPublish is whether the key that publishes is ready to be pressed.
+const onPublish = "document.activeElement?.matches('.button.is-primary') && document.readyState === 'complete'"
 
 // Before publishing a designer reads what will change, sees the pages, and what is wrong with them; then one key
 // publishes that, unless somebody has changed the site meanwhile.
@@ -30,6 +34,7 @@ func TestBeforePublishing(t *testing.T) {
 	b.Await("document.querySelector('.cur')")
 	b.Click("#publish")
 	b.Await("document.querySelector('main')?.textContent.includes('all of it is new')")
+	b.Await(onPublish)
 	b.Press(kb.Enter)
 	b.Await("location.pathname.endsWith('/releases')")
 	app.Published(t, "fennmoor")
@@ -52,6 +57,7 @@ func TestBeforePublishing(t *testing.T) {
 			t.Fatalf("the edit answers %d: %s", status, body)
 		}
 	}
+	b.Await(onPublish)
 	b.Press(kb.Enter) // what it shows is not what would be published any more
 	b.Await("document.querySelector('[role=alert]')?.textContent.includes('changed after this page was shown')")
 	page := b.Text("document.querySelector('main').innerText.replace(/\\s+/g, ' ')")
@@ -75,6 +81,7 @@ func TestBeforePublishing(t *testing.T) {
 	b.Await("document.querySelector('.specimen iframe').contentDocument?.querySelector('[data-record=meridian] " +
 		".rb-whole')?.textContent === '21'")
 	b.CheckAccessibility("before publishing")
+	b.Await(onPublish)
 	b.Press(kb.Enter)
 	b.Await("document.querySelector('.notice')?.textContent.includes('Release 2 is live')")
 	if _, body := fetch(t, app.Host+"/fennmoor/"); !strings.Contains(body, "€21.00 a month") {

@@ -11,6 +11,7 @@ func Pairs() []Pair {
 	const text = 4.5
 	return []Pair{
 		{"ink", "ground", text}, {"ink", "raised", text}, {"quiet", "ground", text}, {"quiet", "raised", text},
+		{"action", "ground", text}, {"action", "raised", text}, {"on-action", "action", text},
 		{"accent", "ground", text}, {"accent", "raised", text}, {"on-accent", "accent", text},
 		{"raised", "ink", text}, {"on-feature", "feature", text}, {"feature-quiet", "feature", text},
 		{"feature-accent", "feature", text}, {"on-feature-accent", "feature-accent", text},

@@ -58,6 +58,7 @@ func Propose(brand, second colour.Colour, dark bool) Palette {
 		p.mend(role)
 	}
 	p["on-accent"] = p.over("accent", "ink", "raised")
+	p["action"], p["on-action"] = p["accent"], p["on-accent"] // what a visitor presses has the brand's colour
 	p["on-feature-accent"] = p.over("feature-accent", "feature", "on-feature")
 	p["spot-1"], p["spot-2"], p["spot-3"] = p["accent"], second.Written(), p["good"]
 	return p

@@ -32,7 +32,7 @@ var tokenKind = map[Category]string{
 
 // vocabulary is the tokens that every dress says, so that a block keeps its meaning when it is re-dressed.
 var vocabulary = map[Category][]string{
-	ColourToken: {"ground", "raised", "ink", "quiet", "line", "accent", "on-accent",
+	ColourToken: {"ground", "raised", "ink", "quiet", "line", "action", "on-action", "accent", "on-accent",
 		"feature", "on-feature", "feature-quiet", "feature-line", "feature-accent", "on-feature-accent", "good", "warn",
 		"spot-1", "spot-2", "spot-3"},
 	FamilyToken:  {"text", "display"},

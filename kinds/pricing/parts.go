@@ -58,7 +58,7 @@ var parts = []kind.Part{
 	{Name: "range", Control: true, Forms: []string{"slider"}, Help: "the slider: its thumb in the colour, its track in " +
 		"the ground", Place: look.BlockItself, Parent: "ask", Properties: []string{"color", "background-color"},
 		As:       map[string]string{"background-color": "--rb-track"},
-		Defaults: map[string]string{"color": "ink", "background-color": "line"}},
+		Defaults: map[string]string{"color": "action", "background-color": "line"}},
 	{Name: "says", Text: true, Forms: withSeats, Help: "what is said of a number out of range", Place: look.BlockItself,
 		Parent: "ask", Properties: anatomy.TextProperties,
 		Defaults: map[string]string{"color": "warn", "font-size": "type-2"}},

@@ -77,10 +77,10 @@ func declaredSlots() []anatomy.Slot {
 				Properties: slices.Concat(anatomy.TextProperties, anatomy.BoxProperties,
 					anatomy.EnterProperties),
 				Defaults: map[string]string{
-					"background-color": "transparent", "color": "ink", "border": "1.5px solid ink",
+					"background-color": "transparent", "color": "action", "border": "1.5px solid action",
 					"font-weight": "weight-strong", "font-size": "type-3", "font-size@middle": "type-2",
 					"padding": "space-2 space-3", "border-radius": "radius-1", "margin": "space-4 0",
-					"line-height": "leading-tight", "background-color@hover": "ink", "color@hover": "raised",
+					"line-height": "leading-tight", "background-color@hover": "action", "color@hover": "on-action",
 					"background-color@featured@hover": "on-feature", "color@featured@hover": "feature",
 					"background-color@featured": "feature-accent", "color@featured": "on-feature-accent",
 					"border@featured": "1.5px solid feature-accent"}}},

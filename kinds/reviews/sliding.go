@@ -90,7 +90,7 @@ var slidingParts = []kind.Part{
 		"size is the font-size", Place: look.BlockItself, Parent: "ground", Paints: shows(hasArrows),
 		Properties: pressed, Defaults: map[string]string{"color": "ink", "font-size": "18px", "padding": "8px",
 			"border": "1px solid line", "border-radius": "99px", "background-color": "raised",
-			"background-color@hover": "ink", "color@hover": "raised", "transition-duration": "motion-1"}},
+			"background-color@hover": "action", "color@hover": "on-action", "transition-duration": "motion-1"}},
 	{Name: dotPart, Forms: []string{slidingForm}, Control: true, Pressed: true, LeastHeight: 24, Ink: "background-color",
 		Help: "a dot for each place of the row", Place: look.BlockItself, Parent: controlsPart,
 		Paints: shows(positioned(dots)), Properties: []string{"width", "background-color", "border"},
@@ -107,7 +107,7 @@ var slidingParts = []kind.Part{
 		"has " +
 		"come", Place: look.BlockItself, Parent: wayPart, Paints: shows(positioned(bar)),
 		Properties: []string{"background-color", "border-radius"},
-		Defaults:   map[string]string{"background-color": "ink", "border-radius": "99px"}},
+		Defaults:   map[string]string{"background-color": "action", "border-radius": "99px"}},
 	{Name: pausePart, Forms: []string{slidingForm}, Text: true, Pressed: true, LeastHeight: 24, Help: "what stops " +
 		"the row, " +
 		"and lets it go on", Place: look.BlockItself, Parent: controlsPart, Paints: shows(movesItself),

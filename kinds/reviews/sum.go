@@ -74,7 +74,7 @@ var sumParts = []kind.Part{
 	{Name: sharePart, Forms: []string{summaryForm}, Control: true, Ink: "background-color", Place: look.BlockItself,
 		Help: "what is filled of a bar", Parent: trackPart, Paints: hasRatings,
 		Properties: []string{"background-color", "background-image", "border-radius"},
-		Defaults:   map[string]string{"background-color": "ink", "border-radius": "99px"}},
+		Defaults:   map[string]string{"background-color": "action", "border-radius": "99px"}},
 	{Name: spreadCount, Forms: []string{summaryForm}, Text: true, Figures: true, Help: "how many gave so many stars",
 		Place: look.BlockItself, Parent: spreadPart, Paints: hasRatings, Properties: anatomy.TextProperties,
 		Defaults: map[string]string{"font-size": "type-2", "color": "quiet"}},

@@ -93,8 +93,9 @@ var barParts = []kind.Part{
 	{Name: "fill", Fixed: true, Forms: withoutTiles, Control: true, Ink: "background-color", Help: "what is filled " +
 		"of the bar",
 		Parent: "track", Properties: paintProperties,
-		As:       map[string]string{"border-radius": "--rb-fill-radius"},
-		Defaults: map[string]string{"background-color": "ink", "border-radius": "99px", "background-color@featured": "good"}},
+		As: map[string]string{"border-radius": "--rb-fill-radius"},
+		Defaults: map[string]string{"background-color": "action", "border-radius": "99px",
+			"background-color@featured": "good"}},
 	{Name: "tile-track", Fixed: true, Forms: []string{tileForm}, Help: "the whole " +
 		"tile", Parent: "bar", Properties: paintProperties,
 		As:       map[string]string{"border-radius": "--rb-track-radius"},
@@ -114,7 +115,7 @@ var barParts = []kind.Part{
 		Parent:     "bar",
 		Behind:     onFill,
 		Properties: append(slices.Clone(anatomy.TextProperties), "padding"),
-		Defaults: map[string]string{"color": "ground", "font-size": "type-2", "font-weight": "weight-strong",
+		Defaults: map[string]string{"color": "on-action", "font-size": "type-2", "font-weight": "weight-strong",
 			"line-height": "leading-tight", "padding": "space-0 space-1"},
 	},
 	{Name: "outside", Fixed: true, Text: true, Figures: true, Forms: []string{lineForm}, Paints: ifLabels(inside),

@@ -68,7 +68,7 @@ var slots = []anatomy.Slot{
 				Help:       "the line of the series: its colour, its thickness, its height",
 				Properties: []string{"color", "stroke-width", "height", "margin"},
 				As:         map[string]string{"stroke-width": "--rb-thickness", "height": "--rb-height"},
-				Defaults: map[string]string{"color": "ink", "stroke-width": "2px", "height": "64px",
+				Defaults: map[string]string{"color": "action", "stroke-width": "2px", "height": "64px",
 					"margin": "space-3 0 0"}},
 			{Name: "extreme", Fixed: true, Forms: []string{trendForm}, Control: true, Paints: anatomy.IfSaid("series"),
 				Help: "the marks at the least and the greatest", Properties: []string{"color"},
