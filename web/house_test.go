@@ -64,7 +64,8 @@ func TestHouseStyle(t *testing.T) {
 	b.Open(app.URL + "/sites/fennmoor/house")
 	b.Type("#brand", "#c2185b")
 	b.Press("\r")
-	b.Await("location.search.includes('brand=') && document.querySelectorAll('.fresh').length === 36")
+	b.Await("location.search.includes('brand=') && document.querySelectorAll('.fresh').length === " +
+		"document.querySelectorAll('td .colour').length")
 	proposed, err := colour.Parse(b.Text("document.querySelector('[name=\"light.ground\"]').value"))
 	if err != nil {
 		t.Fatal(err)
