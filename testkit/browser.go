@@ -307,6 +307,13 @@ func (b *Browser) middle(selector string) (x, y float64) {
 	return at[0], at[1]
 }
 
+// Still waits until nothing moves any more: a page whose style comes late moves to where it should be.
+func (b *Browser) Still() {
+	b.t.Helper()
+	b.Await("document.getAnimations().every((a) => a.playState !== 'running' || " +
+		"a.effect.getComputedTiming().endTime === Infinity)")
+}
+
 // Near scrolls until an element is just below what is seen of the page.
 func (b *Browser) Near(selector string) {
 	b.t.Helper()

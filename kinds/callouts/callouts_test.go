@@ -93,6 +93,7 @@ func TestLines(t *testing.T) {
 func checkLines(t *testing.T, b *testkit.Browser, what string, elbowed, apart bool) {
 	t.Helper()
 	const off = 1.0
+	b.Still()
 	apartBy := func(a, b float64) bool { return a-b > off || b-a > off }
 	all := testkit.Eval[[]drawing](b, drawn)
 	var lines [][]layout.Point
