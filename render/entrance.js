@@ -66,9 +66,10 @@
   const near = new IntersectionObserver(
     (entries) => {
       for (const { target, isIntersecting } of entries) {
-        if (isIntersecting) nearby.add(target);
-        else nearby.delete(target);
-        if (isIntersecting) begin(target);
+        if (isIntersecting) {
+          nearby.add(target);
+          begin(target);
+        } else nearby.delete(target);
       }
     },
     { rootMargin: '50% 0px' },
@@ -88,7 +89,7 @@
           shown.push(target);
         } else if (entrance?.again && !isIntersecting) hide(target);
       }
-      document.body.offsetWidth; // where they begin is laid out before they go on
+      if (shown.length) document.body.offsetWidth; // where they begin is laid out before they go on
       shown.forEach(show);
     },
     { threshold: thresholds },

@@ -310,7 +310,7 @@ func (b *Browser) middle(selector string) (x, y float64) {
 // Still waits until nothing moves any more: a page whose style comes late moves to where it should be.
 func (b *Browser) Still() {
 	b.t.Helper()
-	b.Await("document.getAnimations().every((a) => a.playState !== 'running' || " +
+	b.Await("document.getAnimations().every((a) => a.playState !== 'running' || a.timeline !== document.timeline || " +
 		"a.effect.getComputedTiming().endTime === Infinity)")
 }
 

@@ -97,13 +97,12 @@ func (b *Browser) checkAxe(what, options string) {
 	if err != nil {
 		b.t.Fatal(err)
 	}
+	b.Still()
 	found := Eval[[]struct {
 		ID, Help string
 		Nodes    []string
 	}](b, string(source)+`;
-Promise.all(document.getAnimations().filter((a) => a.playState === 'running' && a.timeline === document.timeline &&
-	a.effect.getComputedTiming().endTime < Infinity).map((a) => a.finished)).then(() => axe.run(document,
-	{ `+options+` resultTypes: ['violations'], iframes: false })).then((r) => r.violations.map((v) =>
+axe.run(document, { `+options+` resultTypes: ['violations'], iframes: false }).then((r) => r.violations.map((v) =>
 	({ id: v.id, help: v.help, nodes: v.nodes.slice(0, 4).map((n) => n.html.slice(0,
 		160) + ' ' + (n.any[0]?.message ?? '')) })))`)
 	for _, v := range found {

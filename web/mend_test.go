@@ -34,7 +34,6 @@ func TestMendsAreShownFirst(t *testing.T) {
 	b.Press(kb.Tab) // the mend here: the card keeps its ground
 	everyFrame(b, ground("rgb(60, 74, 102)")+" && getComputedStyle(page.querySelector('[data-record=dusk] .rb-title'))"+
 		".color !== 'rgb(16, 32, 58)'")
-	b.Picture("/tmp/shot.png")
 	b.Press(kb.Escape)
 	b.Click(cell("look/card.background-color"))
 	b.Await("document.getElementById('previewed').hidden")
@@ -42,7 +41,6 @@ func TestMendsAreShownFirst(t *testing.T) {
 	says("badge", "badge.color@featured", "#7a6a3a")
 	b.Await("document.querySelector('[data-mend-all=contrast]')")
 	b.CheckAccessibility("marks with several mends")
-	b.Picture("/tmp/shot2.png")
 	b.Click("[data-mend-all=contrast]")
 	b.Await("document.querySelectorAll('.mark-line').length === 0")
 	b.Chord("z", "Control")

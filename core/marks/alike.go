@@ -78,8 +78,8 @@ func (s Subject) toldApart(set kind.Set, part kind.Part) (Mend, bool) {
 		}
 		return true
 	}
-	for _, ground := range []look.Token{"ink", "accent", "feature", "raised"} {
-		for _, ink := range []look.Token{"raised", "ground", "on-accent", "on-feature", "ink"} {
+	for _, ground := range []look.Token{"action", "ink", "accent", "feature", "raised"} {
+		for _, ink := range []look.Token{"on-action", "raised", "ground", "on-accent", "on-feature", "ink"} {
 			if !passes(ground, ink) {
 				continue
 			}

@@ -28,16 +28,9 @@ func (c *contraster) marks() []Mark {
 	var found []Mark
 	for len(missed) > 0 {
 		of, atCause := c.cause(missed)
-		var folded, rest []*reading
-		for _, r := range missed {
-			if r.from(of) {
-				folded = append(folded, r)
-			} else {
-				rest = append(rest, r)
-			}
-		}
+		folded := from(of, missed)
 		found = append(found, c.mark(of, atCause, folded))
-		missed = rest
+		missed = without(missed, folded)
 	}
 	return found
 }
@@ -57,13 +50,7 @@ func (c *contraster) cause(missed []*reading) (source, *Mend) {
 		if other.nearness != first.nearness || other.cases != first.cases {
 			break
 		}
-		var folded []*reading
-		for _, r := range missed {
-			if r.from(other.source) {
-				folded = append(folded, r)
-			}
-		}
-		if mend, ok := c.atCause(other.source, folded); ok {
+		if mend, ok := c.atCause(other.source, from(other.source, missed)); ok {
 			return other.source, &mend
 		}
 	}
@@ -106,13 +93,11 @@ func (c *contraster) mark(of source, atCause *Mend, folded []*reading) Mark {
 		}
 	}
 	mark.Where = c.wheres(places)
-	if of.token != "" || c.nearness(of) < 3 {
+	if c.nearness(of) < saidHere {
 		mark.Cause = of.String()
 	}
-	others := slices.ContainsFunc(c.readings, func(r *reading) bool {
-		return r.from(of) && !slices.Contains(folded, r)
-	})
-	if atCause != nil && len(places) == 1 && !others {
+	others := without(from(of, c.readings), folded)
+	if atCause != nil && len(places) == 1 && len(others) == 0 {
 		return mark.with(*atCause) // an exception would be the same
 	}
 	if apart, ok := c.apart(places); ok &&

@@ -17,9 +17,8 @@ import (
 const (
 	mostMeasure  = 75
 	goodMeasure  = 66
-	leastMended  = 0.7            // of the size: smaller, a mend is no longer one
-	leastPixels  = kind.LeastType // below this nothing is mended by size
-	toleratedRun = 0.5            // px by which widths may differ from the browser's
+	leastMended  = 0.7 // of the size: smaller, a mend is no longer one
+	toleratedRun = 0.5 // px by which widths may differ from the browser's
 )
 
 const measureCheck = "measure"
@@ -49,7 +48,6 @@ func (s Subject) fits(set kind.Set) []Mark {
 			}
 		}
 	}
-	f.found = foldMeasures(f.found)
 	for _, part := range slices.Sorted(maps.Keys(even)) {
 		f.found = append(f.found, atAllWidths(even[part]))
 	}
@@ -64,8 +62,10 @@ func atAllWidths(marks []Mark) Mark {
 		return mark
 	}
 	batch := document.Batch{}
-	for _, m := range marks {
-		mark.Places = append(mark.Places, m.Where+": "+m.Measured)
+	for i, m := range marks {
+		if i > 0 {
+			mark.also(m)
+		}
 		if len(m.Mends) == 0 {
 			mark.Mends = nil
 			continue
@@ -371,7 +371,7 @@ func (f *fitter) add(check string, run kind.Run, st setting, where, measured, ne
 	}
 	size := math.Floor(st.style.Size * share)
 	switch {
-	case share >= leastMended && size >= leastPixels:
+	case share >= leastMended && size >= kind.LeastType:
 		f.resize(&mark, st, size)
 	default:
 		f.fewer(&mark, run, st)
@@ -416,7 +416,7 @@ func (f *fitter) width(style typeset.Style, text string) float64 {
 
 // resize makes a smaller size the mark's mend, for every record of the same sort so that a row stays even.
 func (f *fitter) resize(mark *Mark, st setting, size float64) {
-	if size < leastPixels {
+	if size < kind.LeastType {
 		return
 	}
 	value := f.p.sizeUpTo(size)
@@ -434,11 +434,10 @@ const nearSize = 0.88
 // sizeUpTo is the largest size of the house style that is no larger than one, or that size itself where all of them are
 // larger, or much smaller.
 func (p painter) sizeUpTo(size float64) look.Value {
-	best, at := look.Value(look.Length{Milli: int64(size) * 1000, Unit: "px"}), max(leastPixels, nearSize*size)
-	for _, name := range look.Names(look.SizeToken) {
-		held, ok := p.tokens.Value(look.Token(name)).(look.Length)
-		if n := float64(held.Milli) / 1000; ok && held.Unit == "px" && n >= at && n <= size {
-			best, at = look.Token(name), n
+	best, at := look.Value(look.Length{Milli: int64(size) * 1000, Unit: "px"}), max(kind.LeastType, nearSize*size)
+	for token, held := range p.sizes() {
+		if held >= at && held <= size {
+			best, at = token, held
 		}
 	}
 	return best
@@ -467,32 +466,22 @@ func (f *fitter) measure(run kind.Run, st setting, lines []typeset.Line) {
 		t.Record = ""
 		mark.Mends = []Mend{f.p.resay(f.Subject, f.set, st.part, "max-width", t, value)}
 	}
+	// One measure is the cause of all lines of a part that are too long.
+	for i := range f.found {
+		if f.found[i].Check == measureCheck && f.found[i].Key == run.Part {
+			f.found[i].also(mark)
+			return
+		}
+	}
 	f.found = append(f.found, mark)
 }
 
-// foldMeasures makes one mark of the lines of a part that are too long: one measure is the cause of all.
-func foldMeasures(marks []Mark) []Mark {
-	first := map[string]int{}
-	var kept []Mark
-	for _, m := range marks {
-		at, folded := first[m.Key]
-		switch {
-		case m.Check != measureCheck:
-			kept = append(kept, m)
-		case !folded:
-			m.Places = []string{m.Where + ": " + m.Measured}
-			first[m.Key] = len(kept)
-			kept = append(kept, m)
-		default:
-			kept[at].Places = append(kept[at].Places, m.Where+": "+m.Measured)
-		}
+// also adds the place of another mark that the same cause has.
+func (m *Mark) also(other Mark) {
+	if len(m.Places) == 0 {
+		m.Places = []string{m.Where + ": " + m.Measured}
 	}
-	for _, at := range first {
-		if len(kept[at].Places) == 1 {
-			kept[at].Places = nil
-		}
-	}
-	return kept
+	m.Places = append(m.Places, other.Where+": "+other.Measured)
 }
 
 // uneven finds texts of a part with different numbers of lines in one row.

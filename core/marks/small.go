@@ -2,17 +2,15 @@ package marks
 
 import (
 	"fmt"
+	"iter"
 
 	"rubrel/core/document"
 	"rubrel/core/kind"
 	"rubrel/core/look"
 )
 
-// leastSize is the least size of type that everybody reads, in CSS px (common practice).
-const leastSize = kind.LeastType
-
-// smallTexts finds texts that are set smaller than leastSize where a block is as narrow as each of its widths goes:
-// said so small, or shrunk to fit.
+// smallTexts finds texts that are set smaller than kind.LeastType where a block is as narrow as each of its widths
+// goes: said so small, or shrunk to fit.
 func (s Subject) smallTexts(set kind.Set) []Mark {
 	tight, ok := s.View.Tight.(measure)
 	if !ok {
@@ -36,12 +34,15 @@ func (s Subject) smallTexts(set kind.Set) []Mark {
 				part, ok := set.Kind.PartNamed(piece.Part)
 				share := st.style.Size / f.p.size(st.part, st.t) // what is left of it where it shrinks
 				size := f.p.size(part, st.t) * share
-				if !ok || seen[part.Name] || size > leastSize-0.05 || f.p.left(part, st.t) {
+				if !ok || seen[part.Name] || size > kind.LeastType-0.05 || f.p.left(part, st.t) {
 					continue
 				}
 				seen[part.Name] = true
 				mark := Mark{ID: "small " + part.Name, Finding: kind.Finding{Check: "small", Where: p.where(set, part, st.t),
-					Measured: fmt.Sprintf("%.1f px", size), Needed: "12 px", Record: run.Record, Key: part.Name}}
+					Measured: fmt.Sprintf(
+						"%.1f px",
+						size,
+					), Needed: fmt.Sprintf("%g px", kind.LeastType), Record: run.Record, Key: part.Name}}
 				if share == 1 {
 					mark.Mends = s.larger(p, set, part, st.t)
 				}
@@ -64,15 +65,25 @@ func (s Subject) larger(p painter, set kind.Set, part kind.Part, t look.Target) 
 		Change: document.SetLook{Block: s.Block.ID, Key: said.Key, Text: value.String()}}}
 }
 
-// leastToken is the least size of the house style that everybody reads, or leastSize where it has none near it.
+// leastToken is the least size of the house style that everybody reads, or kind.LeastType where it has none near it.
 func (p painter) leastToken() look.Value {
-	best, at := look.Value(look.Length{Milli: leastSize * 1000, Unit: "px"}), leastSize*4/3
-	for _, name := range look.Names(look.SizeToken) {
-		if size, ok := p.tokens.Value(look.Token(name)).(look.Length); ok && size.Unit == "px" {
-			if n := float64(size.Milli) / 1000; n >= leastSize && n < at {
-				best, at = look.Token(name), n
-			}
+	best, at := look.Value(look.Length{Milli: kind.LeastType * 1000, Unit: "px"}), kind.LeastType*4/3
+	for token, size := range p.sizes() {
+		if size >= kind.LeastType && size < at {
+			best, at = token, size
 		}
 	}
 	return best
+}
+
+// sizes are the sizes of type that the house style has, in CSS px.
+func (p painter) sizes() iter.Seq2[look.Token, float64] {
+	return func(yield func(look.Token, float64) bool) {
+		for _, name := range look.Names(look.SizeToken) {
+			held, ok := p.tokens.Value(look.Token(name)).(look.Length)
+			if ok && held.Unit == "px" && !yield(look.Token(name), float64(held.Milli)/1000) {
+				return
+			}
+		}
+	}
 }

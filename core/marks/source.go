@@ -100,34 +100,48 @@ func (p painter) opaque(layer look.Layer) bool {
 	return false
 }
 
-// from reports whether one of a case's colours is said at a source.
-func (r *reading) from(of source) bool {
-	return slices.Contains(r.inks, of) || slices.Contains(r.grounds, of)
+// from are the cases one of whose colours is said at a source.
+func from(of source, readings []*reading) []*reading {
+	return slices.DeleteFunc(slices.Clone(readings), func(r *reading) bool {
+		return !slices.Contains(r.inks, of) && !slices.Contains(r.grounds, of)
+	})
+}
+
+// without leaves some cases out.
+func without(readings, some []*reading) []*reading {
+	return slices.DeleteFunc(slices.Clone(readings), func(r *reading) bool { return slices.Contains(some, r) })
 }
 
 // darkScheme names the scheme among those of a subject.
 const darkScheme = string(document.DarkScheme)
 
-// nearness is how near to the designer a source is said: the block or a record, what the site says of a kind or as a
-// token, and last what comes with the dress.
+// How near to the designer a source is said: with the dress or the kind, by the site as a token or for a kind, and by
+// the block or a record.
+const (
+	saidBeforehand = iota + 1
+	saidBySite
+	saidHere
+)
+
+// nearness is how near to the designer a source is said.
 func (c *contraster) nearness(of source) int {
 	switch {
 	case of.level == look.RecordLevel || of.level == look.BlockLevel:
-		return 3
+		return saidHere
 	case of.token != "":
 		said := c.s.Site.House.Tokens
 		if of.scheme == darkScheme {
 			said = c.s.Site.House.Dark
 		}
 		if _, ok := said[string(of.token)]; ok {
-			return 2
+			return saidBySite
 		}
 	case of.level == look.KindLevel:
 		if _, ok := c.s.Site.House.Kinds[c.set.Kind.Name][of.key]; ok {
-			return 2
+			return saidBySite
 		}
 	}
-	return 1
+	return saidBeforehand
 }
 
 // name is what a mend calls the source, and whom a change of it reaches.

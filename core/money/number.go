@@ -35,14 +35,15 @@ func (l Locale) compact() compactEntry {
 	return compactEntries()["en"]
 }
 
-// ReadNumber reads a number as the locale writes it.
+// ReadNumber reads a number whose separators stand as the locale has them.
 func (l Locale) ReadNumber(text string) (Decimal, error) {
-	group, decimal := l.separators()
-	text = strings.ReplaceAll(text, group, "")
-	if strings.TrimSpace(group) == "" { // spaces of every sort are used for one another
-		text = strings.Join(strings.Fields(text), "")
+	_, decimal := l.separators()
+	var separators Separators
+	if decimal == "." || decimal == "," {
+		separators.Decimal = rune(decimal[0])
 	}
-	return ParseDecimal(strings.ReplaceAll(text, decimal, "."))
+	written, err := ReadWritten(text, separators)
+	return written.Amount, err
 }
 
 // Number writes a plain number as the locale does, with so many decimals. It is rounded half away from nought, as

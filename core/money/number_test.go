@@ -68,3 +68,26 @@ func TestPlural(t *testing.T) {
 		}
 	}
 }
+
+func TestReadNumber(t *testing.T) {
+	for _, c := range []struct{ locale, text, want string }{
+		{"en", "1,500", "1500"}, {"en", "1.5", "1.5"}, {"en", "1.500", "1.500"}, {"de", "1.500", "1500"},
+		{"de", "1,5", "1.5"}, {"de", "1.5", ""}, {"fr", "1\u202f500,25", "1500.25"}, {"fr", "1 500", "1500"},
+		{"de-CH", "1’500.5", "1500.5"}, {"ar", "1.5", "1.5"}, {"en", "ten", ""}, {"en", "", ""},
+	} {
+		got, err := money.LocaleFor(c.locale).ReadNumber(c.text)
+		if (err != nil) != (c.want == "") || err == nil && got.String() != c.want {
+			t.Errorf("%s %q: %v, %v; want %q", c.locale, c.text, got, err, c.want)
+		}
+	}
+}
+
+// A unit that is also a word is none: only what is written as a code or a sign is a currency.
+func TestCurrencyOf(t *testing.T) {
+	for words, want := range map[string]string{"EUR": "EUR", "€": "EUR", "CA$": "CAD", "cup": "", "all": "", "kg": "",
+		"": ""} {
+		if got := money.CurrencyOf(words); got != want {
+			t.Errorf("%q: %q, want %q", words, got, want)
+		}
+	}
+}

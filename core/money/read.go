@@ -30,10 +30,13 @@ var signs = []struct{ sign, code string }{
 	{"Fr.", "CHF"}, {"SFr", "CHF"}, {"₽", "RUB"}, {"₴", "UAH"}, {"₪", "ILS"}, {"₫", "VND"}, {"฿", "THB"}, {"₱", "PHP"},
 }
 
-// CodeOfSign is the ISO 4217 code of the currency that a sign mostly stands for; "" where it is none.
-func CodeOfSign(sign string) string {
+// CurrencyOf is the ISO 4217 code of the currency that a code stands for, or mostly a sign; "" for other words.
+func CurrencyOf(words string) string {
+	if known, err := CurrencyByCode(words); err == nil {
+		return known.Code
+	}
 	for _, known := range signs {
-		if known.sign == sign {
+		if known.sign == words {
 			return known.code
 		}
 	}

@@ -62,6 +62,9 @@ func ReadDTCG(text []byte) (Reading, error) {
 	var reading Reading
 	for _, t := range r.tokens {
 		value, problem := r.follow(t, t.Value, 0)
+		if r.count > maxFollowed {
+			return Reading{}, problem
+		}
 		if problem != nil {
 			r.unread = append(r.unread, problem)
 			continue
@@ -69,12 +72,6 @@ func ReadDTCG(text []byte) (Reading, error) {
 		held := *t
 		held.Value = value
 		reading.Tokens = append(reading.Tokens, held)
-		if r.count > maxFollowed {
-			return Reading{}, &Error{t.Name(), "its aliases stand for too many values"}
-		}
-	}
-	if r.count > maxFollowed {
-		return Reading{}, &Error{"", "its aliases stand for too many values"}
 	}
 	reading.Unread = r.unread
 	return reading, nil

@@ -203,8 +203,7 @@ func (c *checker) lesser() {
 func (c *checker) amountOf(v kind.Value) (money.Decimal, string, bool) {
 	inclusion, ok := v.(kind.Inclusion)
 	end := strings.IndexFunc(inclusion.Value, func(r rune) bool {
-		return !strings.ContainsRune("0123456789.,'’ "+
-			"\u00a0\u202f", r)
+		return !strings.ContainsRune("0123456789.,'’ \u00a0\u202f", r)
 	})
 	if end < 0 {
 		end = len(inclusion.Value)

@@ -49,12 +49,14 @@ const (
 	mostName                = 16  // letters of a plan's name, beside the end of its line
 	figureWidth             = 7.2 // of a label's digits
 	labelHigh               = 12.0
+	markRadius              = 4.5
 )
 
 // curveView is the chart as its template shows it.
 type curveView struct {
 	Width, Height, LabelX    float64
 	Left, Right, Top, Bottom float64
+	Radius                   float64 // of a mark
 	Title, Across            string
 	Down, Over               []tickView
 	Lines                    []lineView
@@ -99,9 +101,8 @@ func put(marks []markView) {
 		return a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom
 	}
 	var taken []box
-	const radius = 4.5
 	for _, m := range marks {
-		taken = append(taken, box{m.X - radius, m.X + radius, m.Y - radius, m.Y + radius})
+		taken = append(taken, box{m.X - markRadius, m.X + markRadius, m.Y - markRadius, m.Y + markRadius})
 	}
 	for i := range marks {
 		m := &marks[i]
@@ -196,7 +197,7 @@ func (c *curver) scales(log bool) {
 
 func (c *curver) view() (curveView, error) {
 	v := curveView{LabelX: chartRight + 10, Width: chartWidth, Height: chartHeight, Left: chartLeft, Right: chartRight,
-		Top: chartTop, Bottom: chartBottom,
+		Top: chartTop, Bottom: chartBottom, Radius: markRadius,
 		Title: fmt.Sprintf("What each plan costs %s in %s", c.period.Label, c.currency.Currency.Code), Across: c.noun(2),
 		Unpriced: c.unpriced, Heads: c.names, Seats: c.list.Seats}
 	for _, tick := range c.y.Ticks(ticksDown) {

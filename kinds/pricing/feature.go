@@ -46,15 +46,18 @@ func (s *shop) bulletOf(f featureView) bullet {
 	return b
 }
 
-// bulletFields choose the icons of bullets for the whole list.
-var bulletFields = []kind.Field{
-	{Name: bulletPart, Group: displayGroup, Label: "bullet", Help: "the icon before a feature that a plan has, by its " +
-		"name or by what it means; a tick where nothing is said", Type: icon.Type{}},
-	{Name: lackingPart, Group: displayGroup, Label: "bullet, lacking", Help: "the icon before a feature that a plan " +
-		"lacks; a dash where nothing is said", Type: icon.Type{}},
-	{Name: laterPart, Group: displayGroup, Label: "bullet, soon", Help: "the icon before a feature that is to come; a " +
-		"ring where nothing is said", Type: icon.Type{}},
-}
+// The icons of bullets are chosen for the whole list.
+var (
+	bulletField = kind.Field{Name: bulletPart, Group: displayGroup, Label: "bullet", Help: "the icon before a " +
+		"feature that a plan has, by its " +
+		"name or by what it means; a tick where nothing is said", Type: icon.Type{}}
+	lackingField = kind.Field{Name: lackingPart, Group: displayGroup, Label: "bullet, lacking", Help: "the icon " +
+		"before a feature that a plan " +
+		"lacks; a dash where nothing is said", Type: icon.Type{}}
+	laterField = kind.Field{Name: laterPart, Group: displayGroup, Label: "bullet, soon", Help: "the icon before a " +
+		"feature that is to come; a " +
+		"ring where nothing is said", Type: icon.Type{}}
+)
 
 // bulletParts are the looks of bullets: of all, and of those of what a plan lacks or will have.
 func bulletParts() []kind.Part {

@@ -132,7 +132,7 @@ var setFields = []kind.Field{
 	{Name: "period-place", Group: displayGroup, Label: "period", Help: "where a price says what it is for: after the " +
 		"amount, below it, or beside it in the middle", Type: kind.ChoiceType{Words: []string{"after", periodBelow,
 		periodBeside}}},
-	bulletFields[0], bulletFields[1], bulletFields[2],
+	bulletField, lackingField, laterField,
 	{Name: "stand", Group: displayGroup, Label: "cards", Help: "whether the cards stand apart or joined",
 		Type: kind.ChoiceType{Words: []string{"apart", "joined"}}},
 	{Name: "lists", Group: displayGroup, Label: "lists", Help: "every feature on every card, or what a plan has beyond " +

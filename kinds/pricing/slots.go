@@ -204,7 +204,7 @@ func featuresSlot() anatomy.Slot {
 			{Name: "feature", Label: "feature", Help: "yes, no, soon or a value", Type: kind.InclusionType{},
 				Each: []string{"features"}},
 		},
-		Parts: []kind.Part{
+		Parts: append([]kind.Part{
 			{Name: "features", Forms: withCards, Help: "the list of features", Properties: []string{"color", "font-family",
 				"font-size", "font-weight", "line-height"},
 				Defaults: map[string]string{"font-size": "type-3", "font-size@middle": "type-2"}},
@@ -228,8 +228,7 @@ func featuresSlot() anatomy.Slot {
 				Parent: "feature", Properties: []string{"color", "opacity", "text-decoration", "display"},
 				As: map[string]string{"text-decoration": "--rb-struck"}, Defaults: map[string]string{"color": "quiet",
 					"color@featured": "feature-quiet", "text-decoration": "line-through"}},
-			bulletParts()[0], bulletParts()[1], bulletParts()[2],
-		},
+		}, bulletParts()...),
 		HTML: fragment("features", func(s *shop, r kind.Record) *cardView {
 			if card := s.softList(r); len(card.Features) > 0 {
 				return &card

@@ -32,8 +32,8 @@ const (
 
 // Declaration is the skill bars kind.
 func Declaration() (*kind.Kind, error) {
-	form := func(name, title, help, css string) kind.Form {
-		return kind.Form{Name: name, Title: title, Help: help, CSS: []string{iconSlot.Rules + boardCSS, css},
+	form := func(name, title, help string, css ...string) kind.Form {
+		return kind.Form{Name: name, Title: title, Help: help, CSS: append([]string{iconSlot.Rules + boardCSS}, css...),
 			HTML: htmlOf(name), Variables: variablesOf(name),
 			Runs: runsOf(name), Room: roomOf(name), Columns: columnsOf(name), Check: placedOf(name),
 			Drawings: drawingsOf(name)}
@@ -47,7 +47,7 @@ func Declaration() (*kind.Kind, error) {
 		Parts:      parts,
 		Forms: []kind.Form{
 			form(lineForm, "lines", "Bars from the start of the line, one below the other.", straightCSS),
-			form(columnForm, "columns", "Upright bars, side by side.", straightCSS),
+			form(columnForm, "columns", "Upright bars, side by side.", straightCSS, groupsCSS()),
 			form(ringForm, "rings", "Each bar goes round in a circle.", arcsCSS),
 			form(halfForm, "half rings", "Each bar is bent into half a circle.", arcsCSS),
 			form(tileForm, "tiles", "The box itself fills, behind its words.", tilesCSS),

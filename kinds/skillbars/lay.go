@@ -1,8 +1,10 @@
 package skillbars
 
 import (
+	"fmt"
 	"slices"
 	"strconv"
+	"strings"
 
 	"rubrel/core/anatomy"
 	"rubrel/core/kind"
@@ -140,8 +142,17 @@ func (b *board) groupsInRow(n, most int, inner, gap, least float64, width int) i
 	return n
 }
 
-// mostInRow is how many columns a group has at most where groups stand in one row: see straight.css.
+// mostInRow is how many columns a group has at most where groups stand in one row.
 const mostInRow = 12
+
+// groupsCSS gives a group its share of the row by how many columns it has: see board.html and straight.css.
+func groupsCSS() string {
+	var css strings.Builder
+	for n := range mostInRow {
+		fmt.Fprintf(&css, ".rb-of-%d { --rb-of: %[1]d; }\n", n+1)
+	}
+	return css.String()
+}
 
 // gap is between the columns of a group.
 func (b *board) gap(r kind.Ruler) float64 {

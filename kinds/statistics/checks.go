@@ -110,24 +110,14 @@ func (c *checker) share(r kind.Record) {
 
 // currencies finds an amount with one currency before it and another after it.
 func (c *checker) currencies(r kind.Record) {
-	before := currency(text(c.set.Said(r, "prefix")))
-	after := currency(text(c.set.Said(r, "unit")))
+	before := money.CurrencyOf(text(c.set.Said(r, "prefix")))
+	after := money.CurrencyOf(text(c.set.Said(r, "unit")))
 	if before == "" || after == "" {
 		return
 	}
 	c.add(kind.Finding{Check: "unit", Key: "unit", Measured: before + " and " + after, Needed: "one currency",
 		Mend: &kind.Mend{Label: "no unit", Facts: []kind.FactEdit{{Record: r.ID, Key: "unit"}}}}, r)
 }
-
-// currency is the code of the currency that a sign or a code stands for; "" for other words.
-func currency(words string) string {
-	if known, err := money.CurrencyByCode(words); err == nil {
-		return known.Code
-	}
-	return money.CodeOfSign(words)
-}
-
-func isCurrency(words string) bool { return currency(words) != "" }
 
 // units finds figures without a unit among others that have one: a reader takes it for the same.
 func (c *checker) units() {

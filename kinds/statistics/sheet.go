@@ -155,8 +155,8 @@ func (s *sheet) minus(f *figure, r kind.Record) {
 		leading = s.said(r, "unit")
 	}
 	digit := strings.IndexFunc(f.Digits, unicode.IsDigit)
-	if digit <= 0 || f.Before != "" || !isCurrency(leading) || !strings.HasPrefix(f.To, "-") ||
-		f.From != "0" && strings.Trim(f.From, "0.") != "" && !strings.HasPrefix(f.From, "-") {
+	if digit <= 0 || f.Before != "" || money.CurrencyOf(leading) == "" || !strings.HasPrefix(f.To, "-") ||
+		strings.Trim(f.From, "0.") != "" && !strings.HasPrefix(f.From, "-") {
 		return
 	}
 	f.Minus, f.Digits = f.Digits[:digit], f.Digits[digit:]

@@ -1,7 +1,6 @@
 // The splitter between ledger and proof: dragged, or moved with the arrow keys; a double click, or Enter, puts it back.
 // Where it stands is remembered in this browser.
 const kept = 'rubrel.split';
-const begins = 47.4; // per cent of the bench, as in bench.css
 
 export class Splitter {
   constructor(root) {
@@ -9,13 +8,13 @@ export class Splitter {
     this.node = document.getElementById('splitter');
     this.least = Number(this.node.ariaValueMin);
     this.most = Number(this.node.ariaValueMax);
-    this.at = begins;
+    this.begins = parseFloat(getComputedStyle(root).getPropertyValue('--ledger')); // per cent of the bench
     const share = Number(localStorage.getItem(kept));
-    if (share) this.move(share);
+    this.#stand(share || this.begins);
     this.node.addEventListener('pointerdown', (event) => this.#drag(event));
-    this.node.addEventListener('dblclick', () => this.move(begins));
+    this.node.addEventListener('dblclick', () => this.move(this.begins));
     this.node.addEventListener('keydown', (event) => {
-      const step = { ArrowLeft: -2, ArrowRight: 2, Home: -100, End: 100, Enter: begins - this.at }[event.key];
+      const step = { ArrowLeft: -2, ArrowRight: 2, Home: -100, End: 100, Enter: this.begins - this.at }[event.key];
       if (step === undefined) return;
       event.preventDefault();
       this.move(this.at + step);
@@ -24,10 +23,14 @@ export class Splitter {
 
   // move gives the ledger so many per cent of the bench.
   move(share) {
+    this.#stand(share);
+    localStorage.setItem(kept, String(this.at));
+  }
+
+  #stand(share) {
     this.at = Math.min(this.most, Math.max(this.least, share));
     this.root.style.setProperty('--ledger', `${this.at}%`);
     this.node.ariaValueNow = String(Math.round(this.at));
-    localStorage.setItem(kept, String(this.at));
   }
 
   #drag(event) {
