@@ -5,6 +5,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"os"
+	"slices"
 	"strings"
 	"sync"
 	"testing"
@@ -29,7 +30,7 @@ type Browser struct {
 }
 
 // patience is how long a test waits for a condition before it fails.
-const patience = 20 * time.Second
+const patience = 60 * time.Second
 
 // Launch opens a tab in a browser context of its own, with nothing of what other tests left.
 func Launch(t testing.TB, width, height int64) *Browser {
@@ -293,18 +294,28 @@ func (b *Browser) Drag(selector string, right, down float64) {
 	b.Run(chromedp.DragAndDropXY(x, y, x+right, y+down, 8))
 }
 
+// middle scrolls an element into view and finds its middle, once that stands still: what is busy may be about to make
+// room for itself, and scrolling may bring in what is higher than the room that was kept for it. What moves for good is
+// found where it is.
 func (b *Browser) middle(selector string) (x, y float64) {
 	b.t.Helper()
-	// What is busy may be about to make room for itself, and move what is to be clicked.
-	b.Await(fmt.Sprintf("document.querySelector(%s)?.getClientRects().length > 0 && "+
-		"!document.querySelector('[aria-busy=true]')", Quote(selector)))
-	at := Eval[[]float64](b, fmt.Sprintf(`(() => {
-		const target = document.querySelector(%s);
-		target.scrollIntoView({ block: 'center', inline: 'nearest' });
-		const box = target.getBoundingClientRect();
-		return [box.left + box.width / 2, box.top + box.height / 2];
-	})()`, Quote(selector)))
-	return at[0], at[1]
+	const frame, steady = 32 * time.Millisecond, time.Second
+	var last []float64
+	for deadline := time.Now().Add(steady); ; time.Sleep(frame) {
+		b.Await(fmt.Sprintf("document.querySelector(%s)?.getClientRects().length > 0 && "+
+			"!document.querySelector('[aria-busy=true]')", Quote(selector)))
+		at := Eval[[]float64](b, fmt.Sprintf(`(() => {
+			const target = document.querySelector(%s);
+			if (!target) return []; // it went between
+			target.scrollIntoView({ block: 'center', inline: 'nearest' });
+			const box = target.getBoundingClientRect();
+			return [box.left + box.width / 2, box.top + box.height / 2];
+		})()`, Quote(selector)))
+		if len(at) == 2 && (slices.Equal(at, last) || time.Now().After(deadline)) {
+			return at[0], at[1]
+		}
+		last = at
+	}
 }
 
 // Still waits until nothing moves any more: a page whose style comes late moves to where it should be.

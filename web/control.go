@@ -268,6 +268,7 @@ func (c controls) layerChoices() []layerChoice {
 	choices := []layerChoice{
 		{"linear", "linear-gradient(135deg, accent 0%, ink 100%)"},
 		{"radial", "radial-gradient(at 50% 50%, raised 0%, ground 100%)"},
+		{"conic", "conic-gradient(from 0deg at 50% 50%, accent 0%, ink 100%)"},
 		{"stripes", "stripes(line, 2px, 12px)"}, {"dots", "dots(line, 3px, 16px)"}, {"grid", "grid(line, 1px, 24px)"},
 		{"checks", "checks(line, 12px)"},
 	}
@@ -284,10 +285,9 @@ func (c controls) ground(view *controlView, v look.Value) {
 		f := layerField{Pictures: c.pictures}
 		switch layer := layer.(type) {
 		case look.Gradient:
-			f.Choice, f.Angle = "linear", brief(float64(layer.Angle.Milli)/1000)
-			if layer.Radial {
-				f.Choice, f.AtX, f.AtY = "radial", share(layer.At[0]), share(layer.At[1])
-			}
+			f.Choice = map[look.GradientCourse]string{look.Linear: "linear", look.Radial: "radial",
+				look.Conic: "conic"}[layer.Course]
+			f.Angle, f.AtX, f.AtY = share(layer.Angle), share(layer.At[0]), share(layer.At[1])
 			for _, stop := range layer.Stops {
 				f.Stops = append(f.Stops, stopField{share(stop.Place), c.ink(stop.Ink)})
 			}

@@ -2,19 +2,40 @@ package look
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 
 	"rubrel/core/colour"
 )
 
-// Gradient is a CSS linear-gradient() or radial-gradient() (CSS Images 3, section 3) with two stops or more, each with
-// its place.
+// Gradient is a CSS linear-gradient() or radial-gradient() (CSS Images 3, section 3) or conic-gradient() (CSS Images 4,
+// section 3.3) with two stops or more, each with its place.
 type Gradient struct {
-	Radial bool
-	Angle  Length // of a linear one, in deg: 0 runs upwards, 90 to the right
-	At     [2]Length
+	Course GradientCourse
+	Angle  Length    // in deg: of a linear one 0 runs upwards and 90 to the right; a conic one begins there
+	At     [2]Length // the middle of a radial or conic one
 	Stops  []Stop
 }
+
+// GradientCourse is how the colours of a gradient follow each other.
+type GradientCourse int
+
+// The courses: along a line, outwards, and clockwise round a middle.
+const (
+	Linear GradientCourse = iota
+	Radial
+	Conic
+)
+
+// gradientNames are the CSS functions by course.
+var gradientNames = [...]string{Linear: "linear-gradient", Radial: "radial-gradient", Conic: "conic-gradient"}
+
+// TurnFrom and TurnShare are the custom properties by which a part that shows a stretch of a circle has conic gradients
+// begin where the stretch begins, and end where it ends: an angle, and a share of the whole turn.
+const (
+	TurnFrom  = "--rb-turn-from"
+	TurnShare = "--rb-turn-share"
+)
 
 // Stop is one colour of a gradient, at a place in percent.
 type Stop struct {
@@ -35,25 +56,31 @@ func (g Gradient) inks() []Value {
 	return inks
 }
 
-func (g Gradient) write(text func(Value) string) string {
+func (g Gradient) write(angle string, stop func(Stop) string) string {
+	middle := "at " + g.At[0].String() + " " + g.At[1].String()
 	words := make([]string, 0, len(g.Stops)+1)
-	name := "linear-gradient("
-	if g.Radial {
-		name = "radial-gradient("
-		words = append(words, "at "+g.At[0].String()+" "+g.At[1].String())
-	} else {
-		words = append(words, formatMilli(g.Angle.Milli)+"deg")
+	words = append(words, [...]string{Linear: angle, Radial: middle, Conic: "from " + angle + " " + middle}[g.Course])
+	for _, s := range g.Stops {
+		words = append(words, stop(s))
 	}
-	for _, stop := range g.Stops {
-		words = append(words, text(stop.Ink)+" "+formatMilli(stop.Place.Milli)+"%")
-	}
-	return name + strings.Join(words, ", ") + ")"
+	return gradientNames[g.Course] + "(" + strings.Join(words, ", ") + ")"
 }
 
-func (g Gradient) String() string { return g.write(Value.String) }
+func (g Gradient) angle() string { return formatMilli(g.Angle.Milli) + "deg" }
+
+func (g Gradient) String() string {
+	return g.write(g.angle(), func(s Stop) string { return s.Ink.String() + " " + s.Place.String() })
+}
 
 // CSS writes the image value.
-func (g Gradient) CSS() string { return g.write(Value.CSS) }
+func (g Gradient) CSS() string {
+	if g.Course != Conic {
+		return g.write(g.angle(), func(s Stop) string { return s.Ink.CSS() + " " + s.Place.String() })
+	}
+	return g.write("calc("+g.angle()+" + var("+TurnFrom+",0deg))", func(s Stop) string {
+		return s.Ink.CSS() + " calc(" + s.Place.String() + "*var(" + TurnShare + ",1))"
+	})
+}
 
 // Colours are the colours that a gradient passes through, as CSS paints it: premultiplied, in gamma-encoded sRGB. The
 // resolver says what a value stands for.
@@ -78,8 +105,10 @@ func (g Gradient) Colours(resolve func(Value) (colour.Colour, bool)) []colour.Co
 }
 
 func parseGradient(p Property, name, inside string, tokens TokenNames) (Layer, error) {
-	g := Gradient{Radial: name == "radial-gradient", Angle: Length{180_000, ""}, At: [2]Length{{50_000, "%"},
-		{50_000, "%"}}}
+	g := Gradient{Course: GradientCourse(slices.Index(gradientNames[:], name)), At: [2]Length{{50_000, "%"}, {50_000, "%"}}}
+	if g.Course == Linear {
+		g.Angle.Milli = 180_000
+	}
 	pieces := splitOutsideBrackets(inside, ',')
 	if len(pieces) > 0 {
 		used, err := g.readDirection(pieces[0])
@@ -106,18 +135,23 @@ func parseGradient(p Property, name, inside string, tokens TokenNames) (Layer, e
 	return g, nil
 }
 
-// readDirection reads an angle or a position; false where the piece is a stop already.
+// readDirection reads an angle, a position or both; false where the piece is a stop already.
 func (g *Gradient) readDirection(piece string) (bool, error) {
-	if angle, ok := strings.CutSuffix(piece, "deg"); ok && !g.Radial {
-		milli, err := parseMilli(angle)
-		if err != nil || milli < -360_000 || milli > 360_000 {
-			return false, fmt.Errorf("%q is not an angle from -360deg to 360deg", piece)
+	words := strings.Fields(piece)
+	switch {
+	case g.Course == Linear && len(words) == 1 && strings.HasSuffix(piece, "deg"):
+		return true, g.readAngle(piece)
+	case g.Course == Radial && len(words) > 0 && words[0] == "circle":
+		words = words[1:]
+	case g.Course == Conic && len(words) > 1 && words[0] == "from":
+		if err := g.readAngle(words[1]); err != nil {
+			return false, err
 		}
-		g.Angle = Length{milli, ""}
-		return true, nil
+		if words = words[2:]; len(words) == 0 {
+			return true, nil
+		}
 	}
-	words := strings.Fields(strings.TrimPrefix(piece, "circle "))
-	if !g.Radial || len(words) != 3 || words[0] != "at" {
+	if g.Course == Linear || len(words) != 3 || words[0] != "at" {
 		return false, nil
 	}
 	for i, word := range words[1:] {
@@ -128,6 +162,16 @@ func (g *Gradient) readDirection(piece string) (bool, error) {
 		g.At[i] = Length{l.Milli, "%"}
 	}
 	return true, nil
+}
+
+func (g *Gradient) readAngle(text string) error {
+	angle, ok := strings.CutSuffix(text, "deg")
+	milli, err := parseMilli(angle)
+	if err != nil || !ok || milli < -360_000 || milli > 360_000 {
+		return fmt.Errorf("%q is not an angle from -360deg to 360deg", text)
+	}
+	g.Angle.Milli = milli
+	return nil
 }
 
 // readStop reads a colour and its place; without one, stops are spaced evenly.

@@ -96,7 +96,8 @@ func parseLayers(p Property, text string, tokens TokenNames) (Value, error) {
 			return nil, fmt.Errorf("%q is not a gradient, a pattern or a picture", piece)
 		}
 		read := map[string]func(Property, string, string, TokenNames) (Layer, error){
-			"linear-gradient": parseGradient, "radial-gradient": parseGradient, "picture": parsePicture,
+			gradientNames[Linear]: parseGradient, gradientNames[Radial]: parseGradient, gradientNames[Conic]: parseGradient,
+			"picture":       parsePicture,
 			string(Stripes): parsePattern, string(Dots): parsePattern, string(Grid): parsePattern, string(Checks): parsePattern,
 		}[name]
 		if read == nil {

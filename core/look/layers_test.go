@@ -20,6 +20,14 @@ func TestLayers(t *testing.T) {
 			"0),linear-gradient(90deg,var(--rb-line) 1px,transparent 0)", "24px 24px,24px 24px;0 0,0 0;repeat,repeat"},
 		{"checks(line, 12px)", "", "repeating-conic-gradient(var(--rb-line) 0 25%,transparent 0 50%)",
 			"24px 24px;0 0;repeat"},
+		{"conic-gradient(accent, ink)", "conic-gradient(from 0deg at 50% 50%, accent 0%, ink 100%)",
+			"conic-gradient(from calc(0deg + var(--rb-turn-from,0deg)) at 50% 50%, var(--rb-accent) " +
+				"calc(0%*var(--rb-turn-share,1)), var(--rb-ink) calc(100%*var(--rb-turn-share,1)))", ""},
+		{"radial-gradient(circle at 10% 20%, ink, #fff 30%)", "radial-gradient(at 10% 20%, ink 0%, #ffffff 30%)",
+			"radial-gradient(at 10% 20%, var(--rb-ink) 0%, #ffffff 30%)", ""},
+		{"conic-gradient(from 90deg, ink, #fff)", "conic-gradient(from 90deg at 50% 50%, ink 0%, #ffffff 100%)",
+			"conic-gradient(from calc(90deg + var(--rb-turn-from,0deg)) at 50% 50%, var(--rb-ink) " +
+				"calc(0%*var(--rb-turn-share,1)), #ffffff calc(100%*var(--rb-turn-share,1)))", ""},
 		{"picture(sky)", "picture(sky, cover, 50% 50%)", "var(--rb-picture-sky)", "cover;50% 50%;no-repeat"},
 		{"picture(sky, 320, 0% 100%)", "picture(sky, 320px, 0% 100%)", "var(--rb-picture-sky)", "320px;0% 100%;repeat"},
 		{"linear-gradient(90deg, #000000a6, #00000000), picture(sky, contain)",
@@ -52,7 +60,9 @@ func TestLayers(t *testing.T) {
 	for _, text := range []string{"stripes(line, 2px)", "stripes(line, 12px, 2px)", "dots(line, 1em, 2em)",
 		"checks(line, 2px, 4px)", "grid(nothing, 1px, 4px)", "picture(Sky)", "picture(sky, huge)",
 		"picture(sky, cover, 50%)", "picture(sky, cover, 50% 120%)", "url(x)",
-		"picture(a), picture(b), picture(c), picture(d)", "stripes(line, 2px, 8px, 400deg)"} {
+		"picture(a), picture(b), picture(c), picture(d)", "conic-gradient(90deg, ink, line)",
+		"conic-gradient(from 400deg, ink, line)", "conic-gradient(from 90deg at 50%, ink, line)",
+		"linear-gradient(from 90deg, ink, line)", "radial-gradient(from 90deg at 0% 0%, ink, line)", "stripes(line, 2px, 8px, 400deg)"} {
 		if value, err := property.Parse(text, Vocabulary{}); err == nil {
 			t.Errorf("%s is read as %s", text, value)
 		}

@@ -40,8 +40,8 @@ type TokenNames interface {
 var properties = []Property{
 	{Name: "color", Tokens: ColourToken, Inherited: true, Hint: "a colour or token: #10203a, ink", parse: parseInk},
 	{Name: "background-image", Tokens: ColourToken, Keywords: []string{"none"},
-		Hint: "linear-gradient(135deg, accent 0%, ink 100%), radial-gradient(at 30% 20%, raised, ground), stripes(line, " +
-			"2px, 12px, 45deg), dots(line, 3px, 16px), grid(line, 1px, 24px), checks(line, 12px), picture(name, cover, 50% " +
+		Hint: "linear-gradient(135deg, accent 0%, ink 100%), radial-gradient(at 30% 20%, raised, ground), " +
+			"conic-gradient(from 0deg, accent, ink), stripes(line, 2px, 12px, 45deg), dots(line, 3px, 16px), grid(line, 1px, 24px), checks(line, 12px), picture(name, cover, 50% " +
 			"50%); several with commas, the first on top; or none", parse: parseLayers},
 	{Name: "background-color", Tokens: ColourToken, Hint: "a colour, token or transparent", parse: parseInk},
 	{Name: "accent-color", Tokens: ColourToken, Hint: "the colour of the mark that shows what is chosen", parse: parseInk},

@@ -276,7 +276,7 @@ func (b *board) class() string {
 		classes = append(classes, "rb-along")
 	}
 	if b.form == ringForm || b.form == halfForm {
-		if b.chosen("turn") == "anticlockwise" {
+		if b.chosen("turn") == anticlockwise {
 			classes = append(classes, "rb-anti")
 		}
 		if b.chosen("numbers") == beside {

@@ -49,6 +49,14 @@ func (d *drawing) font(part string) layout.Font { return kind.FontOf(d.r, part) 
 // radius is a part's corner, at most half its thickness.
 func (d *drawing) radius(part string) float64 { return d.r.Length(part, "border-radius") }
 
+// thick is how thick a part of a bar is: as the bar, or thinner.
+func (d *drawing) thick(part string, bar float64) float64 {
+	if own := d.r.Length(part, "stroke-width"); own > 0 {
+		return min(own, bar)
+	}
+	return bar
+}
+
 func (d *drawing) draw() {
 	thick := d.r.Length("bar", "stroke-width")
 	switch d.b.form {
@@ -100,9 +108,10 @@ func (d *drawing) line(thick float64) {
 	each := (d.Width - float64(pips-1)*between) / float64(pips)
 	for i := range pips {
 		begins := float64(i) * (each + between)
-		d.Box(d.from(begins, each), top, each, thick, d.radius("track"), track)
+		whole, within := d.thick("track", thick), d.thick("fill", thick)
+		d.Box(d.from(begins, each), top+(thick-whole)/2, each, whole, d.radius("track"), track)
 		filled := min(max(d.x.Share*float64(pips)-float64(i), 0), 1) * each
-		d.Box(d.from(begins, filled), top, filled, thick, d.radius("fill"), fill)
+		d.Box(d.from(begins, filled), top+(thick-within)/2, filled, within, d.radius("fill"), fill)
 	}
 }
 
@@ -117,9 +126,12 @@ func (d *drawing) column(thick float64) {
 	if d.b.numbersAt() != hidden {
 		d.Text(middle, number.Size, layout.Middle, number, d.x.Number)
 	}
-	d.Box(middle-thick/2, top, thick, height, d.radius("track"), d.r.Said("track", "background-color"))
-	filled := d.x.Share * height
-	d.Box(middle-thick/2, top+height-filled, thick, filled, d.radius("fill"), d.r.Said("fill", "background-color"))
+	upright := func(part string, long float64) {
+		wide := d.thick(part, thick)
+		d.Box(middle-wide/2, top+height-long, wide, long, d.radius(part), d.r.Said(part, "background-color"))
+	}
+	upright("track", height)
+	upright("fill", d.x.Share*height)
 	d.Text(middle, top+height+gap+name.Size, layout.Middle, name, d.x.Name)
 }
 
@@ -132,17 +144,15 @@ func (d *drawing) arc(thick, sweep float64) {
 		high = size / 2
 	}
 	d.Width, d.Height = max(drawnColumn, size), high+drawnMargin+name.Size*1.3
-	a := layout.Arc{X: d.Width / 2, Y: size / 2, Radius: (size - thick) / 2, Thickness: thick, Start: d.begins(sweep),
-		Sweep: sweep, Anti: (d.b.chosen("turn") == "anticlockwise") != d.b.v.FromRight}
-	if a.Anti {
-		a.Start = -a.Start
-	}
+	a := layout.Arc{X: d.Width / 2, Y: size / 2, Radius: (size - thick) / 2, Thickness: thick, Sweep: sweep,
+		Anti: (d.b.chosen("turn") == anticlockwise) != d.b.v.FromRight}
+	a.Start = d.begins(sweep, a.Anti)
 	round := d.b.chosen("ends") == "round"
 	whole := a.Drawn(1, round && sweep < 360)
-	d.Line(a.Path(whole.From, whole.To), d.r.Said("track", "background-color"), thick, whole.Round)
+	d.Line(a.Path(whole.From, whole.To), d.r.Said("track", "background-color"), d.thick("track", thick), whole.Round)
 	if d.x.Share > 0 {
 		s := a.Drawn(d.x.Share, round)
-		d.Line(a.Path(s.From, s.To), d.r.Said("fill", "background-color"), thick, s.Round)
+		d.Line(a.Path(s.From, s.To), d.r.Said("fill", "background-color"), d.thick("fill", thick), s.Round)
 	}
 	if d.b.numbersAt() != hidden {
 		const half = 0.35 // of the size, from the middle of a figure down to its baseline
@@ -155,14 +165,18 @@ func (d *drawing) arc(thick, sweep float64) {
 	d.Text(d.Width/2, high+drawnMargin+name.Size, layout.Middle, name, d.x.Name)
 }
 
-// begins is where a ring begins, in degrees from the top.
-func (d *drawing) begins(sweep float64) float64 {
-	from := 0.0
+// begins is where an arc begins, in degrees clockwise from the top: a half ring at its end on the left, or on the right
+// where it goes the other way.
+func (d *drawing) begins(sweep float64, anti bool) float64 {
+	from, mirrored := 0.0, d.b.v.FromRight
 	if n, ok := d.b.v.Set.Facts["from"].(kind.Whole); ok {
-		return float64(n)
+		from = float64(n)
 	}
 	if sweep < 360 {
-		from = -90
+		from, mirrored = -90, anti
+	}
+	if mirrored {
+		return -from
 	}
 	return from
 }

@@ -110,7 +110,7 @@ var setFields = []kind.Field{
 	{Name: "from", Group: displayGroup, Label: "begins at", Help: "where rings begin, in degrees clockwise from the " +
 		"top: 0 to 359", Type: kind.WholeType{Least: 0, Most: 359}},
 	{Name: "turn", Group: displayGroup, Label: "turns", Help: "which way rings go round",
-		Type: kind.ChoiceType{Words: []string{"clockwise", "anticlockwise"}}},
+		Type: kind.ChoiceType{Words: []string{"clockwise", anticlockwise}}},
 	{Name: "steps", Group: displayGroup, Label: "steps", Help: "how many steps there are; as many as the range has " +
 		"where nothing is said", Type: kind.WholeType{Least: 2, Most: mostPips}},
 	{Name: "step-fill", Group: displayGroup, Label: "steps fill", Help: "whether a step is filled once it is " +
@@ -130,6 +130,7 @@ const (
 	above, beside, inside, over, riding, hidden = "above", "beside", "inside", "over", "riding", "hidden"
 	showsPercent, showsValue, showsOf           = "percent", "value", "value of most"
 	alongTrack                                  = "along the bar"
+	anticlockwise                               = "anticlockwise"
 	eachTime                                    = "each time"
 	inPart                                      = "in part"
 	averageLine, targetLine                     = "average", "target"

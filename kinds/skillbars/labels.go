@@ -267,8 +267,11 @@ func (b *board) shares() []kind.Variable {
 	round := b.chosen("ends") == "round"
 	if b.form == ringForm || b.form == halfForm {
 		variables = append(variables, kind.Variable{Name: "--rb-round", Value: map[bool]string{true: "1", false: "0"}[round]})
-		if from := b.fact("from"); from != "" {
-			variables = append(variables, kind.Variable{Name: "--rb-from", Value: from + "deg"})
+		if from, err := strconv.Atoi(b.fact("from")); err == nil && b.form == ringForm {
+			if b.chosen("turn") == anticlockwise { // which is drawn as a mirror image
+				from = 360 - from
+			}
+			variables = append(variables, kind.Variable{Name: "--rb-from", Value: strconv.Itoa(from) + "deg"})
 		}
 	}
 	for i, r := range b.v.Set.Records {

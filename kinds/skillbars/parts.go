@@ -12,6 +12,9 @@ import (
 var paintProperties = []string{"background-color", "background-image", "opacity", "border", "border-radius",
 	"box-shadow"}
 
+// barProperties are those of what may be thinner than its bar.
+var barProperties = append(slices.Clone(paintProperties), "stroke-width")
+
 // withoutTiles are the forms whose bars stand beside their words.
 var withoutTiles = []string{lineForm, columnForm, ringForm, halfForm, stepsForm}
 
@@ -87,13 +90,14 @@ var barParts = []kind.Part{
 			"animation-name": "fill", "animation-duration": "900ms", "animation-delay": "80ms each",
 			"animation-timing-function": "ease-out", "animation-range-start": "entry 50%", "stroke-width@featured": "18px"},
 		In: map[string]map[string]string{columnForm: {"stroke-width": "20px"}}},
-	{Name: "track", Fixed: true, Forms: withoutTiles, Help: "the whole bar", Parent: "bar", Properties: paintProperties,
-		As:       map[string]string{"border-radius": "--rb-track-radius"},
-		Defaults: map[string]string{"background-color": "line", "border-radius": "99px"}},
+	{Name: "track", Fixed: true, Forms: withoutTiles, Help: "the whole bar; it may be thinner than the bar", Parent: "bar",
+		Properties: barProperties,
+		As:         map[string]string{"border-radius": "--rb-track-radius", "stroke-width": "--rb-track-thickness"},
+		Defaults:   map[string]string{"background-color": "line", "border-radius": "99px"}},
 	{Name: "fill", Fixed: true, Forms: withoutTiles, Control: true, Ink: "background-color", Help: "what is filled " +
-		"of the bar",
-		Parent: "track", Properties: paintProperties,
-		As: map[string]string{"border-radius": "--rb-fill-radius"},
+		"of the bar; it may be thinner than the bar",
+		Parent: "track", Properties: barProperties,
+		As: map[string]string{"border-radius": "--rb-fill-radius", "stroke-width": "--rb-fill-thickness"},
 		Defaults: map[string]string{"background-color": "action", "border-radius": "99px",
 			"background-color@featured": "good"}},
 	{Name: "tile-track", Fixed: true, Forms: []string{tileForm}, Help: "the whole " +

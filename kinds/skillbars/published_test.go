@@ -178,6 +178,30 @@ func TestGroundsOfTheFill(t *testing.T) {
 			t.Errorf("%s: half-way along the fill the brightness is %.0f, want %.0f", ground, got, want[1])
 		}
 	}
+	// Round a ring, too, whichever way it goes and wherever it begins.
+	for _, c := range []struct {
+		ground, turn, from, form string
+		start, sweep, want       float64 // degrees, and the brightness in the middle of the fill
+	}{
+		{"along the fill", "clockwise", "0", "ring", 0, 360, 127.5},
+		{"along the bar", "anticlockwise", "90", "ring", 90, -360, 0.4 * 255},
+		{"along the fill", "clockwise", "90", "half-ring", -90, 180, 127.5},
+		{"along the bar", "clockwise", "90", "half-ring", -90, 180, 0.4 * 255},
+	} {
+		g := testkit.Gallery{Kind: "skillbars", Facts: map[string]string{"ground": c.ground, "turn": c.turn, "from": c.from},
+			Records: []map[string]string{skill("a", "80")}}
+		g.Look = map[string]string{"fill.background-image": "conic-gradient(#000000 0%, #ffffff 100%)",
+			"bar.width": "200px", "bar.stroke-width": "40px"}
+		_, address := testkit.Publish(t, g.Site(t))
+		b.Open(address + g.PageOf(c.form))
+		box := testkit.Eval[[2]float64](b, `(() => { const r = document.querySelector('.rb-fill').getBoundingClientRect();
+			return [r.left + r.width / 2, r.top + r.width / 2]; })()`)
+		turned := (c.start + c.sweep*0.4) * math.Pi / 180 // half of 80 %
+		got := pixels(t, b)(box[0]+80*math.Sin(turned), box[1]-80*math.Cos(turned))
+		if math.Abs(got-c.want) > 5 {
+			t.Errorf("%v: half-way along the fill the brightness is %.0f, want %.0f", c, got, c.want)
+		}
+	}
 	g := testkit.Gallery{Kind: "skillbars", Facts: map[string]string{}, Records: []map[string]string{skill("a", "100")}}
 	g.Look = map[string]string{"fill.background-color": "#ffffff", "fill.background-image": "stripes(#000000, 6px, 12px)",
 		"bar.stroke-width": "40px"}
@@ -310,4 +334,51 @@ func TestAHundredBarsFillSmoothly(t *testing.T) {
 		}
 	}
 	t.Errorf("a task takes %.0f ms", longest)
+}
+
+// Track and fill are each as thick as is said, along the middle of their bar, and never thicker than it.
+func TestTrackAndFillHaveAThicknessEach(t *testing.T) {
+	b := testkit.Launch(t, 1200, 900)
+	b.LessMotion(true)
+	for _, c := range []struct{ track, fill, wantTrack, wantFill float64 }{{6, 20, 6, 20}, {20, 8, 20, 8}, {4, 90, 4, 20}} {
+		g := testkit.Gallery{Kind: "skillbars", Facts: map[string]string{"numbers": "hidden", "names": "above"},
+			Records: []map[string]string{skill("a", "50")}}
+		g.Look = map[string]string{"bar.stroke-width": "20px", "track.stroke-width": fmt.Sprint(c.track, "px"),
+			"fill.stroke-width": fmt.Sprint(c.fill, "px"), "fill.background-color": "#000000", "bar.width": "160px",
+			"track.background-color": "#808080", "board.background-color": "#ffffff", "fill.border-radius": "0",
+			"track.border-radius": "0", "skills.grid-template-columns": "1"}
+		_, address := testkit.Publish(t, g.Site(t))
+		for _, form := range []string{"line", "column", "ring", "half-ring"} {
+			b.Open(address + g.PageOf(form))
+			bar := testkit.Eval[[4]float64](b, `(() => { const r = document.querySelector('.rb-bar').getBoundingClientRect();
+				return [r.left, r.top, r.width, r.height]; })()`)
+			at := pixels(t, b)
+			// thick is how many px across a bar are darker than a brightness, at a share of its length.
+			thick := func(share, dark float64) (n float64) {
+				for across := -30.0; across < 30; across += 0.5 {
+					x, y := bar[0]+share*bar[2], bar[1]+bar[3]/2+across
+					switch form {
+					case "column":
+						x, y = bar[0]+bar[2]/2+across, bar[1]+(1-share)*bar[3]
+					case "ring", "half-ring":
+						turned := share * 2 * math.Pi
+						if form == "half-ring" {
+							turned = (share - 0.5) * math.Pi
+						}
+						x, y = bar[0]+80+(70+across)*math.Sin(turned), bar[1]+80-(70+across)*math.Cos(turned)
+					}
+					if x > 0 && y > 0 && at(x, y) < dark {
+						n += 0.5
+					}
+				}
+				return n
+			}
+			if got := thick(0.25, 60); math.Abs(got-c.wantFill) > 1.6 {
+				t.Errorf("%v, %s: the fill is %g px thick", c, form, got)
+			}
+			if got := thick(0.75, 190); math.Abs(got-c.wantTrack) > 1.6 {
+				t.Errorf("%v, %s: the track is %g px thick", c, form, got)
+			}
+		}
+	}
 }

@@ -125,9 +125,13 @@ export class Grid {
     try {
       let wanted;
       let tries = 3; // what cannot be had is not asked for again and again
-      while (tries-- > 0 && (wanted = this.sheet.wanted())) await this.desk.choose(wanted);
+      while (tries-- > 0 && (wanted = this.sheet.wanted())) {
+        this.scroll.setAttribute('aria-busy', true); // rows may be higher than the room that was kept for them
+        await this.desk.choose(wanted);
+      }
     } finally {
       this.looking = false;
+      this.scroll.removeAttribute('aria-busy');
     }
   }
 

@@ -10,7 +10,8 @@ export class Mends {
     this.button = null;
     this.taken = -1; // the place of the mend that was taken last, until its mark has gone
     const list = document.body; // the list itself is drawn anew
-    for (const kind of ['pointerover', 'focusin']) list.addEventListener(kind, (event) => this.#follow(event.target));
+    // Not pointerover: the list may move under a mouse that stands still, while the keyboard chooses.
+    for (const kind of ['pointermove', 'focusin']) list.addEventListener(kind, (event) => this.#follow(event.target));
     list.addEventListener('pointerout', (event) => {
       if (!event.relatedTarget) this.#follow(document.activeElement);
     });
