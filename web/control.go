@@ -27,10 +27,11 @@ type controlView struct {
 	Ink                inkField
 	Layers             []layerField
 	Adds               []layerChoice
-	Border             borderField
-	Sides              [4]string // as texts
-	Names              []string  // of the sides or corners
+	Borders            []borderField // one, or one for each side
+	Sides              [4]string     // as texts
+	Names              []string      // of the sides or corners
 	Joined             bool
+	Sided              bool // a border may be parted: the part has one on each side
 	Text               string
 	Shadows            []shadowField
 	Inset              bool // a shadow may lie inside
@@ -63,6 +64,7 @@ type borderField struct {
 	Width string
 	Style string
 	Ink   inkField
+	Text  string
 }
 
 type shadowField struct {
@@ -128,7 +130,7 @@ func (s *Server) control(w http.ResponseWriter, r *http.Request) {
 	}
 	c := controls{tokens: tokens, pictures: pictures}
 	view := c.of(at, property, ledger.Effective(set, block, cascade, key, part))
-	view.Joined = view.Joined && r.FormValue("parted") == ""
+	view.Joined, view.Sided = view.Joined && r.FormValue("parted") == "", part.As[property.Name] == ""
 	view.Chips = c.chips(property, s.dresses[l.Site.House.Dress])
 	if form := l.Site.FormOf(block); form.Packings != nil && property.Name == columnsProperty && key.Record == "" {
 		subject, err := s.subject(l.Site, block.ID, time.Now())
@@ -169,7 +171,7 @@ func (c controls) of(at string, p look.Property, v look.Value) controlView {
 	case "box-shadow", "text-shadow", "filter":
 		c.shadows(&view, p, plain)
 	case "border":
-		c.border(&view, v)
+		c.borders(&view, v)
 	case "padding", "margin", "border-radius":
 		c.sides(&view, p, v)
 	case "transition-timing-function", "animation-timing-function":
@@ -327,17 +329,28 @@ func (c controls) shadows(view *controlView, p look.Property, v look.Value) {
 	}
 }
 
-func (c controls) border(view *controlView, v look.Value) {
-	view.Shape = "border"
-	view.Border = borderField{"1", "solid", c.ink(look.Token("line"))}
-	if b, ok := v.(look.Border); ok && b.Style != "none" {
-		width, _ := b.Width.(look.Length)
-		view.Border = borderField{share(width), string(b.Style), c.ink(b.Ink)}
+func (c controls) borders(view *controlView, v look.Value) {
+	view.Shape, view.Names = "border", sideNames
+	four, said := look.BordersOf(v)
+	view.Joined = four[0] == four[1] && four[0] == four[2] && four[0] == four[3]
+	for _, b := range four {
+		field := borderField{"1", "solid", c.ink(look.Token("line")), b.String()}
+		switch {
+		case said && !b.None():
+			width, _ := b.Width.(look.Length)
+			field.Width, field.Style, field.Ink = share(width), string(b.Style), c.ink(b.Ink)
+		case said && !view.Joined:
+			field.Style = b.String()
+		}
+		view.Borders = append(view.Borders, field)
 	}
 }
 
+// sideNames are those of the sides, in CSS order.
+var sideNames = []string{"top", "right", "bottom", "left"}
+
 func (c controls) sides(view *controlView, p look.Property, v look.Value) {
-	view.Shape, view.Names, view.Joined = "sides", []string{"top", "right", "bottom", "left"}, true
+	view.Shape, view.Names, view.Joined = "sides", sideNames, true
 	if p.Name == "border-radius" {
 		view.Names = []string{"top left", "top right", "bottom right", "bottom left"}
 	}

@@ -511,6 +511,9 @@ func (k *Kind) ParseLook(keyText, text string) (look.Key, look.Value, error) {
 	if stand, ok := value.(look.Stand); ok && err == nil {
 		err = k.checkStand(part, stand)
 	}
+	if _, parted := value.(look.Borders); parted && part.As["border"] != "" {
+		err = fmt.Errorf("the border of %s is one line: say one border", part.Name)
+	}
 	return key, value, err
 }
 

@@ -273,8 +273,14 @@ func (l layer) swatch(v look.Value) string {
 			return c.Colour.String()
 		}
 	case look.Border:
-		if v.Style != "none" {
+		if !v.None() {
 			return l.swatch(v.Ink)
+		}
+	case look.Borders:
+		for _, side := range v {
+			if !side.None() {
+				return l.swatch(side.Ink)
+			}
 		}
 	}
 	return ""

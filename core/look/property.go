@@ -94,7 +94,8 @@ var properties = []Property{
 	{Name: "grid-template-columns", Layout: true, Keywords: []string{"auto"}, Span: &Span{"", 1, 8, 1, 3},
 		Hint: "how many stand side by side: 1 to 8, or auto for as many as fit", parse: parseCount},
 	{Name: "gap", Tokens: SpaceToken, Span: &Span{"px", 0, 80, 1, 16}, Hint: "a length or token", parse: parseSpace},
-	{Name: "border", Keywords: []string{"none"}, Tokens: ColourToken, Hint: "1px solid line, or none", parse: parseBorder},
+	{Name: "border", Keywords: []string{"none"}, Tokens: ColourToken, Hint: "1px solid line, or none; by side, from the top clockwise: " +
+		"3px solid accent, none", parse: parseBorder},
 	{Name: "border-radius", Tokens: RadiusToken, Hint: "one to four lengths or tokens", parse: parseSides},
 	{Name: "box-shadow", Tokens: ShadowToken, Keywords: []string{"none"}, Hint: "0 2px 8px 0 #0003, a token, or none",
 		parse: parseShadows},
@@ -176,7 +177,7 @@ func (p Property) Parse(text string, tokens TokenNames) (Value, error) {
 func (p Property) keyword(text string) Value {
 	switch p.Name {
 	case "border":
-		return Border{Style: "none"}
+		return Border{Style: noBorder}
 	case "box-shadow":
 		return Shadows{}
 	case "text-shadow":

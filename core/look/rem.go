@@ -28,6 +28,15 @@ func typeCSS(v Value) string {
 }
 
 // cssOf is the CSS of a property's value.
+// Declarations are what CSS is told of a property's value: one declaration, or several where no one CSS property takes
+// it.
+func Declarations(name string, v Value) []Declaration {
+	if borders, parted := v.(Borders); parted {
+		return borders.declarations()
+	}
+	return []Declaration{{name, cssOf(name, v)}}
+}
+
 func cssOf(property string, v Value) string {
 	if property == "font-size" {
 		return typeCSS(v)

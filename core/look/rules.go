@@ -132,7 +132,7 @@ func (c Cascade) partRules(part PartSpec, records []RecordRef) []Rule {
 					name = as
 				}
 				if property != AnchorProperty { // which is made of what is beside it
-					rule.Declarations = append(rule.Declarations, Declaration{name, cssOf(property, said.Value)})
+					rule.Declarations = append(rule.Declarations, Declarations(name, said.Value)...)
 				}
 				rule.Declarations = append(rule.Declarations, besides...)
 				given[property] = append(given[property], emitted{rule, css})

@@ -174,10 +174,16 @@ func tokensIn(v Value) []Token {
 		}
 		return slices.Compact(out)
 	case Border:
-		if v.Style == "none" {
+		if v.None() {
 			return nil
 		}
 		return append(tokensIn(v.Width), tokensIn(v.Ink)...)
+	case Borders:
+		var out []Token
+		for _, side := range v {
+			out = append(out, tokensIn(side)...)
+		}
+		return out
 	case Shadows:
 		var out []Token
 		for _, s := range v {

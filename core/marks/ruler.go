@@ -55,8 +55,8 @@ func (r ruler) side(name string, side int) float64 {
 		}
 	}
 	if said, ok := r.p.resolve(r.t, name, "border"); ok && part.As["border"] != "border-top" {
-		if border, ok := said.Value.(look.Border); ok && border.Style != "none" {
-			total += snapped(r.length(part, border.Width))
+		if borders, ok := look.BordersOf(said.Value); ok && !borders[side].None() {
+			total += snapped(r.length(part, borders[side].Width))
 		}
 	}
 	return total

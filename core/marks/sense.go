@@ -110,9 +110,13 @@ func (p painter) onlyColour(set kind.Set) []Mark {
 
 // sameShape reports whether two values differ in colour at most.
 func sameShape(a, b look.Value) bool {
-	if x, ok := a.(look.Border); ok {
-		y, ok := b.(look.Border)
-		return ok && x.Style == y.Style && (x.Style == "none" || x.Width.CSS() == y.Width.CSS())
+	if these, ok := look.BordersOf(a); ok {
+		those, ok := look.BordersOf(b)
+		for i, x := range these {
+			y := those[i]
+			ok = ok && x.Style == y.Style && (x.None() || x.Width.CSS() == y.Width.CSS())
+		}
+		return ok
 	}
 	return a.CSS() == b.CSS()
 }
