@@ -82,7 +82,7 @@ func (b Body) Records(ground string, class func(kind.View) string,
 
 // Inside is what stands in a record, in the order in which it is read: that of the widest width.
 func (b Body) Inside(v kind.View, reader any, record kind.Record) template.HTML {
-	return Inside(b.sequence(v, record, 0), At{v, record, reader, &b})
+	return b.headerHTML(v) + Inside(b.sequence(v, record, 0), At{v, record, reader, &b})
 }
 
 // ordered lists the slots from the top as the layout has them.
@@ -214,6 +214,8 @@ func (b Body) variables(v kind.View) []kind.Variable {
 func (b Body) rowsOf(v kind.View, record kind.Record, width int, filled map[string]int) []kind.Variable {
 	row := 1
 	at := map[string]string{}
+	end := b.headerEnd(v, filled)
+	headed := 0
 	for _, s := range b.sequence(v, record, width) {
 		lines := filled[s.Name()]
 		if lines == 0 {
@@ -224,8 +226,14 @@ func (b Body) rowsOf(v kind.View, record kind.Record, width int, filled map[stri
 			at[s.Name()] += " / span " + strconv.Itoa(lines)
 		}
 		row += lines
+		if s.Name() == end {
+			headed = row
+		}
 	}
 	var variables []kind.Variable
+	if headed > 0 {
+		variables = append(variables, kind.Variable{Name: headerRow, Width: width, Value: strconv.Itoa(headed)})
+	}
 	for _, s := range b.Slots {
 		if place, ok := at[s.Name()]; ok {
 			variables = append(variables, kind.Variable{Name: rowVariable(s.Name()), Width: width, Value: place})

@@ -2,6 +2,7 @@ package anatomy
 
 import (
 	"fmt"
+	"html/template"
 	"slices"
 	"strings"
 
@@ -28,6 +29,8 @@ type Layout struct {
 	// Bleeds is a slot that reaches over the padding of its record to its edges, where it stands above the others; nil
 	// for none.
 	Bleeds func(kind.Set) string
+	// Header is a ground behind the first slots of a record; nil for none.
+	Header *Header
 	// Groups are the lists in which the records of a set stand; one of all where it is nil.
 	Groups func(kind.Set) []Group
 	// Least and Most are how wide a record is, in CSS px; Most is 0 where it may be as wide as there is room.
@@ -35,6 +38,72 @@ type Layout struct {
 	// Joined says whether records stand without a gap; nil where they never do.
 	Joined func(kind.Set) bool
 }
+
+// Header is a ground of its own behind the slots of a record from the top to one of them.
+type Header struct {
+	Part string
+	// To are the slots to which it can reach.
+	To []string
+	// Last is the one to which it reaches; "" where the set has no header.
+	Last func(kind.Set) string
+}
+
+// headerRow is the custom property with the line of the grid at which the header ends.
+const headerRow = "--rb-header-end"
+
+// headerEnd is the slot at which the header ends: the last one down to there that any record fills; "" for no header.
+func (b Body) headerEnd(v kind.View, filled map[string]int) string {
+	if b.Layout.Header == nil {
+		return ""
+	}
+	last, end := b.Layout.Header.Last(v.Set), ""
+	if last == "" {
+		return ""
+	}
+	for _, s := range b.ordered() {
+		if filled[s.Name()] > 0 {
+			end = s.Name()
+		}
+		if s.Name() == last {
+			break
+		}
+	}
+	return end
+}
+
+// headerHTML is the element of the header, which says nothing.
+func (b Body) headerHTML(v kind.View) template.HTML {
+	end := kind.Remember(v, "header", func() string { return b.headerEnd(v, b.filled(v)) })
+	if end == "" {
+		return ""
+	}
+	return template.HTML(fmt.Sprintf(`<div class="%s %s" aria-hidden="true"></div>`, Class(b.Layout.Header.Part),
+		toSlot(end)))
+}
+
+// toSlot is a class of a header that reaches to a slot.
+func toSlot(slot string) string { return Class("to-" + slot) }
+
+// headerCSS lays the header over the padding of its record. Below its last slot there is as much room in it as above
+// its first, and half of that after it.
+func (b Body) headerCSS(record string) string {
+	header := "." + Class(b.Layout.Header.Part)
+	var css strings.Builder
+	fmt.Fprintf(&css, "%s { grid-area: 1 / 1 / var(%s) / -1; margin: calc(-1 * var(--rb-pad-top)) "+
+		"calc(-1 * var(--rb-pad-right)) calc(var(--rb-pad-top) / 2) calc(-1 * var(--rb-pad-left)); border-radius: inherit; "+
+		"border-end-start-radius: 0; border-end-end-radius: 0; }\n%s { padding: var(--rb-pad); }\n"+
+		"%s ~ %s { grid-column: 1 / -1; }\n", header, headerRow, record, header, b.inRows())
+	var last []string
+	for _, name := range b.Layout.Header.To {
+		last = append(last, fmt.Sprintf("%s > .%s ~ .%s", record, toSlot(name), b.slot(name).class()))
+	}
+	fmt.Fprintf(&css, "%s { padding-block-end: calc(var(--rb-pad-top) * 1.5); }\n", strings.Join(last, ", "))
+	return css.String()
+}
+
+// Padded is the custom property that carries the padding of a record over which a header or a slot reaches, with one
+// more for each side.
+const Padded = "--rb-pad"
 
 // Group is some of a set's records, and a class of the form's own on the element around them.
 type Group struct {
@@ -121,6 +190,9 @@ func (b Body) css() string {
 	}
 	if b.Layout.Side != nil {
 		css.WriteString(b.sideCSS(record))
+	}
+	if b.Layout.Header != nil {
+		css.WriteString(b.headerCSS(record))
 	}
 	return css.String()
 }

@@ -163,7 +163,7 @@ var parts = []kind.Part{
 			listForm: {"grid-template-columns": "1", "gap": "space-6"}, stripForm: {"gap": "space-5"}}},
 	{Name: boxPart, Help: "one box", Place: look.RecordItem, Parent: rowPart, InkFollows: true,
 		Properties: anatomy.RecordProperties,
-		As:         map[string]string{"text-align": "--rb-align", "padding": "--rb-pad"},
+		As:         map[string]string{"text-align": "--rb-align", "padding": anatomy.Padded},
 		Defaults:   map[string]string{"text-align": "start", "padding": "0"},
 		In: map[string]map[string]string{
 			gridForm: boxed(), mixedForm: boxed(), stripForm: {"text-align": "center"}}},

@@ -135,6 +135,7 @@ var setFields = []kind.Field{
 	bulletField, lackingField, laterField,
 	{Name: "stand", Group: displayGroup, Label: "cards", Help: "whether the cards stand apart or joined",
 		Type: kind.ChoiceType{Words: []string{"apart", "joined"}}},
+	headerField,
 	{Name: "lists", Group: displayGroup, Label: "lists", Help: "every feature on every card, or what a plan has beyond " +
 		"a cheaper one", Type: kind.ChoiceType{Words: []string{"every feature", "what is new"}}},
 	{Name: "equal", Group: displayGroup, Label: "equal rows", Help: "where the matrix shows features that are the same " +

@@ -19,7 +19,7 @@ var kept struct {
 
 // slots are what a plan holds, in the order of the ledger. The first names it.
 func slots() []anatomy.Slot {
-	kept.once.Do(func() { kept.slots = declaredSlots() })
+	kept.once.Do(func() { kept.slots = withHeader(declaredSlots()) })
 	return kept.slots
 }
 
@@ -35,7 +35,7 @@ func declaredSlots() []anatomy.Slot {
 				"line-height": "leading-tight", "margin": "0 0 space-0"}}),
 		anatomy.Text(kind.Field{Name: "subtitle", Label: "subtitle", Help: "whom it is for", Type: kind.TextType{Most: 200},
 			Aliases: []string{"description", "for", "tagline", "who for", "beschreibung", "summary"}},
-			kind.Part{Name: "text", Forms: withTexts, Help: "the subtitle",
+			kind.Part{Name: textPart, Forms: withTexts, Help: "the subtitle",
 				Properties: and(anatomy.TextProperties, "max-width"), Defaults: map[string]string{"color": "quiet",
 					"color@featured": "feature-quiet", "font-size": "type-3", "font-size@middle": "type-2"}}),
 		priceSlot(),
@@ -346,8 +346,8 @@ func fragment[T any](name string, view func(*shop, kind.Record) T) func(anatomy.
 	return of(func(s *shop, r kind.Record) template.HTML { return render(name, view(s, r)) })
 }
 
-// cardPart is the part that stands for a plan where it has a card.
-const cardPart = "card"
+// cardPart is the part that stands for a plan where it has a card, and textPart is its subtitle.
+const cardPart, textPart = "card", "text"
 
 // bodyOf is what a form with cards shows of each plan.
 func bodyOf(form string) anatomy.Body {
@@ -358,7 +358,8 @@ func bodyOf(form string) anatomy.Body {
 	return anatomy.Body{
 		Slots: slots(),
 		Layout: anatomy.Layout{Row: "cards", Record: cardPart, Least: 200, Most: 400,
-			Order:  []string{"title", "badge", "text", "price", "note", "button", "assurance", "features"},
+			Order:  cardOrder,
+			Header: &header,
 			Joined: func(set kind.Set) bool { return kind.Text(set.Facts, "stand") == "joined" }},
 		Reader: reader,
 	}

@@ -1,0 +1,46 @@
+package pricing
+
+import (
+	"slices"
+
+	"rubrel/core/anatomy"
+	"rubrel/core/kind"
+)
+
+// headerPart is the ground behind the upper part of a card.
+const headerPart = "header"
+
+// headerField says how far the header of a card reaches, in the words of headerSlots.
+var headerField = kind.Field{Name: headerPart, Group: displayGroup, Label: "header", Help: "down to what cards have a " +
+	"header with a ground of its own", Type: kind.ChoiceType{Words: []string{"none", "title", "subtitle", "price", "note"}}}
+
+// headerSlots are the slots to which a header can reach, by the words for them.
+var headerSlots = map[string]string{"title": "title", "subtitle": textPart, "price": "price", "note": "note"}
+
+// header is what cards have down to the slot that the set says.
+var header = anatomy.Header{Part: headerPart, To: []string{"title", textPart, "price", "note"}, Last: headerEnd}
+
+func headerEnd(set kind.Set) string { return headerSlots[kind.Text(set.Facts, headerField.Name)] }
+
+func ifHeader(set kind.Set) kind.Paints { return kind.Paints{Absent: headerEnd(set) == ""} }
+
+// cardOrder is the order of the slots of a card, from the top.
+var cardOrder = []string{"title", "badge", textPart, "price", "note", "button", "assurance", "features"}
+
+// withHeader has the parts of those slots stand on the header that it reaches.
+func withHeader(slots []anatomy.Slot) []anatomy.Slot {
+	for i := range slots {
+		at := slices.Index(cardOrder, slots[i].Name())
+		for k := range slots[i].Parts {
+			if part := &slots[i].Parts[k]; !slots[i].Over && at >= 0 && part.Behind == nil {
+				part.Behind = func(set kind.Set, form string) [][]string {
+					if slices.Contains(withCards, form) && at <= slices.Index(cardOrder, headerEnd(set)) {
+						return [][]string{{headerPart}}
+					}
+					return [][]string{nil}
+				}
+			}
+		}
+	}
+	return slots
+}
