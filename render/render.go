@@ -558,6 +558,11 @@ func (d *dressed) view(b *document.Block, cascade look.Cascade) kind.View {
 			return ""
 		}
 	}
+	if part, ok := set.Kind.RecordPart(b.Form); ok && cascade.Hides(part.Name) {
+		view.Hidden = func(record kind.Record, width int) bool {
+			return cascade.Hidden(part.Name, record.ID, record.Featured, width)
+		}
+	}
 	if cascade.MovesParts() {
 		view.Stands = func(part string, record kind.Record, width int) (look.Stand, bool) {
 			return cascade.Stands(part, record.ID, record.Featured, width)

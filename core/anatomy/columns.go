@@ -21,6 +21,7 @@ func (b Body) Columns(v kind.View, width int) int {
 
 // columnsAt is how many stand side by side in a block of a width's look that is so many CSS px wide.
 func (b Body) columnsAt(v kind.View, width int, frame float64) int {
+	v = v.At(width)
 	n := len(v.Set.Records)
 	if said := min(v.ColumnsAt(width), n); said > 0 {
 		return said
@@ -29,7 +30,7 @@ func (b Body) columnsAt(v kind.View, width int, frame float64) int {
 	if b.Layout.Arrange != nil {
 		return kind.Remember(v, "arranged "+strconv.Itoa(most), func() int { return b.Layout.Arrange(v.Set, most) })
 	}
-	return layout.Columns(n, most)
+	return layout.Columns(max(1, n), most)
 }
 
 // fitting is how many records have room side by side in a block of a width's look that is so many CSS px wide.

@@ -16,8 +16,9 @@ var (
 	EnterProperties = []string{"animation-name", "animation-duration", "animation-delay", "animation-timing-function",
 		"animation-range-start"}
 	// BlockProperties are those of the ground on which a whole block stands.
-	BlockProperties = slices.Concat(BoxProperties, []string{"color", "font-family", "font-size", "line-height"},
+	BlockProperties = slices.Concat(BoxProperties, []string{"color", "font-family", "font-size", "line-height", "display"},
 		EnterProperties)
 	// RecordProperties are those of the box of a record.
-	RecordProperties = slices.Concat(BoxProperties, []string{"color", "text-align", "order"}, EnterProperties)
+	RecordProperties = slices.Concat(BoxProperties, []string{"color", "text-align", "order", "display"},
+		EnterProperties)
 )

@@ -1,5 +1,10 @@
 package kind
 
+import (
+	"slices"
+	"strconv"
+)
+
 // LeastType is the least size of type that text shrinks to, in CSS px (common practice).
 const LeastType = 12.0
 
@@ -89,6 +94,22 @@ type Measure interface {
 
 // Memo remembers what is found out about a view, and is lost with it.
 type Memo struct{ known map[string]any }
+
+// At is the view of the records that are shown at a width.
+func (v View) At(width int) View {
+	if v.Hidden == nil {
+		return v
+	}
+	return Remember(v, "at "+strconv.Itoa(width), func() View {
+		shown := v
+		shown.Set.Records = slices.DeleteFunc(slices.Clone(v.Set.Records), func(r Record) bool { return v.Hidden(r, width) })
+		if len(shown.Set.Records) == len(v.Set.Records) {
+			return v
+		}
+		shown.Hidden, shown.Memo = nil, new(Memo)
+		return shown
+	})
+}
 
 // Remember is what a function makes, which is called once for a name where the view remembers. What it makes follows
 // from the view alone.

@@ -271,6 +271,8 @@ type View struct {
 	// Stands is where a part stands in a record at a width as the look says, false where that is left to the form; nil
 	// where the look says it of none.
 	Stands func(part string, record Record, width int) (look.Stand, bool)
+	// Hidden reports whether the look leaves a record out at a width; nil where it leaves out none at any.
+	Hidden func(record Record, width int) bool
 	// Name is the block's name, for its accessible label.
 	Name string
 	// Now is when the view is made.
@@ -396,6 +398,16 @@ func (k *Kind) PartNamed(name string) (Part, bool) {
 func (k *Kind) ColumnsPart(form string) (Part, bool) {
 	for _, p := range k.PartsOf(form) {
 		if p.Has("grid-template-columns") {
+			return p, true
+		}
+	}
+	return Part{}, false
+}
+
+// RecordPart finds the part of a form that stands for a record, and can leave it out.
+func (k *Kind) RecordPart(form string) (Part, bool) {
+	for _, p := range k.PartsOf(form) {
+		if p.Place == look.RecordItem && p.Has("display") {
 			return p, true
 		}
 	}

@@ -42,11 +42,27 @@ func (c Cascade) Stands(part, record string, featured bool, width int) (Stand, b
 	return stand, ok
 }
 
+// Hides reports whether anything is said of whether a part is shown.
+func (c Cascade) Hides(part string) bool {
+	return c.says(func(key Key) bool { return key.Part == part && key.Property == "display" })
+}
+
+// Hidden reports whether a record's part is left out at a width.
+func (c Cascade) Hidden(part, record string, featured bool, width int) bool {
+	said, _ := c.Resolve(Target{Record: record, Featured: featured, Width: width}, part, "display")
+	return said.Value == Keyword("none")
+}
+
 // MovesParts reports whether anything is said of where parts stand.
 func (c Cascade) MovesParts() bool {
+	return c.says(func(key Key) bool { return key.Property == StandsProperty })
+}
+
+// says reports whether any level says something of a sort.
+func (c Cascade) says(of func(Key) bool) bool {
 	for _, sheet := range []Sheet{c.House, c.Kind, c.Block} {
 		for key := range sheet {
-			if key.Property == StandsProperty {
+			if of(key) {
 				return true
 			}
 		}

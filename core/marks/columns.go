@@ -23,7 +23,10 @@ func (s Subject) columns(set kind.Set) []Mark {
 	var found []Mark
 	seen := map[string]bool{}
 	for width, w := range s.Cascade.Widths {
-		n, columns := len(set.Records), form.Columns(s.View, width)
+		n, columns := len(s.View.At(width).Set.Records), form.Columns(s.View, width)
+		if n < 2 {
+			continue
+		}
 		rows := rowsOf(form, s.View, width)
 		if last := len(rows) - 1; columns > 1 && rows[last] == 1 && slices.Max(rows) > 1 {
 			mark := Mark{ID: "orphan " + w.Name, Finding: kind.Finding{Check: "orphan", Where: "the last row, " + w.Name,
@@ -50,7 +53,7 @@ func rowsOf(form kind.Form, v kind.View, width int) []int {
 	}
 	var rows []int
 	columns := form.Columns(v, width)
-	for n := len(v.Set.Records); n > 0; n -= columns {
+	for n := len(v.At(width).Set.Records); n > 0; n -= columns {
 		rows = append(rows, min(n, columns))
 	}
 	return rows
@@ -102,7 +105,7 @@ func (s Subject) unevenRows(set kind.Set, form kind.Form, width int, rows []int)
 	var found []Mark
 	from := 0
 	for _, n := range rows {
-		row := set.Records[from : from+n]
+		row := s.View.At(width).Set.Records[from : from+n]
 		from += n
 		least, most := math.Inf(1), 0.0
 		tallest := row[0]

@@ -515,14 +515,15 @@ func (f *fitter) uneven(part string, lines map[string]int, width int) (Mark, boo
 
 // unevenRow are the records of the first row whose texts differ in their number of lines, by that.
 func (f *fitter) unevenRow(lines map[string]int, width int) map[int][]string {
-	rows := []int{len(f.set.Records)}
+	shown := f.View.At(width).Set.Records
+	rows := []int{len(shown)}
 	if f.form.Columns != nil {
 		rows = rowsOf(f.form, f.View, width)
 	}
 	from := 0
 	for _, n := range rows {
 		byLines := map[int][]string{}
-		for _, record := range f.set.Records[from : from+n] {
+		for _, record := range shown[from : from+n] {
 			if count := lines[record.ID]; count > 0 {
 				byLines[count] = append(byLines[count], record.ID)
 			}

@@ -13,7 +13,7 @@ func mixedVariables(body anatomy.Body) func(kind.View) []kind.Variable {
 	return func(v kind.View) []kind.Variable {
 		var variables []kind.Variable
 		for _, step := range body.Steps(v) {
-			across, down, _ := largeOver(len(v.Set.Records), step.Columns)
+			across, down, _ := largeOver(len(v.At(step.Width).Set.Records), step.Columns)
 			variables = append(variables,
 				kind.Variable{Name: "--rb-large-across", Width: step.Width, From: step.From, Value: strconv.Itoa(across)},
 				kind.Variable{Name: "--rb-large-down", Width: step.Width, From: step.From, Value: strconv.Itoa(down)})
@@ -23,11 +23,11 @@ func mixedVariables(body anatomy.Body) func(kind.View) []kind.Variable {
 }
 
 // mixedShare is how many of a box stand side by side where there are so many columns: the first lies over several.
-func mixedShare(v kind.View, r kind.Record, _, columns int) float64 {
+func mixedShare(v kind.View, r kind.Record, width, columns int) float64 {
 	if r.ID == "" || r.ID != v.Set.Records[0].ID {
 		return float64(columns)
 	}
-	across, _, _ := largeOver(len(v.Set.Records), columns)
+	across, _, _ := largeOver(len(v.At(width).Set.Records), columns)
 	return float64(columns) / float64(across)
 }
 
@@ -38,7 +38,7 @@ const mostMixed = 4
 // the fewest places of the last row empty.
 func mixedColumns(set kind.Set, most int) int {
 	n, columns := len(set.Records), min(most, mostMixed)
-	if n == 1 || columns < 3 {
+	if n < 2 || columns < 3 {
 		return max(1, min(n, columns))
 	}
 	_, _, fewest := largeOver(n, columns)

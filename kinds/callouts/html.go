@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"html/template"
 	"math"
+	"slices"
 	"strconv"
 	"strings"
 
@@ -23,17 +24,37 @@ func (s scene) variables() []kind.Variable {
 		{Name: "--rb-share", Value: number(100 * s.share())},
 	}
 	for _, c := range s.columns() {
-		for row, r := range c.records {
+		if s.form == aroundForm {
+			variables = append(variables, s.rows(c.records)...)
+		}
+		for _, r := range c.records {
 			say := func(name, value string) {
 				variables = append(variables, kind.Variable{Name: name, Record: r.ID, Value: value})
-			}
-			if s.form == aroundForm {
-				say("--rb-row", number(100*(float64(row)+0.5)/float64(len(c.records)))+"%")
 			}
 			if place, ok := s.placed(r); ok {
 				x, y := place.Shares()
 				say("--rb-x", number(x))
 				say("--rb-y", number(y))
+			}
+		}
+	}
+	return variables
+}
+
+// rows are how far down the words of callouts stand that stand below each other and are equally high, at each width.
+func (s scene) rows(records []kind.Record) []kind.Variable {
+	var variables []kind.Variable
+	last := map[string]string{}
+	for width := range s.v.Widths {
+		shown := slices.Clone(records)
+		if s.v.Hidden != nil {
+			shown = slices.DeleteFunc(shown, func(r kind.Record) bool { return s.v.Hidden(r, width) })
+		}
+		for row, r := range shown {
+			value := number(100*(float64(row)+0.5)/float64(len(shown))) + "%"
+			if last[r.ID] != value {
+				last[r.ID] = value
+				variables = append(variables, kind.Variable{Name: "--rb-row", Record: r.ID, Width: width, Value: value})
 			}
 		}
 	}

@@ -53,7 +53,7 @@ var parts = []kind.Part{
 		Properties: slices.Concat(anatomy.ShapeProperties, anatomy.EnterProperties),
 		Defaults:   map[string]string{"border-radius": "radius-2"}},
 	{Name: calloutPart, Help: "one callout", Place: look.RecordItem, Parent: scenePart, InkFollows: true,
-		Properties: slices.Concat(anatomy.BoxProperties, []string{"color"}, anatomy.EnterProperties),
+		Properties: slices.Concat(anatomy.BoxProperties, []string{"color", "display"}, anatomy.EnterProperties),
 		Defaults:   map[string]string{"padding": "space-2 0"}},
 	{Name: wordsPart, Help: "its words", Parent: calloutPart, Properties: anatomy.BoxProperties,
 		Defaults: map[string]string{"padding": "0"}},

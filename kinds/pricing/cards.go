@@ -44,11 +44,36 @@ func cardsVariables(v kind.View) []kind.Variable { return newShop(v).cardsVariab
 // upper edge of a card takes as much.
 const lifted = "16px"
 
+// endVariables say which plans are the first and the last at each width, of those that are shown.
+func endVariables(v kind.View) []kind.Variable {
+	var variables []kind.Variable
+	for _, end := range []struct {
+		name string
+		of   func([]kind.Record) kind.Record
+	}{
+		{"--rb-first", func(list []kind.Record) kind.Record { return list[0] }},
+		{"--rb-last", func(list []kind.Record) kind.Record { return list[len(list)-1] }},
+	} {
+		last := ""
+		for width := range v.Widths {
+			shown := v.At(width).Set.Records
+			if len(shown) == 0 || end.of(shown).ID == last {
+				continue
+			}
+			if last != "" {
+				variables = append(variables, kind.Variable{Name: end.name, Width: width, Record: last, Value: "0"})
+			}
+			last = end.of(shown).ID
+			variables = append(variables, kind.Variable{Name: end.name, Width: width, Record: last, Value: "1"})
+		}
+	}
+	return variables
+}
+
 // cardsVariables says how wide the widest amount is, whether a featured plan stands taller, and where the values of
 // features stand, by width.
 func (s *shop) cardsVariables() []kind.Variable {
-	n := len(s.v.Set.Records)
-	variables := s.variables()
+	variables := append(s.variables(), leftOutVariables(s.v)...)
 	last := map[string]string{}
 	say := func(name, value string, width int) {
 		if last[name] != value {
@@ -59,7 +84,7 @@ func (s *shop) cardsVariables() []kind.Variable {
 	// A plan stands taller than its neighbours only where all stand in one row.
 	for _, step := range bodyOf("").Steps(s.v) {
 		lift := "0px"
-		if n > 1 && step.Columns == n {
+		if n := len(s.v.At(step.Width).Set.Records); n > 1 && step.Columns == n {
 			lift = lifted
 		}
 		variables = append(variables, kind.Variable{Name: "--rb-lift", Width: step.Width, From: step.From, Value: lift})
@@ -71,6 +96,9 @@ func (s *shop) cardsVariables() []kind.Variable {
 			variables = append(variables, kind.Variable{Name: "--rb-abreast", Width: step.Width, From: step.From,
 				Value: abreast})
 		}
+	}
+	if s.joined() {
+		variables = append(variables, endVariables(s.v)...)
 	}
 	for i := range s.v.Widths {
 		if s.valuesBelow(i) {

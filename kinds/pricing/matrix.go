@@ -30,8 +30,8 @@ type matrixGroup struct {
 
 // matrixRow is one feature with every plan's value.
 type matrixRow struct {
-	Name, Help string
-	Cells      []matrixCell
+	Name, Help, LeftOut string
+	Cells               []matrixCell
 }
 
 type matrixCell struct {
@@ -110,7 +110,7 @@ func (s *shop) groups(features [][]featureView) []matrixGroup {
 			continue
 		}
 		row := matrixRow{Name: s.v.Soft("row", "", kind.Text(item.Facts, "name")),
-			Help: s.v.Soft("help", "", kind.Text(item.Facts, "help"))}
+			Help: s.v.Soft("help", "", kind.Text(item.Facts, "help")), LeftOut: leftOutClass(item, s.v.Widths)}
 		for j, record := range s.v.Set.Records {
 			f := features[j][i]
 			value := s.v.Soft("value", record.ID, f.Value)

@@ -38,7 +38,7 @@ var headless = []string{"badge", "note", "button", "assurance"}
 // values, names above them, and where not even that has room, columns that scroll past the names.
 func layMatrix(v kind.View, width int) matrixLay {
 	return kind.Remember(v, "matrix at "+strconv.Itoa(width), func() matrixLay {
-		n := float64(max(1, len(v.Set.Records)))
+		n := float64(max(1, len(v.At(width).Set.Records)))
 		if v.Tight == nil {
 			return matrixLay{names: namesLeast, column: unmeasuredColumn}
 		}
@@ -87,11 +87,10 @@ func leastOfMatrix(v kind.View, r kind.Ruler, phone bool) (names, column float64
 
 // matrixVariables gives the layout its columns at each width, and the widest amount that heads hold.
 func matrixVariables(v kind.View) []kind.Variable {
-	n := max(1, len(v.Set.Records))
-	variables := newShop(v).variables()
+	variables := slices.Concat(newShop(v).variables(), leftOutVariables(v), planVariables(v))
 	last := map[string]string{}
 	for i := range v.Widths {
-		l := layMatrix(v, i)
+		n, l := max(1, len(v.At(i).Set.Records)), layMatrix(v, i)
 		columns, rows, corner := fmt.Sprintf("repeat(%d,minmax(%.0fpx,1fr))", n, l.column), "1/-1", "none"
 		if l.names > 0 {
 			columns = fmt.Sprintf("clamp(%.0fpx,%gcqi,%.0fpx) ", l.names, 100*namesShare, max(l.names, namesMost)) + columns
@@ -106,6 +105,22 @@ func matrixVariables(v kind.View) []kind.Variable {
 			if last[said[0]] != said[1] {
 				last[said[0]] = said[1]
 				variables = append(variables, kind.Variable{Name: said[0], Width: i, Value: said[1]})
+			}
+		}
+	}
+	return variables
+}
+
+// planVariables leave out the column of a plan at the widths at which the look leaves it out.
+func planVariables(v kind.View) []kind.Variable {
+	var variables []kind.Variable
+	for _, r := range v.Set.Records {
+		last := false
+		for i := range v.Widths {
+			if hidden := v.Hidden != nil && v.Hidden(r, i); hidden != last {
+				last = hidden
+				variables = append(variables, kind.Variable{Name: "--rb-plan", Width: i, Record: r.ID,
+					Value: map[bool]string{true: "none", false: "initial"}[hidden]})
 			}
 		}
 	}
@@ -128,7 +143,7 @@ func matrixRoom(v kind.View, r kind.Ruler, part string) float64 {
 
 // cellRoom is the room of a text in a matrix in a block that is so many CSS px wide.
 func cellRoom(v kind.View, r kind.Ruler, frame float64, part string) float64 {
-	n, l := float64(max(1, len(v.Set.Records))), layMatrix(v, r.Width())
+	n, l := float64(max(1, len(v.At(r.Width()).Set.Records))), layMatrix(v, r.Width())
 	inner := frame - r.Edges("table")
 	phone := frame < phoneBelow
 	if phone && part != "button" && slices.Contains(headless, part) {

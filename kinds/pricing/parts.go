@@ -85,7 +85,7 @@ var parts = []kind.Part{
 		Defaults: map[string]string{"background-color": "ground", "border": "none, none, 1px solid line, none",
 			"background-color@featured": "transparent", "border@featured": "none, none, 1px solid feature-line, none"}},
 	{Name: "line", Forms: []string{"calculator"}, Help: "one plan", Place: look.RecordItem, Parent: "table",
-		Properties: append(and(anatomy.BoxProperties, "color", "text-align"), anatomy.EnterProperties...),
+		Properties: append(and(anatomy.BoxProperties, "color", "text-align", "display"), anatomy.EnterProperties...),
 		As:         map[string]string{"text-align": "--rb-align"},
 		Defaults: map[string]string{
 			"text-align": "start", "background-color": "raised", "border": "1px solid line", "padding": "space-3 space-5",
@@ -95,8 +95,9 @@ var parts = []kind.Part{
 			"box-shadow@featured": "shadow-2",
 		}},
 	{Name: "plan", Forms: []string{"matrix"}, Help: "the head of a plan's column", Place: look.RecordItem,
-		Parent: "table", Properties: and(anatomy.BoxProperties, "color", "text-align"),
+		Parent: "table", Properties: and(anatomy.BoxProperties, "color", "text-align", "display"),
 		As: map[string]string{"text-align": "--rb-align", "padding": "--rb-plan-padding", "border": "--rb-plan-rim",
+			"display":          "--rb-plan",
 			"border-radius":    "--rb-plan-radius",
 			"background-color": "--rb-plan-ground", "background-image": "--rb-plan-image", "box-shadow": "--rb-plan-shadow"},
 		Defaults: map[string]string{

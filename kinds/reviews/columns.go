@@ -17,7 +17,9 @@ func balanced() kind.Form {
 	f := ofReviews(body, kind.Form{Name: columnsForm, Title: "columns", Help: "Below each other in columns that are " +
 		"equally high, by the measured height of each review.",
 		Variables: func(v kind.View) []kind.Variable { return ends(v, body) }}, "rb-balanced")
-	f.Rows = func(v kind.View, _ int) []int { return slices.Repeat([]int{1}, len(v.Set.Records)) } // none stand in a row
+	f.Rows = func(v kind.View, width int) []int { // none stand in a row
+		return slices.Repeat([]int{1}, len(v.At(width).Set.Records))
+	}
 	return f
 }
 
@@ -31,9 +33,10 @@ func ends(v kind.View, body anatomy.Body) []kind.Variable {
 		}
 		begins := map[string]bool{}
 		from := 0
-		for _, n := range layout.Balance(heights(v, body, step.Width), step.Columns, gapOf(v, step.Width)) {
+		shown := v.At(step.Width)
+		for _, n := range layout.Balance(heights(shown, body, step.Width), step.Columns, gapOf(v, step.Width)) {
 			if from > 0 {
-				begins[v.Set.Records[from].ID] = true
+				begins[shown.Set.Records[from].ID] = true
 			}
 			from += n
 		}

@@ -130,7 +130,7 @@ func sliding() kind.Form {
 			}
 			return slidingJS
 		}}, "")
-	f.Rows = func(v kind.View, _ int) []int { return []int{len(v.Set.Records)} }
+	f.Rows = func(v kind.View, width int) []int { return []int{len(v.At(width).Set.Records)} }
 	further := f.Check
 	f.Check = func(v kind.View) []kind.Finding { return append(further(v), unstoppable(v)...) }
 	return f

@@ -3,14 +3,15 @@
 (roots) => {
   const start = (box) => {
     const row = box.querySelector('.rb-reviews');
-    const items = [...row.children];
+    const own = [...row.children];
+    let items = own; // those that are shown at this width
     const all = (name) => [...box.querySelectorAll(name)];
     const [previous] = all('.rb-previous');
     const [next] = all('.rb-next');
     const [pause] = all('.rb-pause');
     const [place] = all('.rb-place');
     const endless = 'endless' in box.dataset;
-    const turns = items.map(() => 0);
+    let turns = items.map(() => 0);
     const gap = () => parseFloat(getComputedStyle(row).columnGap) || 0;
     const pitch = () => items[0].getBoundingClientRect().width + gap();
     const inSight = () => Math.max(1, Math.round((row.clientWidth + gap()) / pitch()));
@@ -39,7 +40,7 @@
     const show = () => {
       const now = endless ? inOrder()[at()] : at();
       all('.rb-dot').forEach((dot, i) => {
-        dot.hidden = !endless && i > last();
+        dot.hidden = i > (endless ? items.length - 1 : last());
         dot.toggleAttribute('aria-current', i === now);
         if (i === now) dot.ariaCurrent = 'true';
       });
@@ -113,7 +114,14 @@
       if (at() < 1) turn(-1);
       else if (at() >= last()) turn(1);
     });
-    new ResizeObserver(show).observe(row);
+    new ResizeObserver(() => {
+      const shown = own.filter((item) => item.getClientRects().length);
+      if (shown.length && shown.length !== items.length) {
+        for (const item of own) item.style.order = '';
+        turns = (items = shown).map(() => 0);
+      }
+      show();
+    }).observe(row);
     new IntersectionObserver(([entry]) => (seen = entry.isIntersecting)).observe(box);
     box.dataset.live = '';
     tick();

@@ -67,7 +67,7 @@ func (b *board) layAt(r kind.Ruler, width int) lay {
 	l := lay{}
 	l.groups, l.columns = b.columns(width)
 	if l.oneRow = b.form == columnForm && l.groups > 1; l.oneRow {
-		n, fewest := len(b.plain), fewestOf(b.plain)
+		n, fewest := max(1, len(b.shown(width))), fewestOf(b.shown(width))
 		column := (inner - float64(n-1)*groupsGap) / float64(n)
 		l.across = max(1, float64(fewest)*(column+groupsGap)-groupsGap)
 		l.cell = max(1, column-edges)
@@ -102,7 +102,7 @@ func (b *board) columns(width int) (groups, columns int) {
 }
 
 func (b *board) countColumns(width int) (groups, columns int) {
-	n, most := countGroups(b.plain)
+	n, most := countGroups(b.shown(width))
 	inner, gap, groupsGap, least := float64(b.v.Widths[width].Frame)-2*usualPadding, 0.0, 0.0, b.least(nil)
 	if b.v.Tight != nil {
 		r := b.v.Tight.Ruler("", width)
@@ -126,13 +126,13 @@ func (b *board) countColumns(width int) (groups, columns int) {
 // groupsInRow is all groups where their columns have room in one row, and their headings over them, and otherwise one,
 // below the other: columns that stand beside each other are equally far apart.
 func (b *board) groupsInRow(n, most int, inner, gap, least float64, width int) int {
-	skills := float64(len(b.plain))
+	skills := float64(max(1, len(b.shown(width))))
 	column := (inner - (skills-1)*gap) / skills
 	if said := b.v.ColumnsAt(width); column < least || most > mostInRow || said != 0 && said < most {
 		return 1
 	}
 	if b.v.Tight != nil {
-		for heading, count := range countOf(b.plain) {
+		for heading, count := range countOf(b.shown(width)) {
 			wide, _ := b.v.Tight.LeastWidth("group", "", heading, width, 0)
 			if wide > float64(count)*(column+gap)-gap {
 				return 1
@@ -236,6 +236,20 @@ func (b *board) wide(part, record, text string, width int) (float64, bool) {
 	}
 	wide, ok := b.v.Measure.TextWidth(part, record, text, width)
 	return wide + b.v.Measure.Ruler(record, width).Edges(part), ok
+}
+
+// shown are the skills that are shown at a width.
+func (b *board) shown(width int) []bar {
+	if b.v.Hidden == nil {
+		return b.plain
+	}
+	var shown []bar
+	for i, r := range b.v.Set.Records {
+		if !b.v.Hidden(r, width) {
+			shown = append(shown, b.plain[i])
+		}
+	}
+	return shown
 }
 
 // countGroups is how many groups there are, and how many skills the largest has.

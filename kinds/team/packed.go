@@ -53,8 +53,9 @@ func packing(v kind.View, width, columns int) layout.Packing {
 	if v.ColumnsOf != nil {
 		larger = v.ColumnsOf(leadersPart, width)
 	}
-	return kind.Remember(v, fmt.Sprint("packing ", columns, larger), func() layout.Packing {
-		return packed(v.Set, columns, larger)
+	shown := v.At(width)
+	return kind.Remember(shown, fmt.Sprint("packing ", columns, larger), func() layout.Packing {
+		return packed(shown.Set, columns, larger)
 	})
 }
 
@@ -86,7 +87,7 @@ const mostOffered = 6
 // packings are the ways in which the people of a view can stand at a width, the best first.
 func packings(body anatomy.Body) func(kind.View, int) []kind.Packing {
 	return func(v kind.View, width int) []kind.Packing {
-		leaders, members := counted(v.Set)
+		leaders, members := counted(v.At(width).Set)
 		var offered []kind.Packing
 		for _, p := range layout.Packings(leaders, members, body.Fitting(v, width)) {
 			a := kind.Packing{Columns: map[string]int{rowPart: p.MemberColumns}}
@@ -138,7 +139,7 @@ func packedVariables(body anatomy.Body) func(kind.View) []kind.Variable {
 			}
 			say("--rb-units", "", strconv.Itoa(2*max(1, p.MemberColumns)))
 			say("--rb-leader-units", "", strconv.Itoa(2*max(1, p.LeaderColumns)))
-			for _, list := range leadersFirst(v.Set) {
+			for _, list := range leadersFirst(v.At(step.Width).Set) {
 				rows, columns := p.Members, p.MemberColumns
 				if list.Records[0].Featured {
 					rows, columns = p.Leaders, p.LeaderColumns
