@@ -87,7 +87,8 @@ func leastOfMatrix(v kind.View, r kind.Ruler, phone bool) (names, column float64
 
 // matrixVariables gives the layout its columns at each width, and the widest amount that heads hold.
 func matrixVariables(v kind.View) []kind.Variable {
-	variables := slices.Concat(newShop(v).variables(), leftOutVariables(v), planVariables(v))
+	variables := slices.Concat(newShop(v).variables(), leftOutVariables(v),
+		anatomy.HiddenVariables(v, "--rb-plan"))
 	last := map[string]string{}
 	for i := range v.Widths {
 		n, l := max(1, len(v.At(i).Set.Records)), layMatrix(v, i)
@@ -105,22 +106,6 @@ func matrixVariables(v kind.View) []kind.Variable {
 			if last[said[0]] != said[1] {
 				last[said[0]] = said[1]
 				variables = append(variables, kind.Variable{Name: said[0], Width: i, Value: said[1]})
-			}
-		}
-	}
-	return variables
-}
-
-// planVariables leave out the column of a plan at the widths at which the look leaves it out.
-func planVariables(v kind.View) []kind.Variable {
-	var variables []kind.Variable
-	for _, r := range v.Set.Records {
-		last := false
-		for i := range v.Widths {
-			if hidden := v.Hidden != nil && v.Hidden(r, i); hidden != last {
-				last = hidden
-				variables = append(variables, kind.Variable{Name: "--rb-plan", Width: i, Record: r.ID,
-					Value: map[bool]string{true: "none", false: "initial"}[hidden]})
 			}
 		}
 	}

@@ -1,6 +1,8 @@
 package statistics
 
 import (
+	"slices"
+
 	"rubrel/core/anatomy"
 	"rubrel/core/kind"
 	"rubrel/core/look"
@@ -8,6 +10,11 @@ import (
 
 // itemAs are the properties of a figure's box that its layout uses.
 var itemAs = map[string]string{"text-align": "--rb-align"}
+
+// turnedProperties are those of every second figure of a banded row: it is left out where the part of all figures is.
+var turnedProperties = slices.DeleteFunc(slices.Clone(anatomy.RecordProperties), func(property string) bool {
+	return property == "display"
+})
 
 // quietly is the look of small words in the forms whose ground is always that of the house.
 func quietly(defaults map[string]string) map[string]map[string]string {
@@ -40,7 +47,7 @@ var parts = []kind.Part{
 				"padding": "space-4", "border@featured": "2px solid ink"},
 		}},
 	{Name: "turned", Help: "every second figure of a banded row", InsteadOf: "figure", Forms: []string{bandedForm},
-		Place: look.RecordItem, Parent: "figures", InkFollows: true, Properties: anatomy.RecordProperties, As: itemAs,
+		Place: look.RecordItem, Parent: "figures", InkFollows: true, Properties: turnedProperties, As: itemAs,
 		Defaults: map[string]string{"text-align": "start", "background-color": "raised", "padding": "space-6 space-5",
 			"padding@middle": "space-5 space-4", "padding@narrow": "space-5 space-4"}},
 	{Name: "rule", Forms: []string{numbersForm}, Help: "the rule between figures", Place: look.BlockItself,

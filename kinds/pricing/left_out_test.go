@@ -1,0 +1,96 @@
+package pricing_test
+
+import (
+	"strings"
+	"testing"
+
+	"rubrel/core/document"
+	"rubrel/core/look"
+	"rubrel/demo"
+	"rubrel/kinds"
+	"rubrel/render"
+	"rubrel/testkit"
+)
+
+// A feature is left out at the widths that it names, in cards and in the matrix; what is no width of the site is said.
+// Where the first of joined cards is left out, the next has the outer corners. A block is left out whole.
+func TestLeftOutByWidth(t *testing.T) {
+	site, tree, err := document.Parse(demo.Fennmoor, kinds.All())
+	if err != nil {
+		t.Fatal(err)
+	}
+	do := func(c document.Change) {
+		t.Helper()
+		result, err := document.Apply(tree, site, c)
+		if err != nil {
+			t.Fatal(err)
+		}
+		site, tree = result.Site, result.Tree
+	}
+	say := func(key, text string) {
+		k, err := look.ParseKey(key)
+		if err != nil {
+			t.Fatal(err)
+		}
+		do(document.SetLook{Block: "memberships", Key: k, Text: text})
+	}
+	do(item("memberships", "features", "darkroom", "left-out", "middle, phone"))
+	do(fact("memberships", "", "stand", "joined"))
+	say("card.border-radius", "12px")
+	say("dusk:card.display@middle", "none")
+	say("table.display@narrow", "none")
+
+	subject, err := render.Subject(site, testkit.Dresses(t), "memberships", testkit.When)
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, m := range subject.Marks() {
+		if m.Check == "width" {
+			if m.Measured != "left out at phone" || m.Needed != "wide, middle, narrow" {
+				t.Errorf("the mark says %s, needs %s", m.Measured, m.Needed)
+			}
+			do(m.Mends[0].Change)
+		}
+	}
+	set := site.SetOf(&site.Blocks[0])
+	for _, f := range set.Items("features") {
+		if text := f.Facts["left-out"]; f.ID == "darkroom" && (text == nil || text.String() != "middle") {
+			t.Errorf("after the mend it is left out at %v", text)
+		}
+	}
+
+	b := testkit.Launch(t, 1280, 1000)
+	features := `[...document.querySelectorAll('#memberships [data-record=zenith] .rb-feature')].filter((e) =>
+		e.getClientRects().length).length`
+	corners := `[...document.querySelectorAll('#memberships .rb-card:not(.rb-featured)')].filter((e) =>
+		e.getClientRects().length).map((e) => { const s = getComputedStyle(e); return [s.borderTopLeftRadius,
+		s.borderTopRightRadius, s.borderBottomRightRadius, s.borderBottomLeftRadius].map((r) => parseFloat(r)).join(' ');
+		}).join('; ')`
+	_, address := testkit.Publish(t, site)
+	b.Open(address)
+	all := testkit.Eval[int](b, features)
+	if got := b.Text(corners); got != "12 0 0 12; 0 12 12 0" {
+		t.Errorf("corners at 1280 px are %s", got)
+	}
+	b.Size(700, 1000)
+	if got := testkit.Eval[int](b, features); got != all-1 {
+		t.Errorf("at 700 px there are %d features of %d", got, all)
+	}
+	if got := b.Text(corners); got != "0 12 12 0" {
+		t.Errorf("corners at 700 px are %s", got)
+	}
+	b.Size(390, 1000)
+	if got := testkit.Eval[float64](b, "document.querySelector('#memberships').getBoundingClientRect().height"); got != 0 {
+		t.Errorf("at 390 px the block is %g px high", got)
+	}
+
+	do(document.SetForm{Block: "memberships", Form: "matrix"})
+	_, address = testkit.Publish(t, site)
+	b.Open(address)
+	b.Size(700, 1000)
+	rows := b.Text(`[...document.querySelectorAll('#memberships tbody tr')].filter((e) => !e.getClientRects().length).map((e) =>
+		e.innerText || e.textContent).join()`)
+	if !strings.Contains(rows, "Darkroom") || strings.Contains(rows, "Guest") {
+		t.Errorf("rows left out at 700 px are %q", rows)
+	}
+}
