@@ -33,6 +33,11 @@ type benchView struct {
 	Drawing *drawing
 }
 
+// Defaults is the address of what every block of the kind follows.
+func (v *benchView) Defaults() string {
+	return defaultsAddress(v.Site.ID, v.Set.Kind.Name, v.Block.Form)
+}
+
 // sharedView is what of a bench is the same on every page that shows the same of the block.
 type sharedView struct {
 	Block   *document.Block

@@ -13,6 +13,7 @@ import (
 
 	"rubrel/core/colour"
 	"rubrel/core/document"
+	"rubrel/core/kind"
 	"rubrel/core/look"
 	"rubrel/dresses"
 	"rubrel/render"
@@ -36,6 +37,7 @@ type houseView struct {
 	Grids         []pairGrid
 	Exceptions    []exceptionLine
 	ForKinds      []kindLine // what the site says for every block of a kind
+	OfKinds       []*kind.Kind
 	Widths        look.Widths
 	WidthRows     []widthRow
 	Pasted        string // a client's file that was read
@@ -166,6 +168,7 @@ func (s *Server) houseView(w http.ResponseWriter, r *http.Request, l *store.Load
 	}
 	v.exceptions(l.Site)
 	v.forKinds(l.Site)
+	v.OfKinds = l.Site.Kinds()
 	by := author(w, r)
 	v.History, err = s.store.History(r.Context(), l.ID, by)
 	return v, err

@@ -132,6 +132,8 @@ func (s *Server) siteRoutes(r chi.Router) {
 	r.Post("/house/scale", s.setScale)
 	r.Post("/house/widths", s.setWidths)
 	r.Post("/house/kinds", s.setKindLook)
+	r.Get("/house/kinds/{kind}", s.defaults)
+	r.Post("/house/kinds/{kind}", s.setDefaults)
 	r.Get("/pictures", s.pictures)
 	r.Post("/pictures", s.addPictures)
 	r.Post("/pictures/remove", s.removePicture)

@@ -162,8 +162,8 @@ func (l layer) vanishes(part kind.Part, t look.Target) bool {
 			return false
 		}
 		ground, ok := l.cascade.Resolve(t, outer.Name, "background-color")
-		if shown := l.swatch(ground.Value); ok && shown != "" && shown != colour.Transparent.String() {
-			return shown == l.swatch(ink.Value)
+		if shown := l.tokens.Swatch(ground.Value); ok && shown != "" && shown != colour.Transparent.String() {
+			return shown == l.tokens.Swatch(ink.Value)
 		}
 	}
 	return false
@@ -180,7 +180,7 @@ func (l layer) lookCell(key look.Key, target look.Target, part kind.Part) Cell {
 		cell.State, cell.Origin = Empty, "nothing says this"
 		return cell
 	}
-	cell.Shown, cell.Swatch, cell.Step = said.Value.String(), l.swatch(said.Value), l.step(said.Value)
+	cell.Shown, cell.Swatch, cell.Step = said.Value.String(), l.tokens.Swatch(said.Value), l.step(said.Value)
 	// An ink that follows its ground stands in the cascade where the ground is said, and is not said by the block.
 	_, own := l.block.Look[key]
 	if from == "" && (said.Level == look.BlockLevel || said.Level == look.RecordLevel) && said.Key == key && own {
@@ -258,29 +258,6 @@ func (l layer) step(v look.Value) string {
 	case look.Sides:
 		if v[0] == v[1] && v[0] == v[2] && v[0] == v[3] {
 			return l.step(v[0])
-		}
-	}
-	return ""
-}
-
-// swatch is the colour of a value that is one.
-func (l layer) swatch(v look.Value) string {
-	switch v := v.(type) {
-	case look.ColourValue:
-		return v.Colour.String()
-	case look.Token:
-		if c, ok := l.tokens.Value(v).(look.ColourValue); ok {
-			return c.Colour.String()
-		}
-	case look.Border:
-		if !v.None() {
-			return l.swatch(v.Ink)
-		}
-	case look.Borders:
-		for _, side := range v {
-			if !side.None() {
-				return l.swatch(side.Ink)
-			}
 		}
 	}
 	return ""

@@ -220,3 +220,26 @@ func (t Tokens) Explain(v Value) string {
 	}
 	return strings.Join(words, " ")
 }
+
+// Swatch is the colour of a value that is one, has one or stands for one, as CSS writes it; "" for other values.
+func (t Tokens) Swatch(v Value) string {
+	switch v := v.(type) {
+	case ColourValue:
+		return v.Colour.String()
+	case Token:
+		if c, ok := t.Value(v).(ColourValue); ok {
+			return c.Colour.String()
+		}
+	case Border:
+		if !v.None() {
+			return t.Swatch(v.Ink)
+		}
+	case Borders:
+		for _, side := range v {
+			if !side.None() {
+				return t.Swatch(side.Ink)
+			}
+		}
+	}
+	return ""
+}

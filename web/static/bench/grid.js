@@ -229,6 +229,12 @@ export class Grid {
       const house = (place) => location.assign(`${this.desk.url.split('/blocks/')[0]}/house#${place}`);
       if (saidAt) acts.push(['Go where it is said', () => this.goTo(saidAt), 'source']);
       if (token) acts.push([`${token} in the house style`, () => house(`token-${token}`)]);
+      if (property)
+        acts.push([
+          `Defaults of every ${this.desk.root.dataset.kind}`,
+          () => location.assign(`${this.desk.root.dataset.defaults}#part-${this.desk.part}`),
+          'defaults',
+        ]);
       if (ofKind !== undefined) acts.push([`Said for every ${this.desk.root.dataset.kind}`, () => house('for-kinds')]);
       if (cell.classList.contains('exception') && property)
         acts.push(['Lift to All', () => this.desk.send({ act: 'lift', key: this.cell().dataset.at.slice(5) }), 'lift']);

@@ -1,0 +1,37 @@
+package web_test
+
+import (
+	"testing"
+
+	"github.com/chromedp/chromedp/kb"
+)
+
+// From a value on the bench a designer comes to what every block of the kind follows, says a default for the site, is
+// told what is wrong with another, and finds the block in the new look.
+func TestDefaultsOfAKind(t *testing.T) {
+	t.Parallel()
+	app, b := openBench(t)
+	b.Click("button[data-part=card]")
+	b.Click(cell("look/card.padding"))
+	b.Await("document.querySelector('#origin [data-name=defaults]')")
+	b.Click("#origin [data-name=defaults]")
+	b.Await("location.hash === '#part-card' && document.querySelector('.defaults-list')")
+	b.CheckAccessibility("the defaults of a kind")
+	field := "[name='say.card.padding']"
+	if got := b.Text("document.querySelector(\"" + field + "\").placeholder"); got != "space-5" {
+		t.Errorf("cards follow %q", got)
+	}
+	b.Type(field, "wide")
+	b.Press(kb.Enter)
+	b.Await("document.querySelector('.fault')?.textContent.includes('padding')")
+	if got := b.Text("document.querySelector(\"" + field + "\").value"); got != "wide" {
+		t.Errorf("after a fault the field holds %q", got)
+	}
+	b.Type(field, "41px")
+	b.Press(kb.Enter)
+	b.Await("document.querySelector(\"" + field + "\").value === '41px' && document.querySelector('.notice')")
+	b.Open(app.URL + "/sites/fennmoor/blocks/memberships/")
+	ready(b)
+	everyFrame(b, "getComputedStyle(page.querySelector('[data-record=dusk].rb-card')).paddingTop !== '0px'")
+	b.Await(inProof("wide", "getComputedStyle(page.querySelector('[data-record=dusk].rb-card')).paddingTop === '41px'"))
+}
