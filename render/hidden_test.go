@@ -49,7 +49,8 @@ const boxesOfRecords = `Object.fromEntries([...document.querySelectorAll('[data-
 	const origin = block.getBoundingClientRect();
 	// On which side of a picture a callout stands follows from all of them.
 	const order = (list) => block.id.startsWith('telescope') ? list.sort() : list;
-	return [block.id, order([...block.querySelectorAll('[data-record]')].filter((e) => e.getClientRects().length).map((e) => {
+	const shown = [...block.querySelectorAll('[data-record]')].filter((e) => e.getClientRects().length);
+	return [block.id, order(shown.map((e) => {
 		const box = e.getBoundingClientRect();
 		return e.dataset.record + ' ' + Math.round(box.left - origin.left) + ' ' + Math.round(box.width);
 	})).join('; ')];

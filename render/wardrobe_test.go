@@ -56,7 +56,11 @@ func wardrobeText(t *testing.T, dress string, scheme document.Scheme, whole bool
 		bands[id] = map[string]any{"order": order, "blocks": map[string]any{id: map[string]any{"order": "i"}}}
 	}
 	for _, shape := range []string{"bar", "rail", "chips", "lever"} {
-		add("memberships", "cards", map[string]string{"shape": shape})
+		facts := map[string]string{"shape": shape}
+		if shape == "chips" {
+			facts["header"] = "price"
+		}
+		add("memberships", "cards", facts)
 		add("evenings", "cards", map[string]string{"shape": shape})
 	}
 	add("memberships", "matrix", map[string]string{"shape": "rail"})
@@ -111,8 +115,8 @@ func wardrobeText(t *testing.T, dress string, scheme document.Scheme, whole bool
 	return text
 }
 
-// Every dress × kind × form × switch × place of labels × scheme: nothing that the marks or axe-core find about colour,
-// on the screen, with forced colours and on paper.
+// Every dress × kind × form × switch × place of labels × scheme × direction: nothing that the marks or axe-core find
+// about colour, on the screen, with forced colours and on paper.
 func TestEveryDressIsSeen(t *testing.T) {
 	t.Parallel()
 	registry := loadDresses(t)
@@ -145,6 +149,9 @@ func TestEveryDressIsSeen(t *testing.T) {
 			} else { // dresses differ by what colours and sizes are
 				b.CheckContrast(what)
 			}
+			testkit.Eval[bool](b, turnedAround)
+			b.CheckContrast(what + ", from right to left")
+			testkit.Eval[bool](b, turnedAround)
 			// With forced colours a chosen side still differs from the others, and a bar's fill from its track.
 			b.Media("", "forced-colors", "active", "prefers-reduced-motion", "reduce")
 			for _, fault := range testkit.Eval[[]string](b, forcedFaults) {
@@ -162,6 +169,12 @@ func TestEveryDressIsSeen(t *testing.T) {
 		}
 	}
 }
+
+// turnedAround has every block written from right to left, or from left to right again.
+const turnedAround = `(() => {
+	for (const e of document.querySelectorAll('[dir]')) e.dir = e.dir === 'rtl' ? 'ltr' : 'rtl';
+	return document.dir === 'rtl';
+})()`
 
 // forcedFaults lists the switches whose chosen side looks as the others do, and the bars whose fill looks as their
 // track.

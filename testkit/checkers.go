@@ -102,7 +102,8 @@ func (b *Browser) checkAxe(what, options string) {
 		ID, Help string
 		Nodes    []string
 	}](b, string(source)+`;
-axe.run(document, { `+options+` resultTypes: ['violations'], iframes: false }).then((r) => r.violations.map((v) =>
+axe.run(document, { `+options+` resultTypes: ['violations'], iframes: false,
+	selectors: false, preload: false }).then((r) => r.violations.map((v) =>
 	({ id: v.id, help: v.help, nodes: v.nodes.slice(0, 4).map((n) => n.html.slice(0,
 		160) + ' ' + (n.any[0]?.message ?? '')) })))`)
 	for _, v := range found {

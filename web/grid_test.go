@@ -448,18 +448,44 @@ func TestTwoTabs(t *testing.T) {
 }
 
 // Rubrel's own screens, in both themes: axe-core has nothing to report.
+// unfocused lists what can have the focus and does not show it.
+const unfocused = `(() => {
+	const faults = new Set();
+	const look = (e, pseudo) => { const s = getComputedStyle(e, pseudo); return [s.outlineStyle, s.outlineWidth,
+		s.boxShadow, s.borderColor, s.backgroundColor, s.backgroundImage, s.textDecorationLine, s.color].join(); };
+	for (const e of document.querySelectorAll('a[href], button, input, select, textarea, summary, iframe, [tabindex]')) {
+		if (e.disabled || e.tabIndex < 0 || !e.checkVisibility({ visibilityProperty: true }) || e.type === 'hidden') continue;
+		document.activeElement.blur();
+		// What is around it or beside it may show its focus.
+		const others = [e.closest('label, li') ?? e.parentElement, e.previousElementSibling ?? e];
+		const all = () => look(e) + look(e, '::before') + others.map((other) => look(other)), before = all();
+		e.focus({ focusVisible: true });
+		for (const moving of document.getAnimations()) moving.finish();
+		if (document.activeElement !== e) faults.add(e.outerHTML.slice(0, 90) + ' (it is not taken)');
+		else if (all() === before) faults.add(e.outerHTML.slice(0, 90));
+	}
+	return [...faults].slice(0, 8);
+})()`
+
 func TestScreensAreAccessible(t *testing.T) {
 	t.Parallel()
 	app, b := openBench(t)
+	b.Size(1280, 720)
 	for _, theme := range []string{"light", "dark"} {
 		b.Text("fetch('/theme', { method: 'POST', body: new URLSearchParams({ theme: " + testkit.Quote(theme) + " }) })")
 		for _, path := range []string{"/", "/sites/fennmoor/", "/sites/fennmoor/paste", "/sites/fennmoor/releases",
-			"/sites/fennmoor/blocks/memberships/snippet", "/nowhere", "/sites/fennmoor/blocks/memberships/"} {
+			"/sites/fennmoor/blocks/memberships/snippet", "/nowhere", "/sites/fennmoor/blocks/memberships/",
+			"/sites/fennmoor/house", "/sites/fennmoor/house/kinds/pricing", "/sites/fennmoor/marks", "/sites/fennmoor/choose",
+			"/sites/fennmoor/pictures", "/sites/fennmoor/publish"} {
 			b.Open(app.URL + path)
 			if strings.HasSuffix(path, "memberships/") {
 				ready(b)
 			}
 			b.CheckAccessibility(theme + " " + path)
+			b.Press(kb.Tab) // from now on a focus is that of the keyboard
+			for _, fault := range testkit.Eval[[]string](b, unfocused) {
+				t.Errorf("%s %s: the focus cannot be seen on %s", theme, path, fault)
+			}
 		}
 		b.Open(app.URL + "/sites/fennmoor/paste")
 		b.Paste("#text", priceList)

@@ -121,8 +121,8 @@ func TestTrayGround(t *testing.T) {
 	b.Click("#tray [data-part-sides]")
 	b.Await("document.querySelectorAll('#tray fieldset').length === 4")
 	b.CheckAccessibility("borders by side")
-	testkit.Eval[bool](b, "(() => { const style = document.querySelectorAll('#tray [name=style]')[3]; style.value = 'none'; "+
-		"return style.dispatchEvent(new Event('input', { bubbles: true })); })()")
+	testkit.Eval[bool](b, "(() => { const style = document.querySelectorAll('#tray [name=style]')[3]; "+
+		"style.value = 'none'; return style.dispatchEvent(new Event('input', { bubbles: true })); })()")
 	saidIs(b, border, "^1px solid line, 1px solid line, 1px solid line, none$")
 	everyFrame(b, "getComputedStyle(page.querySelector('[data-record=dusk].rb-card')).borderLeftWidth === '0px' && "+
 		"getComputedStyle(page.querySelector('[data-record=dusk].rb-card')).borderTopWidth === '1px'")
