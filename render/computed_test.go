@@ -39,7 +39,8 @@ func randomLook(t *testing.T, random *rand.Rand) *document.Site {
 		"order": {"2", "-1"}, "max-width": {"42ch", "none"},
 		"translate": {"0 -4px", "none"}, "scale": {"1.02"}, "transition-duration": {"0.2s", "120ms"},
 		"transition-timing-function": {"ease-out", "cubic-bezier(0.2, 0, 0, 1)"},
-		"margin":                     {"2px 0 0", "space-1"}, "border": {"2px dashed line", "none", "1px solid #334455", "3px solid accent, none",
+		"margin":                     {"2px 0 0", "space-1"},
+		"border": {"2px dashed line", "none", "1px solid #334455", "3px solid accent, none",
 			"none, 1px solid line, 2px dotted #334455, 4px double ink"},
 		"box-shadow": {"0 2px 8px 0 #00000033", "shadow-2", "none"}, "text-align": {"center", "end"},
 	}
