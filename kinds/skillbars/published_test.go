@@ -340,7 +340,9 @@ func TestAHundredBarsFillSmoothly(t *testing.T) {
 func TestTrackAndFillHaveAThicknessEach(t *testing.T) {
 	b := testkit.Launch(t, 1200, 900)
 	b.LessMotion(true)
-	for _, c := range []struct{ track, fill, wantTrack, wantFill float64 }{{6, 20, 6, 20}, {20, 8, 20, 8}, {4, 90, 4, 20}} {
+	for _, c := range []struct{ track, fill, wantTrack, wantFill float64 }{
+		{6, 20, 6, 20}, {20, 8, 20, 8}, {4, 90, 4, 20},
+	} {
 		g := testkit.Gallery{Kind: "skillbars", Facts: map[string]string{"numbers": "hidden", "names": "above"},
 			Records: []map[string]string{skill("a", "50")}}
 		g.Look = map[string]string{"bar.stroke-width": "20px", "track.stroke-width": fmt.Sprint(c.track, "px"),
