@@ -11,8 +11,9 @@ import (
 const headerPart = "header"
 
 // headerField says how far the header of a card reaches, in the words of headerSlots.
-var headerField = kind.Field{Name: headerPart, Group: displayGroup, Label: "header", Help: "down to what cards have a " +
-	"header with a ground of its own", Type: kind.ChoiceType{Words: []string{"none", "title", "subtitle", "price", "note"}}}
+var headerField = kind.Field{Name: headerPart, Group: displayGroup, Label: "header", Help: "down to what cards " +
+	"have a header with a ground of its own", Type: kind.ChoiceType{Words: []string{"none", "title", "subtitle",
+	"price", "note"}}}
 
 // headerSlots are the slots to which a header can reach, by the words for them.
 var headerSlots = map[string]string{"title": "title", "subtitle": textPart, "price": "price", "note": "note"}
