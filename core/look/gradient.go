@@ -105,7 +105,8 @@ func (g Gradient) Colours(resolve func(Value) (colour.Colour, bool)) []colour.Co
 }
 
 func parseGradient(p Property, name, inside string, tokens TokenNames) (Layer, error) {
-	g := Gradient{Course: GradientCourse(slices.Index(gradientNames[:], name)), At: [2]Length{{50_000, "%"}, {50_000, "%"}}}
+	g := Gradient{Course: GradientCourse(slices.Index(gradientNames[:], name)),
+		At: [2]Length{{50_000, "%"}, {50_000, "%"}}}
 	if g.Course == Linear {
 		g.Angle.Milli = 180_000
 	}

@@ -62,7 +62,8 @@ func TestLayers(t *testing.T) {
 		"picture(sky, cover, 50%)", "picture(sky, cover, 50% 120%)", "url(x)",
 		"picture(a), picture(b), picture(c), picture(d)", "conic-gradient(90deg, ink, line)",
 		"conic-gradient(from 400deg, ink, line)", "conic-gradient(from 90deg at 50%, ink, line)",
-		"linear-gradient(from 90deg, ink, line)", "radial-gradient(from 90deg at 0% 0%, ink, line)", "stripes(line, 2px, 8px, 400deg)"} {
+		"linear-gradient(from 90deg, ink, line)", "radial-gradient(from 90deg at 0% 0%, ink, line)",
+		"stripes(line, 2px, 8px, 400deg)"} {
 		if value, err := property.Parse(text, Vocabulary{}); err == nil {
 			t.Errorf("%s is read as %s", text, value)
 		}

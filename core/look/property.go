@@ -41,7 +41,8 @@ var properties = []Property{
 	{Name: "color", Tokens: ColourToken, Inherited: true, Hint: "a colour or token: #10203a, ink", parse: parseInk},
 	{Name: "background-image", Tokens: ColourToken, Keywords: []string{"none"},
 		Hint: "linear-gradient(135deg, accent 0%, ink 100%), radial-gradient(at 30% 20%, raised, ground), " +
-			"conic-gradient(from 0deg, accent, ink), stripes(line, 2px, 12px, 45deg), dots(line, 3px, 16px), grid(line, 1px, 24px), checks(line, 12px), picture(name, cover, 50% " +
+			"conic-gradient(from 0deg, accent, ink), stripes(line, 2px, 12px, 45deg), dots(line, 3px, 16px), " +
+			"grid(line, 1px, 24px), checks(line, 12px), picture(name, cover, 50% " +
 			"50%); several with commas, the first on top; or none", parse: parseLayers},
 	{Name: "background-color", Tokens: ColourToken, Hint: "a colour, token or transparent", parse: parseInk},
 	{Name: "accent-color", Tokens: ColourToken, Hint: "the colour of the mark that shows what is chosen", parse: parseInk},
@@ -94,8 +95,9 @@ var properties = []Property{
 	{Name: "grid-template-columns", Layout: true, Keywords: []string{"auto"}, Span: &Span{"", 1, 8, 1, 3},
 		Hint: "how many stand side by side: 1 to 8, or auto for as many as fit", parse: parseCount},
 	{Name: "gap", Tokens: SpaceToken, Span: &Span{"px", 0, 80, 1, 16}, Hint: "a length or token", parse: parseSpace},
-	{Name: "border", Keywords: []string{"none"}, Tokens: ColourToken, Hint: "1px solid line, or none; by side, from the top clockwise: " +
-		"3px solid accent, none", parse: parseBorder},
+	{Name: "border", Keywords: []string{"none"}, Tokens: ColourToken,
+		Hint: "1px solid line, or none; by side, from the top clockwise: " +
+			"3px solid accent, none", parse: parseBorder},
 	{Name: "border-radius", Tokens: RadiusToken, Hint: "one to four lengths or tokens", parse: parseSides},
 	{Name: "box-shadow", Tokens: ShadowToken, Keywords: []string{"none"}, Hint: "0 2px 8px 0 #0003, a token, or none",
 		parse: parseShadows},

@@ -81,7 +81,8 @@ var featureAxis, _ = (&kind.Kind{Axes: axes}).AxisNamed("features")
 func (s *shop) features(record kind.Record) []featureView {
 	var list []featureView
 	for _, item := range s.v.Set.Items("features") {
-		feature := featureView{ID: item.ID, LeftOut: leftOutClass(item, s.v.Widths), Name: kind.Text(item.Facts, "name"), Help: kind.Text(item.Facts, "help"),
+		feature := featureView{ID: item.ID, LeftOut: leftOutClass(item, s.v.Widths),
+			Name: kind.Text(item.Facts, "name"), Help: kind.Text(item.Facts, "help"),
 			Heading: featureAxis.IsHeading(item)}
 		inclusion, _ := record.Facts["feature:"+item.ID].(kind.Inclusion)
 		feature.Has, feature.Soon, feature.Value = inclusion.Has, inclusion.Soon, inclusion.Value
