@@ -26,7 +26,7 @@ var slots = []anatomy.Slot{
 				"line-height": "leading-tight"}}).Linked(link, answers),
 	onRamps(anatomy.Media(media,
 		kind.Part{Name: mediaPart, Help: "the panel of the sign: its width, its ground",
-			Properties: slices.Concat([]string{"color", "width"}, anatomy.BoxProperties),
+			Properties: slices.Concat([]string{"color", "width", "display"}, anatomy.BoxProperties),
 			As: map[string]string{"width": "--rb-panel", "background-color": "--rb-media-ground",
 				"color": "--rb-media-ink"}, InkFollows: true,
 			Defaults: map[string]string{"width": "88px", "width@narrow": "64px", "background-color": "accent",

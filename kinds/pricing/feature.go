@@ -62,7 +62,7 @@ var (
 
 // bulletParts are the looks of bullets: of all, and of those of what a plan lacks or will have.
 func bulletParts() []kind.Part {
-	properties := []string{"color", "background-color", "border", "border-radius", "font-size"}
+	properties := []string{"color", "background-color", "border", "border-radius", "font-size", "display"}
 	variant := func(name, help string) kind.Part {
 		return kind.Part{Name: name, Variant: true, Forms: withCards, Help: help, Parent: bulletPart,
 			Properties: properties, Defaults: map[string]string{}}

@@ -81,7 +81,7 @@ var parts = []kind.Part{
 		}},
 	{Name: headerPart, Forms: withCards, Help: "the ground behind the upper part of a plan, down to what the set says",
 		Parent: cardPart, Paints: ifHeader,
-		Properties: []string{"background-color", "background-image", "border", "box-shadow", "opacity"},
+		Properties: []string{"background-color", "background-image", "border", "box-shadow", "opacity", "display"},
 		Defaults: map[string]string{"background-color": "ground", "border": "none, none, 1px solid line, none",
 			"background-color@featured": "transparent", "border@featured": "none, none, 1px solid feature-line, none"}},
 	{Name: "line", Forms: []string{"calculator"}, Help: "one plan", Place: look.RecordItem, Parent: "table",

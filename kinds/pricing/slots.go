@@ -206,7 +206,7 @@ func featuresSlot() anatomy.Slot {
 		},
 		Parts: append([]kind.Part{
 			{Name: "features", Forms: withCards, Help: "the list of features", Properties: []string{"color", "font-family",
-				"font-size", "font-weight", "line-height"},
+				"font-size", "font-weight", "line-height", "display"},
 				Defaults: map[string]string{"font-size": "type-3", "font-size@middle": "type-2"}},
 			{Name: "base", Text: true, Forms: withCards, Help: "the plan whose features this one has too",
 				Properties: and(anatomy.TextProperties, "padding"),

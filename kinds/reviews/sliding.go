@@ -88,12 +88,13 @@ var slidingParts = []kind.Part{
 	{Name: arrowPart, Forms: []string{slidingForm}, Text: true, Pressed: true, LeastHeight: 24, Help: "the arrows: " +
 		"their " +
 		"size is the font-size", Place: look.BlockItself, Parent: "ground", Paints: shows(hasArrows),
-		Properties: pressed, Defaults: map[string]string{"color": "ink", "font-size": "18px", "padding": "8px",
-			"border": "1px solid line", "border-radius": "99px", "background-color": "raised",
+		Properties: append(slices.Clone(pressed), "display"), Defaults: map[string]string{"color": "ink", "font-size": "18px",
+			"padding": "8px",
+			"border":  "1px solid line", "border-radius": "99px", "background-color": "raised",
 			"background-color@hover": "action", "color@hover": "on-action", "transition-duration": "motion-1"}},
 	{Name: dotPart, Forms: []string{slidingForm}, Control: true, Pressed: true, LeastHeight: 24, Ink: "background-color",
 		Help: "a dot for each place of the row", Place: look.BlockItself, Parent: controlsPart,
-		Paints: shows(positioned(dots)), Properties: []string{"width", "background-color", "border"},
+		Paints: shows(positioned(dots)), Properties: []string{"width", "background-color", "border", "display"},
 		As:       map[string]string{"width": "--rb-dot", "background-color": "--rb-dot-ink", "border": "--rb-dot-rim"},
 		Defaults: map[string]string{"width": "10px", "background-color": "ink"}},
 	{Name: placePart, Forms: []string{slidingForm}, Text: true, Figures: true, Help: "the count: 3 of 9",
@@ -101,7 +102,7 @@ var slidingParts = []kind.Part{
 		Properties: anatomy.TextProperties, Defaults: map[string]string{"font-size": "type-2"}},
 	{Name: wayPart, Forms: []string{slidingForm}, Help: "the whole bar", Place: look.BlockItself, Parent: controlsPart,
 		Paints: shows(positioned(bar)), Properties: []string{"background-color", "border", "height", "width",
-			"border-radius"},
+			"border-radius", "display"},
 		Defaults: map[string]string{"background-color": "line", "height": "4px", "width": "160px", "border-radius": "99px"}},
 	{Name: reachedPart, Forms: []string{slidingForm}, Control: true, Ink: "background-color", Help: "how far the row " +
 		"has " +

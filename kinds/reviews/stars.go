@@ -89,7 +89,7 @@ var starParts = []kind.Part{
 			summaryForm: {"margin": "space-1 0 0"}, lineForm: {"margin": "0"}}},
 	{Name: starsPart, Parent: ratingPart, Paints: hasRatings, Control: true, Help: "the stars that are given: their " +
 		"size " +
-		"is the font-size", Properties: []string{"color", "font-size", "gap", "text-shadow"},
+		"is the font-size", Properties: []string{"color", "font-size", "gap", "text-shadow", "display"},
 		Defaults: map[string]string{"color": "ink", "font-size": "18px", "gap": "2px"},
 		In: map[string]map[string]string{quoteForm: {"font-size": "26px"}, summaryForm: {"font-size": "24px"},
 			lineForm: {"font-size": "18px"}}},

@@ -154,6 +154,15 @@ func groupsCSS() string {
 	return css.String()
 }
 
+// stepsCSS says of each step how many stand before it: see straight.css.
+func stepsCSS() string {
+	var css strings.Builder
+	for before := 1; before < mostPips; before++ {
+		fmt.Fprintf(&css, ".rb-track:nth-child(%d) { --rb-before: %d; }\n", before+1, before)
+	}
+	return css.String()
+}
+
 // gap is between the columns of a group.
 func (b *board) gap(r kind.Ruler) float64 {
 	if b.form == stepsForm {

@@ -82,7 +82,8 @@ var numberParts = []kind.Part{
 var barParts = []kind.Part{
 	{Name: "bar", Help: "the bar: its thickness whatever its form, the height of columns, the width of rings, how it " +
 		"fills", Parent: "skill",
-		Properties: slices.Concat([]string{"stroke-width", "width", "height", "gap", "margin"}, anatomy.EnterProperties),
+		Properties: slices.Concat([]string{"stroke-width", "width", "height", "gap", "margin", "display"},
+			anatomy.EnterProperties),
 		As: map[string]string{"stroke-width": "--rb-thickness", "width": "--rb-size", "height": "--rb-height",
 			"gap": "--rb-bar-gap"},
 		Defaults: map[string]string{"stroke-width": "12px", "width": "148px", "height": "300px", "height@narrow": "220px",
@@ -143,7 +144,7 @@ var barParts = []kind.Part{
 			"border-radius": "radius-1"}}},
 	{Name: "aim", Fixed: true, Control: true, Paints: ifLine, Ink: "background-color", Help: "the line at the " +
 		"average or the target",
-		Parent: "bar", Behind: underAim, Properties: []string{"background-color", "width", "box-shadow"},
+		Parent: "bar", Behind: underAim, Properties: []string{"background-color", "width", "box-shadow", "display"},
 		As: map[string]string{"width": "--rb-aim-width"}, Defaults: map[string]string{"background-color": "quiet",
 			"width": "2px", "box-shadow": "0 0 0 2px ground"}},
 	{Name: "aim-label", Text: true, Paints: ifLine, Help: "what the line says", Place: look.BlockItself, Parent: "board",

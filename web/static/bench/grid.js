@@ -153,7 +153,7 @@ export class Grid {
     const box = this.scroll.getBoundingClientRect();
     const at = cell.getBoundingClientRect();
     const title = cell.closest('tbody')?.querySelector('.section');
-    const top = box.top + (cell.closest('thead') ? 0 : 28 + (title?.offsetHeight ?? 0));
+    const top = box.top + (cell.closest('thead') ? 0 : this.sheet.headHeight + (title?.offsetHeight ?? 0));
     if (at.top < top) return at.top - top;
     return Math.max(0, at.bottom - box.bottom);
   }
@@ -589,7 +589,7 @@ export class Grid {
     const cell = this.rows[row]?.[0];
     if (!cell) return;
     const title = cell.closest('tbody').querySelector('.section');
-    const top = this.scroll.getBoundingClientRect().top + 28 + (title?.offsetHeight ?? 0);
+    const top = this.scroll.getBoundingClientRect().top + this.sheet.headHeight + (title?.offsetHeight ?? 0);
     this.scroll.scrollTop += cell.getBoundingClientRect().top - top;
   }
 

@@ -36,6 +36,11 @@ export class Sheet {
     this.read();
   }
 
+  // headHeight is that of the heads, which stay in view.
+  get headHeight() {
+    return this.table.tHead.rows[0].offsetHeight;
+  }
+
   get table() {
     return document.getElementById('grid');
   }
@@ -242,7 +247,7 @@ export class Sheet {
       const n = tr.classList.contains('gap') ? Number(tr.dataset.n) : Number(tr.classList.contains('cells'));
       if (row >= from && row < from + n) {
         const top = tr.getBoundingClientRect().top - box.top + (row - from) * this.rowHeight;
-        if (top < 28 || top + this.rowHeight > box.height) scroll.scrollTop += top - box.height / 2;
+        if (top < this.headHeight || top + this.rowHeight > box.height) scroll.scrollTop += top - box.height / 2;
       }
       from += n;
     }
