@@ -13,6 +13,7 @@ import (
 
 	"rubrel/core/document"
 	"rubrel/core/kind"
+	"rubrel/core/look"
 	"rubrel/demo"
 	"rubrel/dresses"
 	"rubrel/kinds"
@@ -44,6 +45,26 @@ type Exhibit struct {
 	t    testing.TB
 	Site *document.Site
 	tree any
+}
+
+// Demo is the demo's first site.
+func Demo(t testing.TB) *Exhibit {
+	t.Helper()
+	site, tree, err := document.Parse(demo.Fennmoor, kinds.All())
+	if err != nil {
+		t.Fatal(err)
+	}
+	return &Exhibit{t, site, tree}
+}
+
+// Look says a value of a block's look.
+func (e *Exhibit) Look(block, keyText, text string) {
+	e.t.Helper()
+	key, err := look.ParseKey(keyText)
+	if err != nil {
+		e.t.Fatal(err)
+	}
+	e.Do(document.SetLook{Block: block, Key: key, Text: text})
 }
 
 // Do carries out a change.

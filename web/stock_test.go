@@ -37,6 +37,7 @@ func TestDroppedFiles(t *testing.T) {
 	app := shared.Start(t)
 	b := testkit.Launch(t, 1280, 800)
 	b.Open(app.URL + "/sites/fennmoor/pictures")
+	b.Await("document.querySelector('.focus .place-dot')") // the page's script has run
 	if !testkit.Eval[bool](b, dropFiles) {
 		t.Fatal("nothing was dropped")
 	}

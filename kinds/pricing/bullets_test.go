@@ -5,9 +5,6 @@ import (
 	"testing"
 
 	"rubrel/core/document"
-	"rubrel/core/look"
-	"rubrel/demo"
-	"rubrel/kinds"
 	"rubrel/testkit"
 )
 
@@ -15,31 +12,18 @@ import (
 // or left out, as the look says; a price says its period after it, below or beside it; joined cards are round at their
 // outer corners, beside each other and below each other.
 func TestBulletsPeriodsAndCorners(t *testing.T) {
-	site, tree, err := document.Parse(demo.Fennmoor, kinds.All())
-	if err != nil {
-		t.Fatal(err)
-	}
-	say := func(key, text string) document.Change {
-		k, err := look.ParseKey(key)
-		if err != nil {
-			t.Fatal(err)
-		}
-		return document.SetLook{Block: "memberships", Key: k, Text: text}
-	}
+	e := testkit.Demo(t)
 	for _, c := range []document.Change{fact("memberships", "", "period-place", "below"),
 		fact("memberships", "", "lacking", "x"), fact("memberships", "", "stand", "joined"),
 		fact("memberships", "dusk", "feature:darkroom", "soon"), fact("memberships", "zenith", "about", "A night of "+
-			"your own."),
-		say("bullet.background-color", "#f4c15d"), say("lacking.background-color", "#dcd8cc"),
-		say("coming.background-color", "#ffffff"), say("excluded.text-decoration", "none"),
-		say("card.border-radius", "12px")} {
-		result, err := document.Apply(tree, site, c)
-		if err != nil {
-			t.Fatal(err)
-		}
-		site, tree = result.Site, result.Tree
+			"your own.")} {
+		e.Do(c)
 	}
-	_, address := testkit.Publish(t, site)
+	for key, text := range map[string]string{"bullet.background-color": "#f4c15d", "lacking.background-color": "#dcd8cc",
+		"coming.background-color": "#ffffff", "excluded.text-decoration": "none", "card.border-radius": "12px"} {
+		e.Look("memberships", key, text)
+	}
+	_, address := testkit.Publish(t, e.Site)
 	b := testkit.Launch(t, 1280, 1000)
 	b.Open(address)
 	grounds := `[...document.querySelectorAll('#memberships [data-record=dusk] .rb-bullet')].map((e) =>

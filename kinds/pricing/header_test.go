@@ -4,11 +4,6 @@ import (
 	"strings"
 	"testing"
 
-	"rubrel/core/document"
-	"rubrel/core/look"
-	"rubrel/demo"
-	"rubrel/dresses"
-	"rubrel/kinds"
 	"rubrel/render"
 	"rubrel/testkit"
 )
@@ -16,27 +11,13 @@ import (
 // The header of a card lies from its upper edge to below the slot that the set says, over the card's padding, at every
 // width; also on a card whose parts stand in another order. Its ground is measured against the words on it alone.
 func TestHeaderOfACard(t *testing.T) {
-	site, tree, err := document.Parse(demo.Fennmoor, kinds.All())
-	if err != nil {
-		t.Fatal(err)
+	e := testkit.Demo(t)
+	e.Do(fact("memberships", "", "header", "subtitle"))
+	for key, text := range map[string]string{"card.border": "none", "header.background-color": "#777777",
+		"header.background-color@featured": "#777777", "dusk:text.stands": "after price"} {
+		e.Look("memberships", key, text)
 	}
-	say := func(key, text string) document.Change {
-		k, err := look.ParseKey(key)
-		if err != nil {
-			t.Fatal(err)
-		}
-		return document.SetLook{Block: "memberships", Key: k, Text: text}
-	}
-	for _, c := range []document.Change{fact("memberships", "", "header", "subtitle"), say("card.border", "none"),
-		say("header.background-color", "#777777"), say("header.background-color@featured", "#777777"),
-		say("dusk:text.stands", "after price")} {
-		result, err := document.Apply(tree, site, c)
-		if err != nil {
-			t.Fatal(err)
-		}
-		site, tree = result.Site, result.Tree
-	}
-	_, address := testkit.Publish(t, site)
+	_, address := testkit.Publish(t, e.Site)
 	b := testkit.Launch(t, 1280, 1000)
 	b.Open(address)
 	for _, width := range []int64{1280, 768, 390} {
@@ -59,12 +40,8 @@ func TestHeaderOfACard(t *testing.T) {
 		}
 	}
 
-	registry, err := dresses.Load(kinds.All())
-	if err != nil {
-		t.Fatal(err)
-	}
 	seen := false
-	subject, err := render.Subject(site, registry, "memberships", testkit.When)
+	subject, err := render.Subject(e.Site, testkit.Dresses(t), "memberships", testkit.When)
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -40,7 +40,7 @@ func leftOutClass(item kind.Item, widths look.Widths) string {
 func leftOutCSS() string {
 	var css strings.Builder
 	for width := range look.MostWidths {
-		fmt.Fprintf(&css, ".%s { --rb-line: var(%s); }\n", notAt(width), atWidth(width))
+		fmt.Fprintf(&css, ".%s { --rb-left-out: var(%s); }\n", notAt(width), atWidth(width))
 	}
 	return css.String()
 }

@@ -5,9 +5,6 @@ import (
 	"testing"
 
 	"rubrel/core/document"
-	"rubrel/core/look"
-	"rubrel/demo"
-	"rubrel/kinds"
 	"rubrel/render"
 	"rubrel/testkit"
 )
@@ -15,32 +12,14 @@ import (
 // A feature is left out at the widths that it names, in cards and in the matrix; what is no width of the site is said.
 // Where the first of joined cards is left out, the next has the outer corners. A block is left out whole.
 func TestLeftOutByWidth(t *testing.T) {
-	site, tree, err := document.Parse(demo.Fennmoor, kinds.All())
-	if err != nil {
-		t.Fatal(err)
-	}
-	do := func(c document.Change) {
-		t.Helper()
-		result, err := document.Apply(tree, site, c)
-		if err != nil {
-			t.Fatal(err)
-		}
-		site, tree = result.Site, result.Tree
-	}
-	say := func(key, text string) {
-		k, err := look.ParseKey(key)
-		if err != nil {
-			t.Fatal(err)
-		}
-		do(document.SetLook{Block: "memberships", Key: k, Text: text})
-	}
-	do(item("memberships", "features", "darkroom", "left-out", "middle, phone"))
-	do(fact("memberships", "", "stand", "joined"))
-	say("card.border-radius", "12px")
-	say("dusk:card.display@middle", "none")
-	say("table.display@narrow", "none")
+	e := testkit.Demo(t)
+	e.Do(item("memberships", "features", "darkroom", "left-out", "middle, phone"))
+	e.Do(fact("memberships", "", "stand", "joined"))
+	e.Look("memberships", "card.border-radius", "12px")
+	e.Look("memberships", "dusk:card.display@middle", "none")
+	e.Look("memberships", "table.display@narrow", "none")
 
-	subject, err := render.Subject(site, testkit.Dresses(t), "memberships", testkit.When)
+	subject, err := render.Subject(e.Site, testkit.Dresses(t), "memberships", testkit.When)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -49,10 +28,10 @@ func TestLeftOutByWidth(t *testing.T) {
 			if m.Measured != "left out at phone" || m.Needed != "wide, middle, narrow" {
 				t.Errorf("the mark says %s, needs %s", m.Measured, m.Needed)
 			}
-			do(m.Mends[0].Change)
+			e.Do(m.Mends[0].Change)
 		}
 	}
-	set := site.SetOf(&site.Blocks[0])
+	set := e.Site.SetOf(&e.Site.Blocks[0])
 	for _, f := range set.Items("features") {
 		if text := f.Facts["left-out"]; f.ID == "darkroom" && (text == nil || text.String() != "middle") {
 			t.Errorf("after the mend it is left out at %v", text)
@@ -66,7 +45,7 @@ func TestLeftOutByWidth(t *testing.T) {
 		e.getClientRects().length).map((e) => { const s = getComputedStyle(e); return [s.borderTopLeftRadius,
 		s.borderTopRightRadius, s.borderBottomRightRadius, s.borderBottomLeftRadius].map((r) => parseFloat(r)).join(' ');
 		}).join('; ')`
-	_, address := testkit.Publish(t, site)
+	_, address := testkit.Publish(t, e.Site)
 	b.Open(address)
 	all := testkit.Eval[int](b, features)
 	if got := b.Text(corners); got != "12 0 0 12; 0 12 12 0" {
@@ -84,8 +63,8 @@ func TestLeftOutByWidth(t *testing.T) {
 		t.Errorf("at 390 px the block is %g px high", got)
 	}
 
-	do(document.SetForm{Block: "memberships", Form: "matrix"})
-	_, address = testkit.Publish(t, site)
+	e.Do(document.SetForm{Block: "memberships", Form: "matrix"})
+	_, address = testkit.Publish(t, e.Site)
 	b.Open(address)
 	b.Size(700, 1000)
 	rows := b.Text(`[...document.querySelectorAll('#memberships tbody tr')].filter((e) =>

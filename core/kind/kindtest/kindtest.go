@@ -29,6 +29,7 @@ var now = time.Date(2026, 11, 24, 12, 0, 0, 0, time.UTC)
 //   - the HTML is well formed, and each record's element has its mark;
 //   - every class is that of a part of the form, or one that its style sheets or scripts know; and each part that
 //     the set does not leave out is there;
+//   - no custom property that the form sets is that of a token;
 //   - every text that a visitor reads in a record is one whose fit is measured;
 //   - every fact shows, in a form or in what is said to machines.
 //
@@ -94,7 +95,42 @@ func (v variant) view() kind.View {
 	return view
 }
 
+// setsProperty finds the custom properties that a style sheet sets.
+var setsProperty = regexp.MustCompile(`(--rb-[a-z0-9-]+)\s*:`)
+
+// properties finds custom properties of a form that are those of tokens, which would lose their values.
+func (c *contract) properties(form kind.Form) {
+	tokens := map[string]bool{}
+	for _, category := range look.Categories() {
+		for _, name := range look.Names(category) {
+			tokens[look.Token(name).CustomProperty()] = true
+		}
+	}
+	check := func(name, where string) {
+		if tokens[name] {
+			c.wrong("form %s: %s sets %s, which is a token", form.Name, where, name)
+		}
+	}
+	for _, found := range setsProperty.FindAllStringSubmatch(strings.Join(form.CSS, "\n"), -1) {
+		check(found[1], "the style sheet")
+	}
+	for _, part := range c.kind.PartsOf(form.Name) {
+		for _, name := range part.As {
+			check(name, "the part "+part.Name)
+		}
+	}
+	if form.Variables == nil {
+		return
+	}
+	for _, v := range c.variants {
+		for _, variable := range form.Variables(v.view()) {
+			check(variable.Name, "a variable")
+		}
+	}
+}
+
 func (c *contract) form(form kind.Form) {
+	c.properties(form)
 	known := classesIn(strings.Join(form.CSS, "\n"))
 	if form.Script != nil {
 		for _, v := range c.variants {
