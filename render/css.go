@@ -43,6 +43,7 @@ type dressed struct {
 	house, root string          // see houseCSS and rootClass
 	anywhere    bool            // it is for pages that others make, where it may stand twice
 	placed      map[string]bool // the blocks that stand on the page that is being written
+	further     string          // of the style of the page around the blocks, besides what every page has
 }
 
 func dressedSite(site *document.Site, registry dresses.Registry, now time.Time) (*dressed, error) {

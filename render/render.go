@@ -337,7 +337,7 @@ func (d *dressed) besides(name string, pieces []piece, view *pageView) ([]File, 
 		pictures = append(pictures, p.pictures...)
 	}
 	house := d.houseCSS() + picturesCSS(d.site, pictures, document.Picture.Path) + entranceSheet(enters) +
-		"@layer rubrel.form{" + pageCSS + "}"
+		"@layer rubrel.form{" + pageCSS + d.further + "}"
 	css, err := short(fontsCSS(d.faces, d.fallbacks, fontPath) + rooted(house, d.rootClass()) + formsCSS(pieces) +
 		withFallbacks(own.String(), d.fallbacks))
 	if err != nil {

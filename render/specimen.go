@@ -8,6 +8,9 @@ import (
 	"rubrel/dresses"
 )
 
+// specimenCSS has a browser lay out what is in sight: a specimen is as long as all forms are high.
+const specimenCSS = ".rb { content-visibility: auto; contain-intrinsic-block-size: auto 480px; }"
+
 // Specimen renders one page that shows every kind of the site in every form.
 func Specimen(site *document.Site, registry dresses.Registry, now time.Time) ([]File, error) {
 	worn := *site
@@ -32,6 +35,7 @@ func Specimen(site *document.Site, registry dresses.Registry, now time.Time) ([]
 	if err != nil {
 		return nil, err
 	}
+	d.further = specimenCSS
 	files, err := d.page("index", page)
 	if err != nil {
 		return nil, fmt.Errorf("specimen: %w", err)

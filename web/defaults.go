@@ -92,7 +92,7 @@ func (s *Server) showDefaults(w http.ResponseWriter, r *http.Request, status int
 	dress := s.dresses[l.Site.House.Dress]
 	view := &defaultsView{frame: f, Kind: k, Form: form.Name, Dress: dress.Title}
 	for i := range l.Site.Blocks {
-		if b := &l.Site.Blocks[i]; l.Site.SetOf(b).Kind == k && (view.Bench == "" || b.Form == form.Name) {
+		if b := &l.Site.Blocks[i]; l.Site.SetOf(b).Kind.Name == k.Name && (view.Bench == "" || b.Form == form.Name) {
 			view.Bench = "/sites/" + l.ID + "/blocks/" + b.ID + "/"
 		}
 	}

@@ -17,6 +17,9 @@ func TestDefaultsOfAKind(t *testing.T) {
 	b.Click("#origin [data-name=defaults]")
 	b.Await("location.hash === '#part-card' && document.querySelector('.defaults-list')")
 	b.CheckAccessibility("the defaults of a kind")
+	if got := b.Text("document.querySelector('.lede a')?.getAttribute('href')"); got != benchPath+"/" {
+		t.Errorf("the block where they are seen is %s", got)
+	}
 	field := "[name='say.card.padding']"
 	if got := b.Text("document.querySelector(\"" + field + "\").placeholder"); got != "space-5" {
 		t.Errorf("cards follow %q", got)
