@@ -229,14 +229,14 @@ func (b *Browser) Text(expression string) string {
 	return Eval[string](b, "String("+expression+")")
 }
 
-// Await waits until an expression is true. A page that goes away while it is asked is asked again when the next
-// has come.
+// Await waits until an expression is true of a page that has been read whole. A page that goes away while it is asked is
+// asked again when the next has come.
 func (b *Browser) Await(expression string) {
 	b.t.Helper()
 	deadline := time.Now().Add(patience)
 	var err error
 	for time.Now().Before(deadline) {
-		err = b.run(chromedp.Poll[chromedp.Void]("document.body && ("+expression+")",
+		err = b.run(chromedp.Poll[chromedp.Void]("document.readyState !== 'loading' && ("+expression+")",
 			chromedp.WithPollingTimeout(time.Until(deadline))))
 		if err == nil {
 			return

@@ -119,7 +119,7 @@ func probes(t *testing.T, app *testkit.Application) []probe {
 }
 
 // sampled is how many of the probes go test tries; RUBREL_FUZZ=all tries every one.
-const sampled = 1500
+const sampled = 800
 
 // Whatever is sent to whatever route: no answer of 5xx, none that takes over two seconds, and the list of sites still
 // opens.
