@@ -229,8 +229,8 @@ func (b *Browser) Text(expression string) string {
 	return Eval[string](b, "String("+expression+")")
 }
 
-// Await waits until an expression is true of a page that has been read whole. A page that goes away while it is asked is
-// asked again when the next has come.
+// Await waits until an expression is true of a page that has been read whole. A page that goes away while it is asked
+// is asked again when the next has come.
 func (b *Browser) Await(expression string) {
 	b.t.Helper()
 	deadline := time.Now().Add(patience)

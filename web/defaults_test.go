@@ -12,6 +12,20 @@ func TestDefaultsOfAKind(t *testing.T) {
 	t.Parallel()
 	app, b := openBench(t)
 	b.Click("button[data-part=card]")
+	// However much is said of a value, nothing lies over the button beside it.
+	const long = "look/zenith:card.background-image"
+	b.Click(cell(long))
+	b.Press("linear-gradient(160deg, #fffdf6 0%, #f8ecd0 70%, #f4c15d 100%)", kb.Enter)
+	saidIs(b, long, "^linear-gradient")
+	b.Click(cell(long))
+	if over := b.Text(`(() => {
+		const own = document.querySelector('[data-tray]').getBoundingClientRect();
+		const meets = (r) => r.left < own.right && r.right > own.left && r.top < own.bottom && r.bottom > own.top;
+		return [...document.querySelectorAll('#origin button')].filter((e) => [...e.getClientRects()].some(meets)).map((e) =>
+			e.textContent).join();
+	})()`); over != "" {
+		t.Errorf("over the button lies %s", over)
+	}
 	b.Click(cell("look/card.padding"))
 	b.Await("document.querySelector('#origin [data-name=defaults]')")
 	b.Click("#origin [data-name=defaults]")
