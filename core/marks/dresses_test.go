@@ -51,12 +51,13 @@ func TestDressesAsShipped(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	choices := map[string][][2]string{"pricing": nil, "toggle": nil,
+	choices := map[string][][2]string{"pricing": {{"header", "price"}}, "toggle": nil,
 		"skillbars": {
 			{"names", "over"},
 			{"names", "inside"},
 			{"numbers", "over"},
 			{"numbers", "riding"},
+			{"numbers", "inside"},
 			{"line", "average"},
 		}}
 	for _, shape := range anatomy.Shapes {

@@ -204,28 +204,6 @@ func TestChecks(t *testing.T) {
 	}
 }
 
-// No dress leaves a word or a bar unseen in any form, light or dark.
-func TestEveryDressIsSeen(t *testing.T) {
-	for name := range testkit.Dresses(t) {
-		for _, scheme := range []document.Scheme{document.LightScheme, document.DarkScheme} {
-			for _, labels := range []string{"above", "inside", "riding"} {
-				g := training()
-				g.Dress, g.Scheme = name, scheme
-				g.Facts = map[string]string{"numbers": labels, "line": "average"}
-				site := g.Site(t)
-				for _, b := range site.Blocks {
-					for _, m := range subject(t, site, b.ID).Marks() {
-						if m.Check == "contrast" {
-							t.Errorf("%s, %s, numbers %s, %s: %s has %s, needs %s", name, scheme, labels, b.ID, m.Where, m.Measured,
-								m.Needed)
-						}
-					}
-				}
-			}
-		}
-	}
-}
-
 // Numbers inside go outside where what is filled has no room for them, at 7 %, and it is said.
 func TestMovedLabelsAreSaid(t *testing.T) {
 	g := training()

@@ -122,10 +122,8 @@ func (c *contract) properties(form kind.Form) {
 	if form.Variables == nil {
 		return
 	}
-	for _, v := range c.variants {
-		for _, variable := range form.Variables(v.view()) {
-			check(variable.Name, "a variable")
-		}
+	for _, variable := range form.Variables(c.variants[0].view()) {
+		check(variable.Name, "a variable")
 	}
 }
 
