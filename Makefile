@@ -21,8 +21,9 @@ test: lint
 lint:
 	scripts/install.sh lint
 	@test -z "$$(gofmt -l $(folders))" || { gofmt -l $(folders); exit 1; }
-	@! git ls-files -co --exclude-standard '*.go' '*.css' '*.js' '*.html' '*.sh' '*.sql' | grep -vE '/(vendor|testdata)/' | \
-		LC_ALL=C.UTF-8 xargs grep -nE '^.{121,}' || { echo 'lines of more than 120 columns'; exit 1; }
+	@long=$$(git ls-files -co --exclude-standard '*.go' '*.css' '*.js' '*.html' '*.sh' '*.sql' | \
+		grep -vE '/(vendor|testdata)/' | LC_ALL=C.UTF-8 xargs grep -nsE '^.{121,}'); \
+		test -z "$$long" || { echo "$$long"; echo 'lines of more than 120 columns'; exit 1; }
 	go vet ./...
 	go tool staticcheck ./...
 

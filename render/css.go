@@ -354,12 +354,34 @@ func (d *dressed) blockCSS(b *document.Block, form kind.Form, view kind.View, ca
 	class = look.ClassPrefix + "b-" + b.ID
 	const open = "-?" // no class has it: it stands for the content's until that is known
 	var out strings.Builder
+	variables := leftOut(view)
 	if form.Variables != nil {
-		writeVariables(&out, class+open, d.site.Widths, form.Variables(view))
+		variables = append(variables, form.Variables(view)...)
 	}
+	writeVariables(&out, class+open, d.site.Widths, variables)
 	out.WriteString(cascade.WriteRules(class+open, rules))
 	named := class + strings.TrimPrefix(contentClass(out.String()), strings.TrimSuffix(look.ClassPrefix, "-"))
 	return named, "@layer rubrel.look{" + strings.ReplaceAll(out.String(), class+open, named) + "}"
+}
+
+// leftOut has no element of a record shown at the widths at which its part is left out: in a table a record has cells
+// besides that part.
+func leftOut(v kind.View) []kind.Variable {
+	var variables []kind.Variable
+	for _, r := range v.Set.Records {
+		shown := true
+		for width := range v.Widths {
+			if v.Shows(r, width) == shown {
+				continue
+			}
+			value := look.Keyword("none")
+			if shown = !shown; shown {
+				value = "shown"
+			}
+			variables = append(variables, kind.Variable{Name: "display", Width: width, Record: r.ID, Value: value.CSS()})
+		}
+	}
+	return variables
 }
 
 // recordRefs are the records as far as their look goes.

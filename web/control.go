@@ -287,9 +287,8 @@ func (c controls) ground(view *controlView, v look.Value) {
 		f := layerField{Pictures: c.pictures}
 		switch layer := layer.(type) {
 		case look.Gradient:
-			f.Choice = map[look.GradientCourse]string{look.Linear: "linear", look.Radial: "radial",
-				look.Conic: "conic"}[layer.Course]
-			f.Angle, f.AtX, f.AtY = share(layer.Angle), share(layer.At[0]), share(layer.At[1])
+			f.Choice, f.Angle = layer.Course.String(), share(layer.Angle)
+			f.AtX, f.AtY = share(layer.At[0]), share(layer.At[1])
 			for _, stop := range layer.Stops {
 				f.Stops = append(f.Stops, stopField{share(stop.Place), c.ink(stop.Ink)})
 			}
@@ -332,7 +331,7 @@ func (c controls) shadows(view *controlView, p look.Property, v look.Value) {
 func (c controls) borders(view *controlView, v look.Value) {
 	view.Shape, view.Names = "border", sideNames
 	four, said := look.BordersOf(v)
-	view.Joined = four[0] == four[1] && four[0] == four[2] && four[0] == four[3]
+	view.Joined = four.Alike()
 	for _, b := range four {
 		field := borderField{"1", "solid", c.ink(look.Token("line")), b.String()}
 		switch {

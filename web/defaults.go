@@ -34,26 +34,15 @@ type defaultPart struct {
 	Values     []defaultValue
 }
 
-// defaultValue is one property of a part, in a state and at a width.
+// defaultValue is one property of a part, in a state and at a width, and what is said of it, as texts: "" where nothing
+// is.
 type defaultValue struct {
 	Key                        look.Key
-	Kind, Dress, Site          string // "" for what says nothing
-	Text                       string // what stands in the field: what the site says, or what was typed and not taken
+	Kind, Dress, Site          string
 	KindInk, DressInk, SiteInk string // the colour that a value is; "" for none
-}
-
-// Follows is what holds where the site says nothing.
-func (v defaultValue) Follows() string { return cmp.Or(v.Dress, v.Kind) }
-
-// InForce is where the value is said that holds: the nearest place that says one.
-func (v defaultValue) InForce() string {
-	switch {
-	case v.Site != "":
-		return "site"
-	case v.Dress != "":
-		return "dress"
-	}
-	return "kind"
+	KindHolds, DressHolds      bool   // nothing nearer is said, for this width or for a wider one
+	Follows                    string // what holds where the site says nothing here
+	Text                       string // what stands in the field: what the site says, or what was typed and not taken
 }
 
 // Suffix is for what of the property it is said: the state, the featured record, the width.
@@ -62,8 +51,13 @@ func (v defaultValue) Suffix() string {
 	return strings.ReplaceAll(suffix, "@", " · ")
 }
 
-// sayPrefix and wasPrefix begin the names of the fields of a value: what it is to be, and what it was.
-const sayPrefix, wasPrefix = "say.", "was."
+// SayField is the name of the field for what it is to be, and WasField of that for what it was.
+func (v defaultValue) SayField() string { return sayPrefix + v.Key.String() }
+
+// WasField: see SayField.
+func (v defaultValue) WasField() string { return wasPrefix + v.Key.String() }
+
+const sayPrefix = "say."
 
 func (s *Server) defaults(w http.ResponseWriter, r *http.Request) {
 	s.showDefaults(w, r, http.StatusOK, "")
@@ -108,7 +102,7 @@ func (s *Server) showDefaults(w http.ResponseWriter, r *http.Request, status int
 		for i := range part.Values {
 			value := &part.Values[i]
 			value.Text = value.Site
-			if typed, ok := r.PostForm[sayPrefix+value.Key.String()]; ok {
+			if typed, ok := r.PostForm[value.SayField()]; ok {
 				value.Text = typed[0]
 			}
 		}
@@ -123,30 +117,68 @@ func defaultsOf(site *document.Site, dress *dresses.Dress, k *kind.Kind, form st
 	if err != nil {
 		return nil, err
 	}
-	worn, own := dress.Kinds[k.Name], site.House.Kinds[k.Name]
-	keys := map[look.Key]bool{}
-	for _, sheet := range []look.Sheet{declared, worn, own} {
-		for key := range sheet {
-			keys[key] = true
-		}
-	}
+	d := defaultsReader{tokens: tokens, declared: declared, worn: dress.Kinds[k.Name], own: site.House.Kinds[k.Name],
+		widths: site.Widths}
 	var parts []defaultPart
 	for _, part := range k.PartsOf(form) {
 		shown := defaultPart{Name: part.Name, Help: part.Help}
-		for _, key := range slices.SortedFunc(maps.Keys(keys), inLedgerOrder) {
-			if key.Part != part.Name {
-				continue
-			}
-			value := defaultValue{Key: key, KindInk: tokens.Swatch(declared[key]), DressInk: tokens.Swatch(worn[key]),
-				SiteInk: tokens.Swatch(own[key])}
-			value.Kind, value.Dress, value.Site = written(declared[key]), written(worn[key]), written(own[key])
-			shown.Values = append(shown.Values, value)
+		for _, key := range d.keys(part.Name) {
+			shown.Values = append(shown.Values, d.value(key))
 		}
 		if len(shown.Values) > 0 {
 			parts = append(parts, shown)
 		}
 	}
 	return parts, nil
+}
+
+// defaultsReader reads what is said of a kind: by itself, by the dress and by the site.
+type defaultsReader struct {
+	tokens              look.Tokens
+	declared, worn, own look.Sheet
+	widths              look.Widths
+}
+
+// keys are those of a part of which anything is said.
+func (d defaultsReader) keys(part string) []look.Key {
+	keys := map[look.Key]bool{}
+	for _, sheet := range []look.Sheet{d.declared, d.worn, d.own} {
+		for key := range sheet {
+			if key.Part == part {
+				keys[key] = true
+			}
+		}
+	}
+	return slices.SortedFunc(maps.Keys(keys), inLedgerOrder)
+}
+
+func (d defaultsReader) value(key look.Key) defaultValue {
+	all, rest := look.Sheet{}, look.Sheet{} // what is said of the kind, and that without what the site says here
+	maps.Copy(all, d.worn)
+	maps.Copy(all, d.own)
+	maps.Copy(rest, all)
+	delete(rest, key)
+	if worn, ok := d.worn[key]; ok {
+		rest[key] = worn
+	}
+	held, follows := d.holds(key, all), d.holds(key, rest)
+	return defaultValue{Key: key, Kind: written(d.declared[key]), Dress: written(d.worn[key]), Site: written(d.own[key]),
+		KindInk: d.tokens.Swatch(d.declared[key]), DressInk: d.tokens.Swatch(d.worn[key]),
+		SiteInk:    d.tokens.Swatch(d.own[key]),
+		KindHolds:  held.Level == look.HouseLevel && held.Key == key,
+		DressHolds: held.Level == look.KindLevel && held.Key == key && d.own[key] == nil,
+		Follows:    written(follows.Value)}
+}
+
+// holds is what holds at a key where a sheet is said of the kind.
+func (d defaultsReader) holds(key look.Key, ofKind look.Sheet) look.Said {
+	width := d.widths.Index(key.Width)
+	if width < 0 {
+		return look.Said{} // the site has no such width
+	}
+	cascade := look.Cascade{House: d.declared, Kind: ofKind, Widths: d.widths}
+	said, _ := cascade.Resolve(look.Target{Featured: key.Featured, State: key.State, Width: width}, key.Part, key.Property)
+	return said
 }
 
 func written(v look.Value) string {

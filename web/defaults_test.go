@@ -47,8 +47,14 @@ func TestDefaultsOfAKind(t *testing.T) {
 	b.Type(field, "41px")
 	b.Press(kb.Enter)
 	b.Await("document.querySelector(\"" + field + "\").value === '41px' && document.querySelector('.notice')")
+	// It is nearer than what the kind says for a narrower width: that holds no longer, there or on the page.
+	row := "document.querySelector(\"[name='say.card.padding@narrow']\")"
+	if got := b.Text(row + ".placeholder + ' ' + " + row + ".closest('tr').cells[1].className"); got != "41px over" {
+		t.Errorf("for narrow blocks it says %q", got)
+	}
 	b.Open(app.URL + "/sites/fennmoor/blocks/memberships/")
 	ready(b)
+	b.Await(inProof("narrow", "getComputedStyle(page.querySelector('[data-record=dusk].rb-card')).paddingTop === '41px'"))
 	everyFrame(b, "getComputedStyle(page.querySelector('[data-record=dusk].rb-card')).paddingTop !== '0px'")
 	b.Await(inProof("wide", "getComputedStyle(page.querySelector('[data-record=dusk].rb-card')).paddingTop === '41px'"))
 }

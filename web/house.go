@@ -338,6 +338,9 @@ func (v *houseView) exceptions(site *document.Site) {
 	}
 }
 
+// wasPrefix begins the names of the fields that hold what a page showed.
+const wasPrefix = "was."
+
 // setTokens says what stands in the fields; an empty one follows the dress again.
 func (s *Server) setTokens(w http.ResponseWriter, r *http.Request) {
 	light, dark := document.SetTokens{Texts: map[string]string{}}, document.SetTokens{Texts: map[string]string{},
@@ -348,7 +351,7 @@ func (s *Server) setTokens(w http.ResponseWriter, r *http.Request) {
 			continue
 		}
 		// Only what was changed on the page is said: the rest may have been changed by others since it was shown.
-		if was, shown := r.PostForm["was."+name]; shown && was[0] == values[0] {
+		if was, shown := r.PostForm[wasPrefix+name]; shown && was[0] == values[0] {
 			continue
 		}
 		if token, ok := strings.CutPrefix(name, "light."); ok {

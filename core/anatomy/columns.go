@@ -4,6 +4,7 @@ import (
 	"cmp"
 	"fmt"
 	"math"
+	"slices"
 	"strconv"
 
 	"rubrel/core/kind"
@@ -138,6 +139,9 @@ func (b Body) roomIn(v kind.View, r kind.Ruler, frame float64, columns int, shar
 func (b Body) least(v kind.View, r kind.Ruler) float64 {
 	widest, taken := 0.0, map[string]float64{}
 	for _, run := range b.Runs(v) {
+		if slices.Contains(run.LeftOut, r.Width()) {
+			continue
+		}
 		around, known := taken[run.Part]
 		if !known {
 			around = b.around(v, r, run.Part)

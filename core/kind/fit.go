@@ -20,6 +20,8 @@ type Run struct {
 	// ShrinksAlone is how many ems of its size the text takes by itself, where it goes on to shrink while others keep
 	// theirs: down to LeastType. It is 0 where it does not.
 	ShrinksAlone float64
+	// LeftOut are the widths at which the text is not shown, by their place among the widths.
+	LeftOut []int
 	// OneLine says that the text should stand on one line, and MostLines on how many it may; 0 for any number.
 	OneLine   bool
 	MostLines int
@@ -95,20 +97,27 @@ type Measure interface {
 // Memo remembers what is found out about a view, and is lost with it.
 type Memo struct{ known map[string]any }
 
+// Shows reports whether a record is shown at a width.
+func (v View) Shows(r Record, width int) bool { return v.Hidden == nil || !v.Hidden(r, width) }
+
 // At is the view of the records that are shown at a width.
 func (v View) At(width int) View {
 	if v.Hidden == nil {
 		return v
 	}
-	return Remember(v, "at "+strconv.Itoa(width), func() View {
-		shown := v
-		shown.Set.Records = slices.DeleteFunc(slices.Clone(v.Set.Records), func(r Record) bool { return v.Hidden(r, width) })
-		if len(shown.Set.Records) == len(v.Set.Records) {
-			return v
-		}
-		shown.Hidden, shown.Memo = nil, new(Memo)
-		return shown
+	// Views of one memo differ in more than their records: that alone is remembered.
+	type part struct {
+		records []Record
+		memo    *Memo
+	}
+	shown := Remember(v, "shown at "+strconv.Itoa(width), func() part {
+		return part{slices.DeleteFunc(slices.Clone(v.Set.Records), func(r Record) bool { return !v.Shows(r, width) }),
+			new(Memo)}
 	})
+	if len(shown.records) < len(v.Set.Records) {
+		v.Set.Records, v.Hidden, v.Memo = shown.records, nil, shown.memo
+	}
+	return v
 }
 
 // Remember is what a function makes, which is called once for a name where the view remembers. What it makes follows

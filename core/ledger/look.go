@@ -233,7 +233,7 @@ func tokenIn(v look.Value) look.Token {
 	case look.Token:
 		return v
 	case look.Sides:
-		if v[0] == v[1] && v[0] == v[2] && v[0] == v[3] {
+		if v.Alike() {
 			return tokenIn(v[0])
 		}
 	case look.Border:
@@ -256,7 +256,7 @@ func (l layer) step(v look.Value) string {
 			return l.step(value)
 		}
 	case look.Sides:
-		if v[0] == v[1] && v[0] == v[2] && v[0] == v[3] {
+		if v.Alike() {
 			return l.step(v[0])
 		}
 	}

@@ -60,6 +60,9 @@ func (b Borders) declarations() []Declaration {
 	}
 }
 
+// Alike reports whether the four sides are the same.
+func (b Borders) Alike() bool { return b[0] == b[1] && b[0] == b[2] && b[0] == b[3] }
+
 // BordersOf are the borders of the four sides that a value of the border says.
 func BordersOf(v Value) (Borders, bool) {
 	switch v := v.(type) {
@@ -92,10 +95,10 @@ func parseBorder(p Property, text string, tokens TokenNames) (Value, error) {
 		read = append(read, border)
 	}
 	four := fourSides(read)
-	if four[0] == four[1] && four[0] == four[2] && four[0] == four[3] {
-		return four[0], nil
+	if borders := Borders(four); !borders.Alike() {
+		return borders, nil
 	}
-	return Borders(four), nil
+	return four[0], nil
 }
 
 // readBorder reads one border. What has the style none is none, whatever else is said of it.

@@ -9,6 +9,9 @@ import (
 // written as one.
 type Sides [4]Value
 
+// Alike reports whether the four sides are the same.
+func (s Sides) Alike() bool { return s[0] == s[1] && s[0] == s[2] && s[0] == s[3] }
+
 func (s Sides) write(text func(Value) string) string {
 	return strings.Join(shortest(text(s[0]), text(s[1]), text(s[2]), text(s[3])), " ")
 }

@@ -27,8 +27,16 @@ const (
 	Conic
 )
 
-// gradientNames are the CSS functions by course.
-var gradientNames = [...]string{Linear: "linear-gradient", Radial: "radial-gradient", Conic: "conic-gradient"}
+// String is the word for the course with which CSS begins the name of its function.
+func (c GradientCourse) String() string {
+	return [...]string{Linear: "linear", Radial: "radial", Conic: "conic"}[c]
+}
+
+// function is the name of the CSS function.
+func (c GradientCourse) function() string { return c.String() + "-gradient" }
+
+// courses are all of them.
+var courses = []GradientCourse{Linear, Radial, Conic}
 
 // TurnFrom and TurnShare are the custom properties by which a part that shows a stretch of a circle has conic gradients
 // begin where the stretch begins, and end where it ends: an angle, and a share of the whole turn.
@@ -63,7 +71,7 @@ func (g Gradient) write(angle string, stop func(Stop) string) string {
 	for _, s := range g.Stops {
 		words = append(words, stop(s))
 	}
-	return gradientNames[g.Course] + "(" + strings.Join(words, ", ") + ")"
+	return g.Course.function() + "(" + strings.Join(words, ", ") + ")"
 }
 
 func (g Gradient) angle() string { return formatMilli(g.Angle.Milli) + "deg" }
@@ -105,8 +113,8 @@ func (g Gradient) Colours(resolve func(Value) (colour.Colour, bool)) []colour.Co
 }
 
 func parseGradient(p Property, name, inside string, tokens TokenNames) (Layer, error) {
-	g := Gradient{Course: GradientCourse(slices.Index(gradientNames[:], name)),
-		At: [2]Length{{50_000, "%"}, {50_000, "%"}}}
+	g := Gradient{At: [2]Length{{50_000, "%"}, {50_000, "%"}}}
+	g.Course = courses[slices.IndexFunc(courses, func(c GradientCourse) bool { return c.function() == name })]
 	if g.Course == Linear {
 		g.Angle.Milli = 180_000
 	}

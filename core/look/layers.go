@@ -96,7 +96,7 @@ func parseLayers(p Property, text string, tokens TokenNames) (Value, error) {
 			return nil, fmt.Errorf("%q is not a gradient, a pattern or a picture", piece)
 		}
 		read := map[string]func(Property, string, string, TokenNames) (Layer, error){
-			gradientNames[Linear]: parseGradient, gradientNames[Radial]: parseGradient, gradientNames[Conic]: parseGradient,
+			Linear.function(): parseGradient, Radial.function(): parseGradient, Conic.function(): parseGradient,
 			"picture":       parsePicture,
 			string(Stripes): parsePattern, string(Dots): parsePattern, string(Grid): parsePattern, string(Checks): parsePattern,
 		}[name]

@@ -180,7 +180,7 @@ func (f *fitter) setting(run kind.Run, width int) (setting, bool) {
 	part, ok := f.set.Kind.PartNamed(run.Part)
 	ok = ok && (len(part.Forms) == 0 || slices.Contains(part.Forms, f.form.Name))
 	t := f.target(run.Record, width)
-	if !ok || f.p.left(part, t) {
+	if !ok || slices.Contains(run.LeftOut, width) || f.p.left(part, t) {
 		return setting{}, false
 	}
 	r := ruler{f.p, t}

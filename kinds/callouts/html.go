@@ -46,10 +46,7 @@ func (s scene) rows(records []kind.Record) []kind.Variable {
 	var variables []kind.Variable
 	last := map[string]string{}
 	for width := range s.v.Widths {
-		shown := slices.Clone(records)
-		if s.v.Hidden != nil {
-			shown = slices.DeleteFunc(shown, func(r kind.Record) bool { return s.v.Hidden(r, width) })
-		}
+		shown := slices.DeleteFunc(slices.Clone(records), func(r kind.Record) bool { return !s.v.Shows(r, width) })
 		for row, r := range shown {
 			value := number(100*(float64(row)+0.5)/float64(len(shown))) + "%"
 			if last[r.ID] != value {

@@ -12,7 +12,7 @@ import (
 // featureView is one line of a plan's features, or a heading over those after it.
 type featureView struct {
 	ID          string
-	LeftOut     string // classes
+	LeftOut     widthsOut
 	Name, Value string
 	Help        string
 	Has, Soon   bool
@@ -81,7 +81,7 @@ var featureAxis, _ = (&kind.Kind{Axes: axes}).AxisNamed("features")
 func (s *shop) features(record kind.Record) []featureView {
 	var list []featureView
 	for _, item := range s.v.Set.Items("features") {
-		feature := featureView{ID: item.ID, LeftOut: leftOutClass(item, s.v.Widths),
+		feature := featureView{ID: item.ID, LeftOut: leftOutAt(item, s.v.Widths),
 			Name: kind.Text(item.Facts, "name"), Help: kind.Text(item.Facts, "help"),
 			Heading: featureAxis.IsHeading(item)}
 		inclusion, _ := record.Facts["feature:"+item.ID].(kind.Inclusion)

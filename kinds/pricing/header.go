@@ -10,18 +10,40 @@ import (
 // headerPart is the ground behind the upper part of a card.
 const headerPart = "header"
 
-// headerField says how far the header of a card reaches, in the words of headerSlots.
-var headerField = kind.Field{Name: headerPart, Group: displayGroup, Label: "header", Help: "down to what cards " +
-	"have a header with a ground of its own", Type: kind.ChoiceType{Words: []string{"none", "title", "subtitle",
-	"price", "note"}}}
+// headerEnds are the slots to which a header can reach, with the words for them.
+var headerEnds = []struct{ word, slot string }{{"title", "title"}, {"subtitle", textPart}, {"price", "price"},
+	{"note", "note"}}
 
-// headerSlots are the slots to which a header can reach, by the words for them.
-var headerSlots = map[string]string{"title": "title", "subtitle": textPart, "price": "price", "note": "note"}
+// headerField says how far the header of a card reaches.
+var headerField = kind.Field{Name: headerPart, Group: displayGroup, Label: "header", Help: "down to what cards " +
+	"have a header with a ground of its own", Type: headerType()}
+
+func headerType() kind.ChoiceType {
+	words := []string{"none"}
+	for _, end := range headerEnds {
+		words = append(words, end.word)
+	}
+	return kind.ChoiceType{Words: words}
+}
 
 // header is what cards have down to the slot that the set says.
-var header = anatomy.Header{Part: headerPart, To: []string{"title", textPart, "price", "note"}, Last: headerEnd}
+func header() *anatomy.Header {
+	h := anatomy.Header{Part: headerPart, Last: headerEnd}
+	for _, end := range headerEnds {
+		h.To = append(h.To, end.slot)
+	}
+	return &h
+}
 
-func headerEnd(set kind.Set) string { return headerSlots[kind.Text(set.Facts, headerField.Name)] }
+func headerEnd(set kind.Set) string {
+	said := kind.Text(set.Facts, headerField.Name)
+	for _, end := range headerEnds {
+		if end.word == said {
+			return end.slot
+		}
+	}
+	return ""
+}
 
 func ifHeader(set kind.Set) kind.Paints { return kind.Paints{Absent: headerEnd(set) == ""} }
 

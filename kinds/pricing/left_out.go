@@ -21,27 +21,43 @@ func leftOut(item kind.Item) []string {
 	})
 }
 
-// notAt is the class of what is left out at a width, which is named by its place among the widths.
-func notAt(width int) string { return fmt.Sprintf("%snot-%d", look.ClassPrefix, width) }
+// widthsOut are the widths at which something is left out, by their place among the widths.
+type widthsOut []int
 
-// leftOutClass are the classes of a feature that is left out at some widths.
-func leftOutClass(item kind.Item, widths look.Widths) string {
-	var classes []string
+// leftOutAt are the widths of a site at which a feature is left out.
+func leftOutAt(item kind.Item, widths look.Widths) widthsOut {
+	var out widthsOut
 	for _, name := range leftOut(item) {
 		if i := slices.IndexFunc(widths, func(w look.Width) bool { return w.Name == name }); i >= 0 {
-			classes = append(classes, notAt(i))
+			out = append(out, i)
 		}
+	}
+	return out
+}
+
+// Classes are those of what is left out.
+func (w widthsOut) Classes() string {
+	var classes []string
+	for _, width := range w {
+		classes = append(classes, notAt(width))
 	}
 	return strings.Join(classes, " ")
 }
 
-// leftOutCSS has what has a class of leftOutClass take the display of that width, and else the one that the form gives
-// it.
+// notAt is the class of what is left out at a width, which is named by its place among the widths.
+func notAt(width int) string { return fmt.Sprintf("%snot-%d", look.ClassPrefix, width) }
+
+// leftOutCSS has what has a class of Classes take the display of one of its widths, and else the one that the form
+// gives it.
 func leftOutCSS() string {
 	var css strings.Builder
+	one := ""
 	for width := range look.MostWidths {
-		fmt.Fprintf(&css, ".%s { --rb-left-out: var(%s); }\n", notAt(width), atWidth(width))
+		fmt.Fprintf(&css, ".%s { --rb-out-%d: var(%s); }\n", notAt(width), width, atWidth(width))
+		one += fmt.Sprintf(", var(--rb-out-%d", width)
 	}
+	fmt.Fprintf(&css, "[class*=%s] { --rb-left-out: %s%s; }\n", look.ClassPrefix+"not-", strings.TrimPrefix(one, ", "),
+		strings.Repeat(")", look.MostWidths))
 	return css.String()
 }
 
@@ -51,9 +67,9 @@ func atWidth(width int) string { return "--rb-at-" + strconv.Itoa(width) }
 // leftOutVariables set the display of each width at which some feature is left out.
 func leftOutVariables(v kind.View) []kind.Variable {
 	var variables []kind.Variable
-	for i, width := range v.Widths {
+	for i := range v.Widths {
 		if !slices.ContainsFunc(v.Set.Items("features"), func(item kind.Item) bool {
-			return slices.Contains(leftOut(item), width.Name)
+			return slices.Contains(leftOutAt(item, v.Widths), i)
 		}) {
 			continue
 		}

@@ -73,3 +73,43 @@ func TestLeftOutByWidth(t *testing.T) {
 		t.Errorf("rows left out at 700 px are %q", rows)
 	}
 }
+
+// What is left out at a width has no mark there: words that fit nowhere are not on the page. A heading is left out in
+// both forms.
+func TestNothingIsMarkedThatIsLeftOut(t *testing.T) {
+	const long = "A1B2C3D4E5F6G7H8I9J0K1L2M3N4O5P6Q7R8S9T0U1V2W3X4Y5Z6"
+	for form, part := range map[string]string{"cards": "feature", "matrix": "row"} {
+		e := testkit.Demo(t)
+		if form != "matrix" { // which it has
+			e.Do(document.SetForm{Block: "compare", Form: form})
+		}
+		marked := func() (at []string) {
+			subject, err := render.Subject(e.Site, testkit.Dresses(t), "compare", testkit.When)
+			if err != nil {
+				t.Fatal(err)
+			}
+			for _, m := range subject.Marks() {
+				if m.Check == "fit" && strings.Contains(m.Where, " in "+part) {
+					at = append(at, m.Where)
+				}
+			}
+			return at
+		}
+		e.Do(item("memberships", "features", "darkroom", "name", long))
+		if len(marked()) == 0 {
+			t.Fatalf("%s: no mark says that %s has no room", form, long)
+		}
+		e.Do(item("memberships", "features", "darkroom", "left-out", "wide middle narrow"))
+		if at := marked(); len(at) > 0 {
+			t.Errorf("%s: what is left out is marked: %s", form, at)
+		}
+		e.Do(item("memberships", "features", "darkroom", "group", "yes"))
+		_, address := testkit.Publish(t, e.Site)
+		b := testkit.Launch(t, 1280, 1000)
+		b.Open(address)
+		if n := testkit.Eval[int](b, "[...document.querySelectorAll('#compare .rb-group')].filter((e) => "+
+			"e.getClientRects().length).length"); n != 0 {
+			t.Errorf("%s: %d headings are shown", form, n)
+		}
+	}
+}

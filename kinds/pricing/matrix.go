@@ -24,14 +24,16 @@ type matrixView struct {
 
 // matrixGroup is a run of features below a heading, which may be empty.
 type matrixGroup struct {
-	Name string
-	Rows []matrixRow
+	Name    string
+	LeftOut widthsOut // of the heading
+	Rows    []matrixRow
 }
 
 // matrixRow is one feature with every plan's value.
 type matrixRow struct {
-	Name, Help, LeftOut string
-	Cells               []matrixCell
+	Name, Help string
+	LeftOut    widthsOut
+	Cells      []matrixCell
 }
 
 type matrixCell struct {
@@ -76,18 +78,18 @@ func matrixRuns(v kind.View) []kind.Run {
 	for _, record := range v.Set.Records {
 		features = append(features, s.features(record))
 	}
-	add := func(record, part, text string) {
+	add := func(record, part, text string, leftOut widthsOut) {
 		if text != "" {
-			runs = append(runs, kind.Run{Record: record, Part: part, Text: text})
+			runs = append(runs, kind.Run{Record: record, Part: part, Text: text, LeftOut: leftOut})
 		}
 	}
 	for _, group := range s.groups(features) {
-		add("", "group", group.Name)
+		add("", "group", group.Name, group.LeftOut)
 		for _, row := range group.Rows {
-			add("", "row", row.Name)
-			add("", "help", row.Help)
+			add("", "row", row.Name, row.LeftOut)
+			add("", "help", row.Help, row.LeftOut)
 			for _, cell := range row.Cells {
-				add(cell.ID, "value", cell.Value)
+				add(cell.ID, "value", cell.Value, row.LeftOut)
 			}
 		}
 	}
@@ -106,11 +108,12 @@ func (s *shop) groups(features [][]featureView) []matrixGroup {
 	gathered := matrixGroup{Name: s.words.InEvery}
 	for i, item := range s.v.Set.Items("features") {
 		if featureAxis.IsHeading(item) {
-			groups = append(groups, matrixGroup{Name: s.v.Soft("group", "", kind.Text(item.Facts, "name"))})
+			groups = append(groups, matrixGroup{Name: s.v.Soft("group", "", kind.Text(item.Facts, "name")),
+				LeftOut: leftOutAt(item, s.v.Widths)})
 			continue
 		}
 		row := matrixRow{Name: s.v.Soft("row", "", kind.Text(item.Facts, "name")),
-			Help: s.v.Soft("help", "", kind.Text(item.Facts, "help")), LeftOut: leftOutClass(item, s.v.Widths)}
+			Help: s.v.Soft("help", "", kind.Text(item.Facts, "help")), LeftOut: leftOutAt(item, s.v.Widths)}
 		for j, record := range s.v.Set.Records {
 			f := features[j][i]
 			value := s.v.Soft("value", record.ID, f.Value)

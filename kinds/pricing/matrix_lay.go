@@ -64,7 +64,10 @@ func layMatrix(v kind.View, width int) matrixLay {
 // breaks without a hyphen.
 func leastOfMatrix(v kind.View, r kind.Ruler, phone bool) (names, column float64) {
 	names = namesLeast
-	for _, run := range matrixRuns(v) {
+	for _, run := range matrixRuns(v.At(r.Width())) {
+		if slices.Contains(run.LeftOut, r.Width()) {
+			continue
+		}
 		wide := anatomy.Least(v, run, r)
 		switch run.Part {
 		case "group":
@@ -87,8 +90,7 @@ func leastOfMatrix(v kind.View, r kind.Ruler, phone bool) (names, column float64
 
 // matrixVariables gives the layout its columns at each width, and the widest amount that heads hold.
 func matrixVariables(v kind.View) []kind.Variable {
-	variables := slices.Concat(newShop(v).variables(), leftOutVariables(v),
-		anatomy.HiddenVariables(v, "--rb-plan"))
+	variables := append(newShop(v).variables(), leftOutVariables(v)...)
 	last := map[string]string{}
 	for i := range v.Widths {
 		n, l := max(1, len(v.At(i).Set.Records)), layMatrix(v, i)

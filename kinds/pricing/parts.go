@@ -97,7 +97,6 @@ var parts = []kind.Part{
 	{Name: "plan", Forms: []string{"matrix"}, Help: "the head of a plan's column", Place: look.RecordItem,
 		Parent: "table", Properties: and(anatomy.BoxProperties, "color", "text-align", "display"),
 		As: map[string]string{"text-align": "--rb-align", "padding": "--rb-plan-padding", "border": "--rb-plan-rim",
-			"display":          "--rb-plan",
 			"border-radius":    "--rb-plan-radius",
 			"background-color": "--rb-plan-ground", "background-image": "--rb-plan-image", "box-shadow": "--rb-plan-shadow"},
 		Defaults: map[string]string{

@@ -293,10 +293,10 @@ type featureLine struct {
 // lines are the texts of a feature on a card.
 func (f *featureView) lines(s *shop) []featureLine {
 	if f.Heading {
-		return []featureLine{{kind.Run{Part: "group", Text: f.Name}, &f.Name}}
+		return []featureLine{{kind.Run{Part: "group", Text: f.Name, LeftOut: f.LeftOut}, &f.Name}}
 	}
 	line := func(part, text string) kind.Run {
-		return kind.Run{Part: part, Text: text, Em: "feature", Inset: bulletEms, BesideGap: valueEms}
+		return kind.Run{Part: part, Text: text, Em: "feature", Inset: bulletEms, BesideGap: valueEms, LeftOut: f.LeftOut}
 	}
 	name := line("feature", f.Name)
 	if value := f.Value; value != "" {
@@ -320,9 +320,9 @@ func (s *shop) valuesBelow(width int) bool {
 	return kind.Remember(v, "values below "+v.Widths[width].Name, func() bool {
 		r := v.Tight.Ruler("", width)
 		room := bodyOf("").Room(v, r, "feature") - (bulletEms+valueEms)*r.Size("features")
-		for _, record := range v.Set.Records {
+		for _, record := range v.At(width).Set.Records {
 			for _, f := range s.card(record).Features {
-				if f.Value == "" {
+				if f.Value == "" || slices.Contains(f.LeftOut, width) {
 					continue
 				}
 				name, known := v.Tight.LeastWidth("feature", record.ID, f.Name, width, 0)
@@ -359,7 +359,7 @@ func bodyOf(form string) anatomy.Body {
 		Slots: slots(),
 		Layout: anatomy.Layout{Row: "cards", Record: cardPart, Least: 200, Most: 400,
 			Order:  cardOrder,
-			Header: &header,
+			Header: header(),
 			Joined: func(set kind.Set) bool { return kind.Text(set.Facts, "stand") == "joined" }},
 		Reader: reader,
 	}

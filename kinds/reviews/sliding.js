@@ -116,7 +116,7 @@
     });
     new ResizeObserver(() => {
       const shown = own.filter((item) => item.getClientRects().length);
-      if (shown.length && shown.length !== items.length) {
+      if (shown.length && (shown.length !== items.length || shown.some((item, i) => item !== items[i]))) {
         for (const item of own) item.style.order = '';
         turns = (items = shown).map(() => 0);
       }

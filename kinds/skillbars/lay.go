@@ -249,12 +249,9 @@ func (b *board) wide(part, record, text string, width int) (float64, bool) {
 
 // shown are the skills that are shown at a width.
 func (b *board) shown(width int) []bar {
-	if b.v.Hidden == nil {
-		return b.plain
-	}
 	var shown []bar
 	for i, r := range b.v.Set.Records {
-		if !b.v.Hidden(r, width) {
+		if b.v.Shows(r, width) {
 			shown = append(shown, b.plain[i])
 		}
 	}

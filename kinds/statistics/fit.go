@@ -4,7 +4,6 @@ import (
 	"slices"
 	"strconv"
 
-	"rubrel/core/anatomy"
 	"rubrel/core/kind"
 )
 
@@ -79,7 +78,6 @@ func variablesOf(form string) func(kind.View) []kind.Variable {
 		variables := []kind.Variable{{Name: "--rb-ems", Value: write(s.widestEms())},
 			{Name: "--rb-least-value", Value: strconv.FormatFloat(leastShare, 'f', -1, 64) + "em"},
 			{Name: "--rb-least-type", Value: px(kind.LeastType)}}
-		variables = append(variables, anatomy.HiddenVariables(v, "--rb-turned")...)
 		for _, f := range s.figures() {
 			if ems := s.ems(f); ems >= wideEms {
 				variables = append(variables, kind.Variable{Name: "--rb-own-ems", Record: f.ID, Value: write(ems)})
