@@ -6,9 +6,8 @@ import (
 	"github.com/chromedp/chromedp/kb"
 )
 
-// On the bench a plan is left out of narrow blocks, in cards and in the matrix, and a feature of narrow and middle ones;
-// cards get a header. Other widths stay as they are, the cell says it at the width where it is said, and undo brings
-// each back.
+// On the bench a plan is left out of narrow blocks, in cards and in the matrix, and a feature of narrow and middle
+// ones; cards get a header. Other widths stay as they are, and undo brings each back.
 func TestLeftOutOnTheBench(t *testing.T) {
 	t.Parallel()
 	_, b := openBench(t)
