@@ -336,8 +336,12 @@ func (d *dressed) besides(name string, pieces []piece, view *pageView) ([]File, 
 		enters = enters || p.enters
 		pictures = append(pictures, p.pictures...)
 	}
+	reserved, err := d.reserve(*view)
+	if err != nil {
+		return nil, err
+	}
 	house := d.houseCSS() + picturesCSS(d.site, pictures, document.Picture.Path) + entranceSheet(enters) +
-		"@layer rubrel.form{" + pageCSS + d.further + "}"
+		"@layer rubrel.form{" + pageStyle + reserved + d.further + "}"
 	css, err := short(fontsCSS(d.faces, d.fallbacks, fontPath) + rooted(house, d.rootClass()) + formsCSS(pieces) +
 		withFallbacks(own.String(), d.fallbacks))
 	if err != nil {

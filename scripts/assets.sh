@@ -12,7 +12,7 @@ packages=(
   @fontsource/karla@5.3.0 @fontsource/fraunces@5.3.0 @fontsource/spectral@5.3.0
   @fontsource/heebo@5.3.0 @fontsource/vazirmatn@5.3.0
   @fontsource/arimo@5.3.0 @fontsource/roboto@5.3.0 @fontsource/tinos@5.3.0 @fontsource/noto-serif@5.3.0
-  @fontsource/dejavu-sans@5.3.0 @fontsource/dejavu-serif@5.3.0
+  @fontsource/noto-sans@5.3.0 @fontsource/dejavu-sans@5.3.0 @fontsource/dejavu-serif@5.3.0
   lucide-static@1.62.0 hyphen@1.14.1
   cldr-numbers-full@48.2.0 cldr-dates-full@48.2.0 cldr-core@48.2.0 currency-codes@2.2.0
 )

@@ -9,11 +9,19 @@ packages=()
 need() { # program package
   command -v "$1" >/dev/null 2>&1 || packages+=("$2")
 }
+font() { # file package
+  [ -e "/usr/share/fonts/truetype/$1" ] || packages+=("$2")
+}
 need go golang-go
 if [ "$what" != lint ] && ! compgen -G '/usr/lib/postgresql/*/bin/initdb' >/dev/null; then packages+=(postgresql); fi
 if [ "$what" = test ]; then
   need chromium-headless-shell chromium-headless-shell
   need pdftoppm poppler-utils
+  # The fonts of visitors' systems, of which each Chromium of a test sees one alone: see testkit.SystemFonts.
+  font dejavu/DejaVuSans.ttf fonts-dejavu-core
+  font dejavu/DejaVuSansMono.ttf fonts-dejavu-core
+  font liberation/LiberationSans-Regular.ttf fonts-liberation
+  font noto/NotoSans-Regular.ttf fonts-noto-core
   need java default-jre-headless
   need node nodejs
   need npm npm

@@ -27,6 +27,8 @@ var systems = []system{
 	{"Roboto", "sans-serif", []string{"Roboto", "Roboto-Regular"}, []string{"Roboto Bold", "Roboto-Bold"}, "roboto"},
 	{"DejaVu", "sans-serif", []string{"DejaVu Sans", "DejaVuSans"}, []string{"DejaVu Sans Bold", "DejaVuSans-Bold"},
 		"dejavu-sans"},
+	{"Noto", "sans-serif", []string{"Noto Sans", "NotoSans-Regular", "NotoSans"}, []string{"Noto Sans Bold",
+		"NotoSans-Bold"}, "noto-sans"},
 	{"Times", "serif", []string{"Times New Roman", "TimesNewRomanPSMT", "Liberation Serif", "LiberationSerif", "Tinos"},
 		[]string{"Times New Roman Bold", "TimesNewRomanPS-BoldMT", "Liberation Serif Bold", "LiberationSerif-Bold",
 			"Tinos Bold"}, "tinos"},
