@@ -19,7 +19,6 @@ if [ "$what" = test ]; then
   need pdftoppm poppler-utils
   # The fonts of visitors' systems, of which each Chromium of a test sees one alone: see testkit.SystemFonts.
   font dejavu/DejaVuSans.ttf fonts-dejavu-core
-  font dejavu/DejaVuSansMono.ttf fonts-dejavu-core
   font liberation/LiberationSans-Regular.ttf fonts-liberation
   font noto/NotoSans-Regular.ttf fonts-noto-core
   need java default-jre-headless

@@ -48,14 +48,14 @@ func TestMappingByKeyboard(t *testing.T) {
 // An x beside a tick means no; where nothing says so it is asked, and the answer holds.
 func TestCrossesInTheMapping(t *testing.T) {
 	t.Parallel()
-	b := openMapping(t, "pricing", "\tEins\tZwei\nPreis\t9 €\t19 €\nHotline\tx\t\n")
-	b.Await("document.querySelector('.problems').textContent.includes('an x may mean yes or no')")
+	b := openMapping(t, "pricing", "\tEins\tZwei\nMonatspreis\t9 €\t19 €\nHotline\tx\t\n")
+	b.Await("document.querySelector('.questions').textContent.includes('an x may mean yes or no')")
 	no := "document.querySelectorAll('.mapping .mark-no').length"
 	if got := testkit.Eval[int](b, no); got != 0 {
 		t.Errorf("%d are read as no before it is said", got)
 	}
-	b.Click("#cross-no")
-	b.Await(again + " && !document.querySelector('.problems') && " + no + " === 1")
+	b.Click("#question-0-1")
+	b.Await(again + " && !document.querySelector('.questions') && " + no + " === 1")
 	b.CheckAccessibility("the mapping")
 }
 

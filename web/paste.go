@@ -6,7 +6,6 @@ import (
 	"io"
 	"net/http"
 	"path"
-	"strconv"
 	"strings"
 
 	"rubrel/core/document"
@@ -23,9 +22,11 @@ type pasteView struct {
 	Text    string
 	Name    string
 	Table   kind.Table
-	Reading *kind.Reading
-	Options kind.IntakeOptions
-	Decimal string
+	Reading *intake.Reading
+	// Files are what could not be taken of the file itself.
+	Files []string
+	// Said are the answers so far, by the ID of the question.
+	Said map[string]string
 	// Shows is the language that the list shows, where it is another than the site's; Takes says that the site takes
 	// it.
 	Shows string
@@ -124,7 +125,11 @@ func (s *Server) pasteMake(w http.ResponseWriter, r *http.Request) {
 	if len(changes) > 1 {
 		change = document.Batch{Name: change.Label(nil), Changes: changes}
 	}
-	if after := s.siteEdit(w, r, change); after != nil {
+	again := func(w http.ResponseWriter, r *http.Request, status int, fault string) {
+		view.Fault = fault
+		s.showPaste(w, r, status, view)
+	}
+	if after := s.pageEdit(w, r, again, change); after != nil {
 		http.Redirect(w, r, newestBlock(after), http.StatusSeeOther)
 	}
 }
@@ -139,7 +144,6 @@ func explainPaste(err error) (int, string) {
 // readPasted reads what was pasted or uploaded to a site.
 func (s *Server) readPasted(r *http.Request, site *document.Site) (*pasteView, error) {
 	view := &pasteView{Held: r.FormValue("held")}
-	language := site.Language
 	view.Kind, view.Name, view.Text = s.pasteKind(r), strings.TrimSpace(r.FormValue("name")), r.FormValue("text")
 	source := []byte(view.Text)
 	if file, header, err := r.FormFile("file"); err == nil {
@@ -176,21 +180,16 @@ func (s *Server) readPasted(r *http.Request, site *document.Site) (*pasteView, e
 	if view.Name == "" {
 		view.Name = view.Kind.Title
 	}
-	view.Options = readOptions(r)
-	view.Options.Language = language
+	view.Files, view.Said = from.Problems, readAnswers(r)
+	options := intake.Options{Answers: view.Said, Language: site.Language, Has: view.has(site)}
 	if view.Takes && view.Shows != "" {
-		view.Options.Language = view.Shows
+		options.Language = view.Shows
 	}
-	if view.Options.Decimal != 0 {
-		view.Decimal = string(view.Options.Decimal)
-	}
-	partial := r.Form.Has("was-arrangement") && !r.Form.Has("whole")
+	partial := r.Form.Has(wasField+intake.DirectionQuestion) && !r.Form.Has("whole")
 	if partial {
-		view.Options.Roles = nil // the last select that came may have come without its choice
+		options.Answers = nil // the last that came may have come in part
 	}
-	reading := view.Kind.ReadTable(table, view.Options)
-	reading.Problems = append(from.Problems, reading.Problems...)
-	view.Reading = &reading
+	view.Reading = intake.Read(view.Kind, table, options)
 	if partial {
 		return view, errPartial
 	}
@@ -200,26 +199,28 @@ func (s *Server) readPasted(r *http.Request, site *document.Site) (*pasteView, e
 // errPartial is the error of a form that was sent while its page was still coming in: its last field is missing.
 var errPartial = errors.New("this page was sent before all of it had come: look through it again")
 
-func readOptions(r *http.Request) kind.IntakeOptions {
-	o := kind.IntakeOptions{Arrangement: kind.Arrangement(r.FormValue("arrangement")),
-		Currency: strings.ToUpper(r.FormValue("currency")), Cross: kind.Cross(r.FormValue("cross")), Roles: map[int]string{}}
-	if o.Arrangement != kind.Across && o.Arrangement != kind.Down {
-		o.Arrangement = ""
-	}
-	if o.Cross != kind.CrossIsYes && o.Cross != kind.CrossIsNo {
-		o.Cross = ""
-	}
-	if mark := r.FormValue("decimal"); mark == "." || mark == "," {
-		o.Decimal = rune(mark[0])
-	}
+// The names of the paste screen's fields, before the ID of a question: what has been answered, what is shown as the
+// answer, and what was shown before. Only what differs from that has been answered.
+const (
+	saidField   = "said:"
+	answerField = "answer:"
+	wasField    = "was:"
+)
+
+func readAnswers(r *http.Request) map[string]string {
+	answers := map[string]string{}
 	for name, values := range r.PostForm {
-		number, ok := strings.CutPrefix(name, "role-")
-		// Corrections are of the arrangement they were made on.
-		if i, err := strconv.Atoi(number); ok && err == nil && r.FormValue("arrangement") == r.FormValue("was-arrangement") {
-			o.Roles[i] = values[0]
+		if id, ok := strings.CutPrefix(name, saidField); ok {
+			answers[id] = values[0]
 		}
 	}
-	return o
+	for name, values := range r.PostForm {
+		id, ok := strings.CutPrefix(name, answerField)
+		if was, shown := r.PostForm[wasField+id]; ok && (!shown || was[0] != values[0]) {
+			answers[id] = values[0]
+		}
+	}
+	return answers
 }
 
 // RoleLabel names a line's role for the screen.
@@ -232,5 +233,41 @@ func (v pasteView) RoleLabel(name string) string {
 	return name
 }
 
-// Naming is the field that names a record of the kind.
-func (v pasteView) Naming() string { return v.Kind.Fields[0].Name }
+// Heads are the names of the records over the cells of the lines.
+func (v pasteView) Heads() []string {
+	var heads []string
+	for _, l := range v.Reading.Lines {
+		for i, c := range l.Cells {
+			if len(heads) <= i {
+				heads = append(heads, "")
+			}
+			if l.Role == v.Kind.Fields[0].Name {
+				heads[i] = c.Read
+			}
+		}
+	}
+	return heads
+}
+
+// has reports whether a site has what a cell refers to, or it came with the list.
+func (v pasteView) has(site *document.Site) func(kind.Ref) bool {
+	held := map[string]string{}
+	if err := json.Unmarshal([]byte(v.Held), &held); err != nil {
+		held = nil // there is none, or it is refused when the block is made
+	}
+	return func(ref kind.Ref) bool {
+		_, came := held[ref.ID]
+		return came && ref.To == kind.PictureOffer || site.Has(ref)
+	}
+}
+
+// Setting finds the question about the whole list of an ID.
+func (v pasteView) Setting(id string) string { return v.Said[id] }
+
+// mostShown is how many of the texts that were left the screen lists.
+const mostShown = 60
+
+// LeftShown are the first of the texts that went nowhere.
+func (v pasteView) LeftShown() []intake.Leftover {
+	return v.Reading.Left[:min(mostShown, len(v.Reading.Left))]
+}

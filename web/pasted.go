@@ -28,7 +28,7 @@ type pasted struct {
 	// Held are the hashes under which the files of pictures are held until the list is made a block, by the name that
 	// each will have.
 	Held     map[string]string
-	Problems []kind.Problem
+	Problems []string // what cannot be taken of it
 }
 
 // The bounds of an archive of a list with its pictures.
@@ -69,7 +69,7 @@ func (p *pasted) hold(ctx context.Context, s *Server, site *document.Site, name 
 
 // problem notes what cannot be taken of a file.
 func (p *pasted) problem(format string, arguments ...any) {
-	p.Problems = append(p.Problems, kind.Problem{Problem: fmt.Sprintf(format, arguments...)})
+	p.Problems = append(p.Problems, fmt.Sprintf(format, arguments...))
 }
 
 // readCards makes a list of address cards.

@@ -16,7 +16,6 @@ import (
 	"github.com/go-chi/chi/v5"
 
 	"rubrel/core/document"
-	"rubrel/core/kind"
 	"rubrel/core/look"
 	"rubrel/store"
 )
@@ -215,7 +214,6 @@ var functions = template.FuncMap{
 	"scheme": func(said, value document.Scheme) bool {
 		return said == value || said == "" && value == document.LightScheme
 	},
-	"crossWords": func() []kind.Cross { return []kind.Cross{kind.CrossIsYes, kind.CrossIsNo} },
 	"json": func(v any) (string, error) {
 		text, err := json.Marshal(v)
 		return string(text), err

@@ -20,6 +20,8 @@ const usage = `rubrel: pricing tables and their kin, from a price list to a publ
   rubrel quote SITE.json --set ID [--seats N] [--period P] [--currency C]
                                   print every plan's amounts as JSON
   rubrel check SITE.json          print every mark, a JSON object a line; exit 1 if one is serious
+  rubrel read FILE… [--kind pricing] [--language de]
+                                  print what is understood of lists: the set, what is asked, what went nowhere
   rubrel schema                   print the JSON Schema of such a document
   rubrel backup FILE              write everything in RUBREL_DATABASE into one file, while work goes on
   rubrel restore FILE             read such a file into an empty database
@@ -31,7 +33,7 @@ type command func(ctx context.Context, arguments []string, out io.Writer) error
 
 var commands = map[string]command{
 	"demo": demoCommand, "serve": serveCommand, "render": renderCommand, "demo-document": demoDocument, "schema": schema,
-	"quote": quoteCommand, "check": checkCommand,
+	"quote": quoteCommand, "check": checkCommand, "read": readCommand,
 	"backup": backupCommand, "restore": restoreCommand,
 }
 

@@ -97,6 +97,12 @@ func lastOrder[T any](list []T, orderOf func(T) string) (string, error) {
 	return OrderBetween(last, "")
 }
 
+// SetTree is a set as a document holds it, under a name.
+func SetTree(set kind.Set, name string) (map[string]any, error) {
+	order, err := OrderBetween("", "")
+	return setTree(set, name, order), err
+}
+
 // setTree writes a typed set as the document holds it.
 func setTree(set kind.Set, name, order string) map[string]any {
 	axes := map[string]any{}

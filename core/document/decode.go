@@ -293,13 +293,13 @@ func (d *decoder) checkRefs(s *Site, site *object) {
 			continue
 		}
 		for place, ref := range set.Refs() {
-			if ref.To == kind.BlockOffer && set.Kind.HoldsBlocks && s.has(ref) {
+			if ref.To == kind.BlockOffer && set.Kind.HoldsBlocks && s.Has(ref) {
 				if held, _ := s.BlockByID(ref.ID); s.SetOf(held).Kind.HoldsBlocks {
 					panic(faultf(patch.Pointer{setsMember, set.ID}.To(place...), "%s is a %s itself, and none stands in another: "+
 						"choose a block that shows something of its own", held.Name, strings.ToLower(set.Kind.Title)))
 				}
 			}
-			if !s.has(ref) {
+			if !s.Has(ref) {
 				panic(faultf(patch.Pointer{setsMember, set.ID}.To(place...), "the site has none of that name among its %s: %q",
 					ref.To, ref.ID))
 			}
@@ -307,8 +307,8 @@ func (d *decoder) checkRefs(s *Site, site *object) {
 	}
 }
 
-// has reports whether the site has what a fact refers to.
-func (s *Site) has(ref kind.Ref) bool {
+// Has reports whether the site has what a fact refers to.
+func (s *Site) Has(ref kind.Ref) bool {
 	ok := false
 	switch ref.To {
 	case kind.PictureOffer:

@@ -11,69 +11,161 @@ import (
 	"rubrel/core/money"
 )
 
-// Plain is how a list is read, derived from a kind's fields: a line is the field that its heading names, or the first
-// that holds what its cells hold; of a field that goes over an axis, each line is an item. The help and the example
-// are what the screen shows.
+// Plain is how a list is read, derived from a kind's fields: a line is the field that its heading names, or where it has
+// none the only one that holds what its cells hold; of a field that goes over an axis, each line is an item. The help
+// and the example are what the screen shows.
 func Plain(fields []kind.Field, help, example string) *kind.Intake {
 	p := plain{fields: fields}
 	roles := make([]kind.Role, 0, len(fields)+1)
 	for _, f := range fields {
 		roles = append(roles, kind.Role{Name: f.Name, Label: f.Label})
 	}
-	roles = append(roles, kind.Role{Name: featuredRole, Label: "featured (yes or no)"})
+	roles = append(roles, kind.Role{Name: FeaturedRole, Label: "featured (yes or no)"})
 	return &kind.Intake{Help: help, Example: example, Roles: append(roles, kind.Role{Name: kind.SkipRole,
-		Label: "leave out"}), Guess: p.guess, IsValue: isNumber, Build: p.build}
+		Label: "leave out"}), Guess: p.guess, Claim: p.claim, Numbers: p.numbers, IsValue: isValue, Build: p.build,
+		Unknown: "no field is called so", ByHeadings: true}
 }
 
 type plain struct {
 	fields []kind.Field
 }
 
-// featuredRole is a line that says which records are featured.
-const featuredRole = "featured"
+// FeaturedRole is a line that says which records are featured.
+const FeaturedRole = "featured"
 
-// The weights of what speaks for a line's role.
+// How much a guess speaks for the way in which lines are cut: by a heading, or by the cells alone.
 const (
-	byHeading = 3
-	byCells   = 2
+	speaksHeading = 3
+	speaksCells   = 2
 )
 
-func (p plain) guess(label string, cells []string, first bool) (string, int) {
-	filled := slices.DeleteFunc(slices.Clone(cells), func(cell string) bool { return cell == "" })
-	if len(filled) == 0 {
-		return kind.SkipRole, 0
+// GuessField lists the fields that a line may be by its heading, those of which its cells are none left out.
+func GuessField(fields []kind.Field, l *kind.Line) []kind.Guess {
+	var guesses []kind.Guess
+	unfit := ""
+	matches := matching(fields, l.Label())
+	texts := l.Texts()
+	for _, m := range matches {
+		held := holding(m.field, texts)
+		if len(texts) > 0 && held == 0 && !isPlainText(m.field.Type) {
+			_, err := m.field.Type.Parse(texts[0])
+			unfit = fmt.Sprintf("“%s” is a heading for the %s, and no cell is one: %v", shorten(l.Label(), 30), m.field.Label,
+				err)
+			continue
+		}
+		g := kind.Guess{Role: m.field.Name, Confidence: kind.Sure, Reason: fmt.Sprintf("“%s” is a heading for the %s",
+			shorten(l.Label(), 30), m.field.Label), Speaks: speaksHeading}
+		switch {
+		case m.rank == byWord && isPlainText(m.field.Type):
+			g.Confidence = kind.Weak
+		case m.rank == byWord || m.rank == byWords && len(matches) > 1 && matches[1].rank == matches[0].rank:
+			g.Confidence = kind.Likely
+		}
+		guesses = append(guesses, g)
 	}
-	if name := p.named(label); name != "" {
-		return name, byHeading
+	if len(guesses) == 0 && unfit != "" {
+		return []kind.Guess{{Role: kind.SkipRole, Confidence: kind.Likely, Reason: unfit, Speaks: speaksHeading}}
 	}
-	if strings.EqualFold(label, featuredRole) {
-		return featuredRole, byHeading
-	}
-	if name := p.addresses(filled); name != "" {
-		return name, byCells
-	}
-	numbers := 0
-	for _, cell := range filled {
-		if isNumber(cell) {
-			numbers++
+	// Of two fields that are called alike, that which holds fewer other texts is meant: numbers are a rating before they
+	// are a text.
+	slices.SortStableFunc(guesses, func(a, b kind.Guess) int {
+		if a.Confidence != b.Confidence {
+			return int(b.Confidence) - int(a.Confidence)
+		}
+		return strictness(fields, b.Role) - strictness(fields, a.Role)
+	})
+	return guesses
+}
+
+// strictness is 1 for a field that does not take any text.
+func strictness(fields []kind.Field, name string) int {
+	for _, f := range fields {
+		if f.Name == name && !isPlainText(f.Type) {
+			return 1
 		}
 	}
-	switch {
-	case first && numbers == 0:
-		return p.fields[0].Name, byHeading
-	case numbers*2 >= len(filled):
-		for _, f := range p.fields {
-			if _, ok := f.Type.(kind.NumberType); ok {
-				return f.Name, byCells
+	return 0
+}
+
+// isPlainText reports whether a type takes any text.
+func isPlainText(t kind.Type) bool {
+	switch t.(type) {
+	case kind.TextType, kind.RichType:
+		return true
+	}
+	return false
+}
+
+// holding is how many of some texts a field holds.
+func holding(f kind.Field, texts []string) int {
+	n := 0
+	for _, text := range texts {
+		if f.Split != nil {
+			if said := f.Split(text); said != nil {
+				text = said[f.Name]
+			}
+		}
+		if _, err := f.Type.Parse(text); err == nil {
+			n++
+		}
+	}
+	return n
+}
+
+func (p plain) guess(l *kind.Line, first bool) []kind.Guess {
+	texts := l.Texts()
+	if l.Label() != "" {
+		if guesses := GuessField(p.fields, l); len(guesses) > 0 {
+			return guesses
+		}
+		if Heads("featured", l.Label()) {
+			return []kind.Guess{{Role: FeaturedRole, Confidence: kind.Sure, Reason: "its heading says so",
+				Speaks: speaksHeading}}
+		}
+	}
+	if len(texts) == 0 {
+		return nil
+	}
+	if name := p.addresses(texts); name != "" {
+		return []kind.Guess{{Role: name, Confidence: kind.Likely, Reason: "its cells are addresses",
+			Speaks: speaksCells}}
+	}
+	if first && !slices.ContainsFunc(texts, isNumber) {
+		return []kind.Guess{{Role: p.fields[0].Name, Confidence: kind.Likely, Speaks: speaksCells,
+			Reason: "it is the first, and has no numbers"}}
+	}
+	return p.byCells(l, texts)
+}
+
+// byCells is the only field that holds all of some texts, where these could not be any text.
+func (p plain) byCells(l *kind.Line, texts []string) []kind.Guess {
+	var guesses []kind.Guess
+	if l.Label() == "" && !slices.ContainsFunc(texts, isValue) {
+		for _, f := range p.fields[1:] {
+			if _, rich := f.Type.(kind.RichType); rich && f.Group == "" {
+				return []kind.Guess{{Role: f.Name, Confidence: kind.Weak, Speaks: 1,
+					Reason: "it has no heading, and its cells are texts"}}
 			}
 		}
 	}
 	for _, f := range p.fields[1:] {
-		if _, text := f.Type.(kind.TextType); !text && f.Each == nil && p.holds(f, filled) {
-			return f.Name, byCells
+		if l.Label() != "" && f.Split == nil {
+			continue // an unknown heading is left out, visibly; but numbers with their units are what such lists are about
 		}
+		if isPlainText(f.Type) || f.Each != nil || holding(f, texts)*2 <= len(texts) {
+			continue
+		}
+		if _, ref := f.Type.(kind.RefType); ref {
+			continue // any word could be the name of a picture
+		}
+		guesses = append(guesses, kind.Guess{Role: f.Name, Confidence: kind.Weak,
+			Reason: fmt.Sprintf("its cells could be the %s, and no heading says so", f.Label), Speaks: 1})
 	}
-	return kind.SkipRole, 0
+	if len(guesses) > 0 && l.Label() == "" {
+		guesses[0] = kind.Guess{Role: guesses[0].Role, Confidence: kind.Likely, Speaks: speaksCells,
+			Reason: "it has no heading, and its cells could be that"}
+	}
+	return guesses
 }
 
 // addresses is the field of an axis that holds addresses, where all cells are such: each line of them is an item.
@@ -89,106 +181,107 @@ func (p plain) addresses(cells []string) string {
 	return ""
 }
 
-// holds reports whether cells are what a field holds.
-func (p plain) holds(f kind.Field, cells []string) bool {
-	for _, cell := range cells {
-		if _, err := f.Type.Parse(cell); err != nil {
-			return false
-		}
-	}
-	return true
-}
-
-var bracketed = regexp.MustCompile(`[(\[][^)\]]*[)\]]`)
-
-// named finds the field that a heading names.
-func (p plain) named(label string) string {
-	label = strings.ToLower(strings.TrimSpace(strings.TrimSuffix(strings.TrimSpace(label), ":")))
-	bare := strings.TrimSpace(bracketed.ReplaceAllString(label, ""))
+// claim is the line's field, unless each line of it is an item.
+func (p plain) claim(l *kind.Line) string {
 	for _, f := range p.fields {
-		if names := append([]string{f.Name, f.Label}, f.Aliases...); slices.Contains(names, bare) ||
-			slices.Contains(names, label) {
-			return f.Name
+		if f.Name == l.Role && len(f.Each) > 0 {
+			return ""
 		}
 	}
-	return ""
+	return l.Role
 }
 
-var numberPattern = regexp.MustCompile(`[0-9]`)
+func (p plain) numbers(role string) bool {
+	for _, f := range p.fields {
+		if f.Name == role {
+			return readsNumbers(f.Type)
+		}
+	}
+	return false
+}
 
-// isNumber reports whether a text is mostly a number: "80 %", "€ 12,000", "3 of 5 levels".
+// readsNumbers reports whether a type's values are numbers with fractions.
+func readsNumbers(t kind.Type) bool {
+	_, number := t.(kind.NumberType)
+	return number
+}
+
+var digitFirst = regexp.MustCompile(`^[0-9]`)
+
+// isNumber reports whether a text begins with a number: "80 %", "€ 12,000", "3 of 5 levels".
 func isNumber(text string) bool {
-	text = strings.TrimLeft(text, "+-−€$£¥~≈ ")
-	return text != "" && numberPattern.MatchString(text[:1])
+	return digitFirst.MatchString(strings.TrimLeft(text, "+-−€$£¥~≈ "))
 }
 
-func (p plain) build(k *kind.Kind, lines []kind.Line, options kind.IntakeOptions) (kind.Set, []kind.Problem) {
+// isValue reports whether a text is a number, an address or an e-mail address: no heading.
+func isValue(text string) bool {
+	return isNumber(text) || kind.IsWebAddress(text) || strings.Contains(text, "@")
+}
+
+func (p plain) build(k *kind.Kind, lines []*kind.Line, s kind.IntakeSettings) kind.Set {
 	set := kind.Set{Kind: k, Axes: map[string][]kind.Item{}, Facts: map[string]kind.Value{}}
-	records, columns, problems := Records(k, lines)
+	records, columns := Records(k, lines)
 	set.Records = records
-	decimal := options.Decimal
-	if decimal == 0 {
-		decimal = DecimalMark(p.numbers(k, lines))
-	}
-	for _, line := range lines {
-		field, ok := k.FieldNamed(line.Role)
-		key := field.Name
-		if ok && len(field.Each) == 1 {
-			item, problem := newItem(k, &set, field.Each[0], line, options.Language)
-			if problem != nil {
-				problems = append(problems, *problem)
-				continue
-			}
-			key = kind.FactKey{Field: field.Name, Items: []string{item}}.String()
-		}
-		for column, record := range columns {
-			if record < 0 || line.Cells[column] == "" {
-				continue
-			}
-			if line.Role == featuredRole && k.CanFeature {
-				inclusion, err := kind.InclusionType{}.Parse(options.Cross.Read(line.Cells[column]))
-				if err == nil {
-					set.Records[record].Featured, line.Read[column] = inclusion.(kind.Inclusion).Has, inclusion.String()
-				}
-			}
-			if !ok {
-				continue
-			}
-			if key != field.Name {
-				value, err := parse(field, line.Cells[column], decimal)
-				if err != nil {
-					problems = append(problems, line.Problem(column, "%v", err))
-					continue
-				}
-				set.Records[record].Facts[key], line.Read[column] = value, value.String()
-				continue
-			}
-			problems = append(problems, p.read(k, line, column, field, set.Records[record].Facts, decimal)...)
+	for _, l := range lines {
+		if l.Role != kind.SkipRole && l.Role != k.Fields[0].Name {
+			p.line(&set, l, columns, s)
 		}
 	}
-	return set, append(problems, p.missing(k, lines, columns, set)...)
+	p.unmade(&set, lines, columns)
+	return set
+}
+
+// line reads one line's cells into the records.
+func (p plain) line(set *kind.Set, l *kind.Line, columns []int, s kind.IntakeSettings) {
+	field, _ := set.Kind.FieldNamed(l.Role)
+	key := field.Name
+	if len(field.Each) == 1 {
+		item, err := newItem(set, field.Each[0], l.Label(), s.Language)
+		if err != nil {
+			l.LeaveAll(err.Error())
+			return
+		}
+		key = kind.FactKey{Field: field.Name, Items: []string{item}}.String()
+	}
+	for column, record := range columns {
+		cell := l.Cells[column]
+		switch {
+		case record < 0 || cell.Text == "" || cell.Fate != kind.Unread:
+		case l.Role == FeaturedRole && !set.Kind.CanFeature:
+			l.Leave(column, "no %s can be featured", set.Kind.One)
+		case l.Role == FeaturedRole:
+			set.Records[record].Featured = Feature(l, column, s.Cross)
+		case key != field.Name:
+			if value, err := parse(field, cell.Text, s); err != nil {
+				l.Refuse(column, "%v", err)
+			} else {
+				set.Records[record].Facts[key] = value
+				l.Place(column, value.String())
+			}
+		default:
+			p.read(set.Kind, l, column, field, set.Records[record].Facts, s)
+		}
+	}
 }
 
 // newItem adds the item of an axis that a line's heading names to a set, and gives its ID.
-func newItem(k *kind.Kind, set *kind.Set, name string, line kind.Line, language string) (string, *kind.Problem) {
-	axis, _ := k.AxisNamed(name)
+func newItem(set *kind.Set, name, label, language string) (string, error) {
+	axis, _ := set.Kind.AxisNamed(name)
 	if len(set.Axes[name]) >= axis.Most {
-		return "", &kind.Problem{Problem: fmt.Sprintf("%q is left out: a list has at most %d of "+
-			"these", line.Label, axis.Most)}
+		return "", fmt.Errorf("a list has at most %d of these", axis.Most)
 	}
-	label := line.Label
 	if label == "" {
 		label = fmt.Sprintf("%s %d", axis.One, len(set.Axes[name])+1)
 	}
 	texts, err := axis.TextsFor(label, language)
 	if err != nil {
-		return "", &kind.Problem{Problem: fmt.Sprintf("%q: %v", line.Label, err)}
+		return "", err
 	}
 	item := kind.Item{ID: fmt.Sprintf("%s-%d", axis.One, len(set.Axes[name])+1), Facts: map[string]kind.Value{}}
 	for _, f := range axis.Fields {
 		if text, said := texts[f.Name]; said {
 			if item.Facts[f.Name], err = f.Type.Parse(text); err != nil {
-				return "", &kind.Problem{Problem: fmt.Sprintf("%q: %v", line.Label, err)}
+				return "", err
 			}
 		}
 	}
@@ -196,81 +289,83 @@ func newItem(k *kind.Kind, set *kind.Set, name string, line kind.Line, language 
 	return item.ID, nil
 }
 
-// numbers are the cells of lines that hold numbers.
-func (p plain) numbers(k *kind.Kind, lines []kind.Line) []string {
-	var texts []string
-	for _, line := range lines {
-		if f, ok := k.FieldNamed(line.Role); ok {
-			if _, number := f.Type.(kind.NumberType); number {
-				texts = append(texts, line.Cells...)
-			}
-		}
-	}
-	return texts
-}
-
 // read reads one cell, which may say several fields.
-func (p plain) read(k *kind.Kind, line kind.Line, column int, field kind.Field, facts map[string]kind.Value,
-	decimal rune) []kind.Problem {
-	texts := map[string]string{field.Name: line.Cells[column]}
+func (p plain) read(k *kind.Kind, l *kind.Line, column int, field kind.Field, facts map[string]kind.Value,
+	s kind.IntakeSettings) {
+	texts := map[string]string{field.Name: l.Cells[column].Text}
 	if field.Split != nil {
-		if split := field.Split(line.Cells[column]); split != nil {
+		if split := field.Split(l.Cells[column].Text); split != nil {
 			texts = split
 		}
 	}
-	var problems []kind.Problem
+	values := map[string]kind.Value{}
 	for _, name := range slices.Sorted(maps.Keys(texts)) {
 		f, _ := k.FieldNamed(name)
-		if _, said := facts[name]; said && name != field.Name {
+		value, err := parse(f, texts[name], s)
+		if err != nil {
+			l.Refuse(column, "%v", err)
+			return
+		}
+		values[name] = value
+	}
+	said := ""
+	for _, name := range slices.Sorted(maps.Keys(values)) {
+		f, _ := k.FieldNamed(name)
+		if held, taken := facts[name]; taken && name != field.Name && held.String() != values[name].String() {
+			l.LeavePart(column, values[name].String(), fmt.Sprintf("a line of its own says the %s", f.Label))
 			continue // a column of its own says it
 		}
-		value, err := parse(f, texts[name], decimal)
-		if err != nil {
-			problems = append(problems, line.Problem(column, "%v", err))
-			continue
-		}
-		facts[name] = value
-	}
-	if value, ok := facts[field.Name]; ok {
-		line.Read[column] = value.String()
-		for _, name := range slices.Sorted(maps.Keys(texts)) {
-			if name != field.Name && facts[name] != nil {
-				f, _ := k.FieldNamed(name)
-				line.Read[column] += ", " + f.Label + " " + facts[name].String()
-			}
+		facts[name] = values[name]
+		if name != field.Name {
+			said += ", " + f.Label + " " + values[name].String()
 		}
 	}
-	return problems
+	l.Place(column, values[field.Name].String()+said)
 }
 
 // parse reads a text by its field's type; a number by the mark before the list's fractions.
-func parse(f kind.Field, text string, decimal rune) (kind.Value, error) {
-	if _, number := f.Type.(kind.NumberType); number && decimal != 0 {
-		if written, err := money.ReadWritten(text, money.Separators{Decimal: decimal}); err == nil && written.Currency == "" {
+func parse(f kind.Field, text string, s kind.IntakeSettings) (kind.Value, error) {
+	if readsNumbers(f.Type) && s.Decimal != 0 {
+		number := strings.TrimSpace(strings.TrimSuffix(strings.TrimSpace(text), "%"))
+		written, err := money.ReadWritten(number, money.Separators{Decimal: s.Decimal})
+		if err != nil {
+			return nil, err
+		}
+		if written.Currency == "" {
 			return f.Type.Parse(written.Amount.String())
 		}
 	}
-	return f.Type.Parse(text)
+	value, err := f.Type.Parse(text)
+	if err != nil {
+		return nil, err
+	}
+	return value, s.Knows(value)
 }
 
-// missing names the records that lack what must be said, and says it for them where a number can stand for it: nothing
-// that was pasted is lost.
-func (p plain) missing(k *kind.Kind, lines []kind.Line, columns []int, set kind.Set) []kind.Problem {
-	var problems []kind.Problem
+// unmade takes the records out that lack what must be said. Their cells are left, and where what they lack was refused
+// it is asked.
+func (p plain) unmade(set *kind.Set, lines []*kind.Line, columns []int) {
+	var kept []kind.Record
 	for column, record := range columns {
 		if record < 0 {
 			continue
 		}
-		for _, f := range k.Fields[1:] {
-			if _, said := set.Records[record].Facts[f.Name]; !f.Required || said {
-				continue
+		r := set.Records[record]
+		lacks := ""
+		for _, f := range set.Kind.Fields[1:] {
+			if _, said := r.Facts[f.Name]; f.Required && !said {
+				lacks = f.Label
 			}
-			if value, err := f.Type.Parse("0"); err == nil {
-				set.Records[record].Facts[f.Name] = value
-				problems = append(problems, lines[0].Problem(column, "%s of “%s” could not be read; it was set to 0", f.Label,
-					kind.Text(set.Records[record].Facts, k.Fields[0].Name)))
+		}
+		if lacks == "" {
+			kept = append(kept, r)
+			continue
+		}
+		for _, l := range lines {
+			if l.Cells[column].Fate == kind.Placed {
+				l.Leave(column, "this %s has no %s, without which there is none", set.Kind.One, lacks)
 			}
 		}
 	}
-	return problems
+	set.Records = kept
 }

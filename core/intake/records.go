@@ -1,5 +1,3 @@
-// Package intake has what kinds share that read pasted lists: records by their titles, the mark before fractions, and
-// the reading of a plain list, which is derived from a kind's fields.
 package intake
 
 import (
@@ -11,72 +9,70 @@ import (
 )
 
 // Records makes a record for each column that has any text, named by the line that has the role of the kind's first
-// field. It says which record each column became, -1 for none.
-func Records(k *kind.Kind, lines []kind.Line) (records []kind.Record, columns []int, problems []kind.Problem) {
+// field. It says which record each column became, -1 for none. A name that is not there is asked for.
+func Records(k *kind.Kind, lines []*kind.Line) (records []kind.Record, columns []int) {
 	if len(lines) == 0 {
-		return nil, nil, nil
+		return nil, nil
 	}
-	name := k.Fields[0].Name
+	first := k.Fields[0]
 	noun := strings.ToUpper(k.One[:1]) + k.One[1:]
 	taken := map[string]bool{}
 	for column := range lines[0].Cells {
 		title, filled := "", false
-		for _, line := range lines {
-			filled = filled || line.Role != kind.SkipRole && line.Cells[column] != ""
-			if line.Role == name && title == "" {
-				title = line.Cells[column]
+		var named *kind.Line
+		for _, l := range lines {
+			filled = filled || l.Role != kind.SkipRole && l.Cells[column].Text != ""
+			if l.Role == first.Name {
+				named, title = l, l.Cells[column].Text
 			}
 		}
-		if !filled {
+		switch {
+		case !filled:
+			columns = append(columns, -1)
+			continue
+		case isTotal(title) && len(lines[0].Cells) > 2:
+			leaveColumn(lines, column, "it is a sum of the others")
+			columns = append(columns, -1)
+			continue
+		case len(records) >= document.MostRecords:
+			leaveColumn(lines, column, fmt.Sprintf("a list holds at most %d %s", document.MostRecords, k.Many))
 			columns = append(columns, -1)
 			continue
 		}
-		if len(records) >= document.MostRecords {
-			problems = append(problems, lines[0].Problem(column, "a list holds at most %d %s; this and later ones were left "+
-				"out", document.MostRecords, k.Many))
-			columns = append(columns, -1)
-			break
+		value, err := first.Type.Parse(title)
+		if title == "" || err != nil {
+			value = kind.TextValue(fmt.Sprintf("%s %d", noun, len(records)+1))
+			switch {
+			case named != nil && err != nil:
+				named.Refuse(column, "%v", err)
+			case named != nil:
+				named.Refuse(column, "this %s has no %s; until somebody says one it is called “%s”", k.One, first.Label, value)
+			}
 		}
-		if title == "" {
-			title = fmt.Sprintf("%s %d", noun, len(records)+1)
-			problems = append(problems, lines[0].Problem(column, "this %s has no %s; it was called “%s”", k.One,
-				k.Fields[0].Label, title))
-		}
-		id := document.FreshID(title, func(id string) bool { return taken[id] })
+		id := document.FreshID(value.String(), func(id string) bool { return taken[id] })
 		taken[id] = true
 		columns = append(columns, len(records))
-		records = append(records, kind.Record{ID: id, Facts: map[string]kind.Value{name: kind.TextValue(title)}})
+		records = append(records, kind.Record{ID: id, Facts: map[string]kind.Value{first.Name: value}})
+		if named != nil && named.Cells[column].Fate == kind.Unread {
+			named.Place(column, value.String())
+		}
 	}
-	for len(columns) < len(lines[0].Cells) {
-		columns = append(columns, -1)
-	}
-	return records, columns, problems
+	return records, columns
 }
 
-// DecimalMark finds the mark before fractions by those numbers that leave no doubt: one or two digits after the last
-// mark, or two kinds of mark. It is 0 where none does.
-func DecimalMark(texts []string) rune {
-	points, commas := 0, 0
-	for _, text := range texts {
-		number := strings.TrimFunc(text, func(r rune) bool { return r < '0' || r > '9' })
-		at := strings.LastIndexAny(number, ".,")
-		if at < 0 {
-			continue
-		}
-		both := strings.ContainsRune(number, '.') && strings.ContainsRune(number, ',')
-		if after := len(number) - at - 1; both || after == 1 || after == 2 {
-			if number[at] == '.' {
-				points++
-			} else {
-				commas++
-			}
-		}
+func leaveColumn(lines []*kind.Line, column int, why string) {
+	for _, l := range lines {
+		l.Leave(column, "%s", why)
 	}
-	switch {
-	case points > commas:
-		return '.'
-	case commas > points:
-		return ','
+}
+
+// Feature reads whether a record is featured: yes or no in any of their usual words, and nothing else.
+func Feature(l *kind.Line, column int, cross kind.Cross) (on bool) {
+	on, ok := kind.YesNo(cross.Read(l.Cells[column].Text))
+	if !ok {
+		l.Refuse(column, "“%s” is neither yes nor no", shorten(l.Cells[column].Text, 40))
+		return false
 	}
-	return 0
+	l.Place(column, map[bool]string{true: "yes", false: "no"}[on])
+	return on
 }

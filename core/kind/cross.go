@@ -17,7 +17,8 @@ const (
 // crosses are the ways to write one.
 var crosses = []string{"x", "×", "✕", "╳"}
 
-func isCross(text string) bool {
+// IsCross reports whether a text is a way to write an x.
+func IsCross(text string) bool {
 	return slices.Contains(crosses, strings.ToLower(strings.TrimSpace(text)))
 }
 
@@ -26,9 +27,9 @@ func isCross(text string) bool {
 func CrossIn(texts []string) (means Cross, sure bool) {
 	crossed, yes, no := false, false, false
 	for _, text := range texts {
-		if isCross(text) {
+		if IsCross(text) {
 			crossed = true
-		} else if has, ok := inclusionWords[strings.ToLower(strings.TrimSpace(text))]; ok {
+		} else if has, ok := inclusionWords()[strings.ToLower(strings.TrimSpace(text))]; ok {
 			yes, no = yes || has, no || !has
 		}
 	}
@@ -43,7 +44,7 @@ func CrossIn(texts []string) (means Cross, sure bool) {
 
 // Read is a text with an x read as what it means.
 func (c Cross) Read(text string) string {
-	if c != "" && isCross(text) {
+	if c != "" && IsCross(text) {
 		return string(c)
 	}
 	return text

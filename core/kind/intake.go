@@ -2,6 +2,7 @@ package kind
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 )
 
@@ -9,6 +10,8 @@ import (
 type Table struct {
 	Rows  [][]string
 	Lines []int // the line of the source on which each row starts, from 1
+	// Separator is what stood between cells; "" where nothing was typed between them, as in a workbook.
+	Separator string
 }
 
 // Cell is the text at a row and column, or "" outside the table.
@@ -29,66 +32,51 @@ func (t Table) Width() int {
 }
 
 // Intake is how a kind understands a pasted table. A table is made of lines: its rows where records stand across
-// (one column each), its columns where they stand down (one row each). Each line has a role.
+// (one column each), its columns where they stand down (one row each). Each line has a role. Package intake reads by
+// it.
 type Intake struct {
 	// Help says what may be pasted, and Example is such a list.
 	Help, Example string
-	// Currency finds the currency of amounts that carry none, from those that do; nil where a list has no amounts.
-	Currency func(lines []Line) string
 	// Roles lists what a line can be, in the order in which they are offered.
 	Roles []Role
-	// Guess finds the role of a line from its label and cells. The weight is 0 where nothing speaks for it.
-	Guess func(label string, cells []string, first bool) (role string, weight int)
+	// Guess lists what a line may be by its own heading and cells, the likeliest first; nothing where nothing speaks for
+	// any role. First says that it is the table's first line.
+	Guess func(l *Line, first bool) []Guess
+	// Weigh looks at the lines beside each other, and may change what has been guessed; nil where each speaks for itself.
+	Weigh func(lines []*Line)
+	// Claim names what a line with its role says, which no other line may say too: "" where several may.
+	Claim func(l *Line) string
+	// Numbers reports whether the cells of a role are numbers or amounts.
+	Numbers func(role string) bool
+	// Currency finds the currency of amounts that carry none, from those that do; nil where a list has no amounts.
+	Currency func(lines []*Line) string
 	// IsValue reports whether a text is plainly a value and no heading, such as "$9": where one stands among the
 	// headings there are none, and the list begins with its first record.
 	IsValue func(text string) bool
-	// Build makes the set. What cannot be read is reported and left out.
-	Build func(k *Kind, lines []Line, options IntakeOptions) (Set, []Problem)
+	// ByHeadings says that lines are known by their headings: where none of them is known, there may be none.
+	ByHeadings bool
+	// Unknown says why a line whose heading no role knows is left out.
+	Unknown string
+	// Build makes the set of the lines. Each cell is placed, refused or left; it never becomes what it does not say.
+	Build func(k *Kind, lines []*Line, s IntakeSettings) Set
 }
 
-// SkipRole leaves a line out.
-const SkipRole = "skip"
-
-// Role is one thing that a line of a pasted table can be.
-type Role struct{ Name, Label string }
-
-// Line is a label and one cell for each record.
-type Line struct {
-	Role  string
-	Label string
-	Cells []string
-	Read  []string // what each cell was understood as; "" where it was not
-	at    func(record int) (line, column int)
+// IntakeSettings is how the whole list is read.
+type IntakeSettings struct {
+	Language string // of what the set says beyond what was pasted, as a BCP 47 tag
+	Decimal  rune   // the mark before fractions, '.' or ','; 0 where no number has one
+	Currency string // of amounts that carry none
+	Cross    Cross  // what an x means
+	// Has reports whether the site has what a value refers to; nil where there is no site.
+	Has func(Ref) bool
 }
 
-// Problem names a text that could not be read.
-type Problem struct {
-	Line, Column int // in the source, from 1; 0 where it is not about one place
-	Text         string
-	Problem      string
-}
-
-func (p Problem) String() string {
-	if p.Line == 0 {
-		return p.Problem
+// Knows refuses a value that refers to what the site does not have.
+func (s IntakeSettings) Knows(v Value) error {
+	if ref, ok := v.(Ref); ok && (s.Has == nil || !s.Has(ref)) {
+		return fmt.Errorf("“%s” is none of the site's %s", ref.ID, ref.To)
 	}
-	return fmt.Sprintf("line %d, column %d: %s", p.Line, p.Column, p.Problem)
-}
-
-// Problem makes a problem of the line's cell for a record.
-func (l Line) Problem(record int, format string, arguments ...any) Problem {
-	line, column := l.at(record)
-	return Problem{line, column, l.Cells[record], fmt.Sprintf(format, arguments...)}
-}
-
-// IntakeOptions is what the designer may correct about the whole list.
-type IntakeOptions struct {
-	Arrangement Arrangement
-	Roles       map[int]string // by number of the line, from 0
-	Currency    string         // for amounts that carry none
-	Language    string         // of what the set says beyond what was pasted, as a BCP 47 tag
-	Decimal     rune           // '.' or ','; 0 to find out
-	Cross       Cross
+	return nil
 }
 
 // Arrangement says where the records stand.
@@ -100,135 +88,119 @@ const (
 	Down   Arrangement = "down"
 )
 
-// Reading is what was understood of a pasted table.
-type Reading struct {
-	Arrangement Arrangement
-	Lines       []Line
-	Set         Set
-	Problems    []Problem
-	Currency    string // of amounts that carry none
-	Cross       Cross  // what an x was read as; empty where there is none
+// SkipRole leaves a line out.
+const SkipRole = "skip"
+
+// Role is one thing that a line of a pasted table can be.
+type Role struct{ Name, Label string }
+
+// Confidence is how much speaks for a guess.
+type Confidence int
+
+// The confidences. What is only likely holds without asking as long as nothing speaks against it; what is weak is asked.
+const (
+	None Confidence = iota
+	Weak
+	Likely
+	Sure
+)
+
+// Guess is what a line may be, how much speaks for it, and what does.
+type Guess struct {
+	Role       string
+	Confidence Confidence
+	Reason     string
+	// Speaks is how much the guess speaks for lines that are cut as this one is, from 0 to 3: a heading that is known
+	// does, a text that could be anything does not.
+	Speaks int
 }
 
-// ReadTable understands a pasted table, with the designer's corrections where there are any. The kind must have
-// an Intake.
-func (k *Kind) ReadTable(t Table, options IntakeOptions) Reading {
-	in := k.Intake
-	t = trimmed(t)
-	reading := Reading{Arrangement: options.Arrangement}
-	if reading.Arrangement == "" {
-		reading.Arrangement = in.arrangement(t)
-	}
-	reading.Lines, _ = in.lines(t, reading.Arrangement)
-	for i := range reading.Lines {
-		if role, ok := options.Roles[i]; ok && in.knows(role) {
-			reading.Lines[i].Role = role
-		}
-	}
-	if options.Currency == "" && in.Currency != nil {
-		options.Currency = in.Currency(reading.Lines)
-	}
-	means, sure := reading.cross(k)
-	if options.Cross == "" || means == "" {
-		options.Cross = means
-	} else {
-		sure = true
-	}
-	reading.Currency, reading.Cross = options.Currency, options.Cross
-	reading.Set, reading.Problems = in.Build(k, reading.Lines, options)
-	if !sure {
-		reading.Problems = append(reading.Problems, Problem{Problem: "an x may mean yes or no, and nothing in the list " +
-			"says which: it was read as " + string(reading.Cross) + "; say above what it means"})
-	}
-	return reading
+// Fate is what became of a cell.
+type Fate int
+
+// The fates. A cell that has none yet has not been looked at.
+const (
+	Unread  Fate = iota
+	Placed       // it is in the set as it was read
+	Refused      // it does not fit where it would go: it is asked about
+	LeftOut      // it goes nowhere, for a reason
+)
+
+// PastedCell is one text of a pasted table, and what became of it.
+type PastedCell struct {
+	Text         string
+	Line, Column int // in the source, from 1
+	Fate         Fate
+	Read         string // what it was understood as, where it is placed
+	Why          string // it is not, where it is not
 }
 
-// cross finds out what an x means in the lines that do not name records: a plan may be called X.
-func (r Reading) cross(k *Kind) (means Cross, sure bool) {
+// IsUnfit reports whether the cell says something that is in no set.
+func (c PastedCell) IsUnfit() bool { return c.Text != "" && (c.Fate == Refused || c.Fate == LeftOut) }
+
+// Line is a heading and one cell for each record.
+type Line struct {
+	Heading PastedCell
+	Cells   []PastedCell
+	Guesses []Guess // what it may be, the likeliest first
+	Guess           // what it is taken for
+	// Parts are what was left of cells that are placed.
+	Parts []PastedCell
+}
+
+// Label is the heading's text.
+func (l *Line) Label() string { return l.Heading.Text }
+
+// Texts are the cells that say something.
+func (l *Line) Texts() []string {
 	var texts []string
-	for _, line := range r.Lines {
-		if line.Role != k.Fields[0].Name && line.Role != SkipRole {
-			texts = append(texts, line.Cells...)
+	for _, c := range l.Cells {
+		if c.Text != "" {
+			texts = append(texts, c.Text)
 		}
 	}
-	return CrossIn(texts)
+	return texts
 }
 
-func (in *Intake) knows(role string) bool {
-	for _, r := range in.Roles {
-		if r.Name == role {
-			return true
-		}
-	}
-	return role == SkipRole
+// IsAcross reports whether the line's cells stand beside its heading, not below it.
+func (l *Line) IsAcross() bool {
+	return len(l.Cells) == 0 || l.Heading.Line == l.Cells[0].Line
 }
 
-// arrangement takes the one in which the lines speak more for their roles, on average. An empty corner speaks for
-// names across the top: a list that goes down has a heading there too.
-func (in *Intake) arrangement(t Table) Arrangement {
-	acrossLines, across := in.lines(t, Across)
-	downLines, down := in.lines(t, Down)
-	if t.Cell(0, 0) == "" {
-		across += len(acrossLines)
-	}
-	if down*len(acrossLines) > across*len(downLines) {
-		return Down
-	}
-	return Across
+// Has reports whether a role is among those that the line may have.
+func (l *Line) Has(role string) bool {
+	return slices.ContainsFunc(l.Guesses, func(g Guess) bool { return g.Role == role })
 }
 
-// lines cuts the table into lines and guesses each one's role. The weight is the sum of what speaks for them.
-func (in *Intake) lines(t Table, arrangement Arrangement) ([]Line, int) {
-	// at gives the row and column of a cell by its line and its place in it, headings included.
-	at := func(line, place int) (row, column int) { return line, place }
-	count, places := len(t.Rows), t.Width()
-	if arrangement == Down {
-		at = func(line, place int) (row, column int) { return place, line }
-		count, places = places, count
-	}
-	headed := 1
-	for i := range count {
-		if in.IsValue(t.Cell(at(i, 0))) {
-			headed = 0
-		}
-	}
-	var lines []Line
-	weight := 0
-	for i := range count {
-		line := Line{at: func(record int) (int, int) {
-			row, column := at(i, record+headed)
-			return t.Lines[row], column + 1
-		}}
-		if headed == 1 {
-			line.Label = t.Cell(at(i, 0))
-		}
-		for place := headed; place < places; place++ {
-			line.Cells = append(line.Cells, t.Cell(at(i, place)))
-		}
-		line.Read = make([]string, len(line.Cells))
-		role, w := in.Guess(line.Label, line.Cells, i == 0)
-		line.Role = role
-		weight += w
-		lines = append(lines, line)
-	}
-	return lines, weight
+// Place says what a record's cell was understood as.
+func (l *Line) Place(record int, read string) {
+	l.Cells[record].Fate, l.Cells[record].Read = Placed, read
 }
 
-// trimmed drops empty rows, and rows above the table that hold one text only: a sheet's own heading.
-func trimmed(t Table) Table {
-	var out Table
-	for i, row := range t.Rows {
-		filled := 0
-		for column := range row {
-			if t.Cell(i, column) != "" {
-				filled++
-			}
+// Refuse says why a record's cell does not fit where it would go. It is asked about.
+func (l *Line) Refuse(record int, format string, arguments ...any) {
+	l.Cells[record].Fate, l.Cells[record].Why = Refused, fmt.Sprintf(format, arguments...)
+}
+
+// Leave says why a record's cell goes nowhere.
+func (l *Line) Leave(record int, format string, arguments ...any) {
+	l.Cells[record].Fate, l.Cells[record].Why = LeftOut, fmt.Sprintf(format, arguments...)
+}
+
+// LeaveAll leaves every cell of the line that has no fate yet, and its heading.
+func (l *Line) LeaveAll(why string) {
+	for i := range l.Cells {
+		if l.Cells[i].Fate == Unread {
+			l.Leave(i, "%s", why)
 		}
-		if filled == 0 || filled == 1 && t.Cell(i, 0) != "" && len(out.Rows) == 0 && t.Width() > 1 {
-			continue
-		}
-		out.Rows = append(out.Rows, row)
-		out.Lines = append(out.Lines, t.Lines[i])
 	}
-	return out
+	if l.Heading.Fate == Unread {
+		l.Heading.Fate, l.Heading.Why = LeftOut, why
+	}
+}
+
+// LeavePart says why a part of a record's cell goes nowhere, though the rest is placed.
+func (l *Line) LeavePart(record int, part, why string) {
+	cell := l.Cells[record]
+	l.Parts = append(l.Parts, PastedCell{Text: part, Line: cell.Line, Column: cell.Column, Fate: LeftOut, Why: why})
 }

@@ -69,6 +69,28 @@ func LocaleFor(tag string) Locale {
 	return locales()["en"]
 }
 
+// DecimalMark is the mark before fractions as people type it: a point or a comma.
+func (l Locale) DecimalMark() rune { return typed(l.decimal) }
+
+// GroupMark is the mark between thousands, where it is a point or a comma; 0 for any other.
+func (l Locale) GroupMark() rune {
+	switch l.group {
+	case ".":
+		return '.'
+	case ",", "٬":
+		return ','
+	}
+	return 0
+}
+
+// typed is a mark as a keyboard has it.
+func typed(mark string) rune {
+	if mark == "," || mark == "٫" {
+		return ','
+	}
+	return '.'
+}
+
 // Languages lists the tags of which formats are known, in order, without those that differ from their language only by
 // region or script.
 func Languages() []string {

@@ -4,6 +4,7 @@ import (
 	_ "embed"
 	"encoding/json"
 	"slices"
+	"strings"
 	"sync"
 
 	"rubrel/core/script"
@@ -37,6 +38,16 @@ func (l Locale) Name(code string) string {
 		return table[code]
 	}
 	return code
+}
+
+// CurrencyFor is what people pay with in the region that a language tag (BCP 47) names; "" where it names none.
+func CurrencyFor(tag string) string {
+	for i, part := range strings.FieldsFunc(tag, func(r rune) bool { return r == '-' || r == '_' }) {
+		if i > 0 && len(part) == 2 {
+			return regions()[strings.ToUpper(part)]
+		}
+	}
+	return ""
 }
 
 // RegionsOf are the regions (ISO 3166) in which a currency is what people pay with, sorted.

@@ -4,6 +4,8 @@ import (
 	"fmt"
 	"strings"
 	"unicode"
+
+	"golang.org/x/text/language"
 )
 
 // Separators says which mark a written amount uses before its fraction.
@@ -20,6 +22,27 @@ type Written struct {
 	Ambiguous bool
 }
 
+// CurrencyBySign is the currency that a sign of several countries stands for in a language (BCP 47): that of the region in
+// which most people speak it, where it is written with the sign there (Unicode CLDR). It is "" for any other.
+func CurrencyBySign(text, tag string) string {
+	sign := ""
+	for _, known := range signs {
+		if known.code == "" && (strings.HasSuffix(text, known.sign) || strings.HasPrefix(text, known.sign)) {
+			sign = strings.TrimSuffix(known.sign, ".")
+		}
+	}
+	parsed, err := language.Parse(tag)
+	if sign == "" || err != nil {
+		return ""
+	}
+	region, _ := parsed.Region()
+	code := regions()[region.String()]
+	if strings.TrimSuffix(LocaleFor(tag).symbols[code], ".") != sign {
+		return ""
+	}
+	return code
+}
+
 // signs are the currency signs read in pasted lists. "$" and "¥" belong to several currencies; the
 // commonest is meant, and the paste screen lets the designer say otherwise.
 var signs = []struct{ sign, code string }{
@@ -27,6 +50,9 @@ var signs = []struct{ sign, code string }{
 	{"R$", "BRL"},
 	{"€", "EUR"}, {"£", "GBP"}, {"$", "USD"}, {"¥", "JPY"}, {"₹", "INR"}, {"₩", "KRW"}, {"₺", "TRY"}, {"zł", "PLN"},
 	{"Kč", "CZK"},
+	{"円", "JPY"}, {"元", "CNY"}, {"원", "KRW"}, {"Ft", "HUF"}, {"lei", "RON"}, {"руб.", "RUB"}, {"грн", "UAH"},
+	{"лв.", "BGN"},
+	{"kr.", ""}, {"kr", ""}, // of several countries: see CurrencyBySign
 	{"Fr.", "CHF"}, {"SFr", "CHF"}, {"₽", "RUB"}, {"₴", "UAH"}, {"₪", "ILS"}, {"₫", "VND"}, {"฿", "THB"}, {"₱", "PHP"},
 }
 

@@ -155,7 +155,7 @@ func split(text string, comma rune) (kind.Table, error) {
 func rows(text string, comma rune) (kind.Table, error) {
 	reader := csv.NewReader(strings.NewReader(text))
 	reader.Comma, reader.FieldsPerRecord, reader.LazyQuotes = comma, -1, true
-	var t kind.Table
+	t := kind.Table{Separator: string(comma)}
 	for {
 		row, err := reader.Read()
 		if errors.Is(err, io.EOF) {

@@ -6,6 +6,7 @@ import (
 	"testing"
 
 	"rubrel/core/anatomy"
+	"rubrel/core/intake"
 	"rubrel/core/kind"
 	"rubrel/core/look"
 )
@@ -17,7 +18,7 @@ func TestAFieldIsOneLine(t *testing.T) {
 	at := slices.IndexFunc(body.Slots, func(s anatomy.Slot) bool { return s.Name() == "assurance" })
 	body.Slots = slices.Insert(body.Slots, at+1, anatomy.Text(kind.Field{Name: "footnote", Label: "footnote",
 		Help: "a line below", Type: kind.TextType{Most: 80}}, kind.Part{}))
-	set := read(t, "\tOne\tTwo\na month\t9\t19\nFeature\t✓\t✓\n", kind.IntakeOptions{Language: "en"}).Set
+	set := read(t, "\tOne\tTwo\na month\t9\t19\nFeature\t✓\t✓\n", intake.Options{Language: "en"}).Set
 	for i, text := range []string{"Until stocks last", "While it lasts"} {
 		set.Records[i].Facts["footnote"], set.Records[i].Facts["trial"] = kind.TextValue(text), kind.TextValue("A week free")
 	}

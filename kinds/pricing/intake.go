@@ -2,6 +2,9 @@ package pricing
 
 import (
 	"cmp"
+	_ "embed"
+	"encoding/json"
+	"fmt"
 	"regexp"
 	"slices"
 	"strings"
@@ -14,31 +17,66 @@ import (
 	"rubrel/core/pricing"
 )
 
-// periodWords are how lists write periods, with the item that each makes.
-var periodWords = []struct {
+// periodWord is a period as lists write it: the item that it makes, and words beside those that CLDR has.
+type periodWord struct {
 	id, duration string
 	words        []string
-}{
-	{"once", "once", []string{"once", "lifetime", "one-off", "one off", "one-time", "einmalig", "unique", "fois", "único",
-		"tantum", "eenmalig", "gång", "פעמי", "مرة", "買い切り"}},
-	{"quarter", "P3M", []string{"quarter", "quarterly", "quartal", "trimestre", "kwartaal", "kvartal", "רבעון", "לרבעון",
-		"ربع", "四半期"}},
-	{"year", "P1Y", []string{"year", "years", "yearly", "annual", "annually", "yr", "p.a.", "jahr", "jährlich", "an",
-		"annuel", "año", "anual", "anno", "jaar", "ano", "år", "rok", "godina", "година", "שנה", "לשנה", "سنويًا", "年", "年間",
-		"年額"}},
-	{"week", "P1W", []string{"week", "weekly", "wk", "woche", "wöchentlich", "semaine", "semana", "settimana", "vecka",
-		"שבוע", "לשבוע", "أسبوعيًا", "週間"}},
-	{"day", "P1D", []string{"day", "daily", "tag", "täglich", "jour", "día", "giorno", "dia", "dag", "יום", "ליום",
-		"يوميًا", "日"}},
-	{"month", "P1M", []string{"month", "months", "monthly", "mo", "mth", "monat", "monatlich", "mois", "mensuel", "mes",
-		"mensual", "mese", "maand", "mês", "månad", "måned", "miesiąc", "mesec", "месец", "חודש", "לחודש", "شهريًا", "月",
-		"か月", "月額", "个月", "個月"}},
 }
 
+var periodWords = []periodWord{
+	{"once", "once", []string{"once", "lifetime", "one-off", "one-time", "einmalig", "unique", "fois", "único",
+		"tantum", "eenmalig", "gång", "פעמי", "مرة", "買い切り"}},
+	{"quarter", "P3M", []string{"quarterly", "trimestriel", "trimestral", "trimestrale", "kvartalsvis", "לרבעון"}},
+	{"year", "P1Y", []string{"yearly", "annual", "annually", "p.a.", "jährlich", "annuel", "anual", "annuale", "jaarlijks",
+		"årligen", "årligt", "årlig", "rocznie", "ročně", "yıllık", "évi", "éves", "לשנה", "سنويًا", "年額", "年間"}},
+	{"week", "P1W", []string{"weekly", "wöchentlich", "hebdomadaire", "semanal", "settimanale", "wekelijks", "לשבוע",
+		"أسبوعيًا"}},
+	{"day", "P1D", []string{"daily", "täglich", "quotidien", "diario", "giornaliero", "dagelijks", "ליום", "يوميًا"}},
+	{"month", "P1M", []string{"monthly", "mo", "mth", "monatlich", "mtl", "mensuel", "mensual", "mensal", "mensile",
+		"maandelijks", "månatligen", "månedligt", "månedlig", "miesięcznie", "měsíčně", "aylık", "havi", "לחודש",
+		"شهريًا", "月額"}},
+}
+
+// periodsJSON has the names of periods in all their forms, by language (Unicode CLDR): see scripts/words.mjs.
+//
+//go:embed periods.json
+var periodsJSON []byte
+
+// periodsByWord are the items of periods by the words for them, in small letters.
+var periodsByWord = sync.OnceValue(func() map[string]string {
+	var table map[string][]string
+	if err := json.Unmarshal(periodsJSON, &table); err != nil {
+		panic("pricing: periods.json: " + err.Error())
+	}
+	byWord := map[string]string{}
+	for id, words := range table {
+		for _, word := range words {
+			byWord[word] = id
+		}
+	}
+	for _, p := range periodWords {
+		for _, word := range p.words {
+			byWord[word] = p.id
+		}
+	}
+	return byWord
+})
+
 var fromPaste = &kind.Intake{
-	Help: "plans down or across, with prices, features, ticks and dashes", Currency: currencyOf,
+	Help:    "plans down or across, with prices, features, ticks and dashes",
 	Example: "\tBasic\tPlus\tPro\nMonthly price\t9\t19\t39\nStorage\t10 GB\t100 GB\t1 TB\nSupport\t–\t✓\t✓",
-	Roles:   intakeRoles(), Guess: guess, IsValue: isPrice, Build: build}
+	Roles:   intakeRoles(), Guess: guess, Weigh: weigh, Claim: claim, Numbers: isPriceRole, Currency: currencyOf,
+	IsValue: isPrice, Unknown: "nothing says what it is", Build: build}
+
+// The roles of lines that are no field's.
+const (
+	priceRole    = "price:" // before the item of a period
+	featureRole  = "feature"
+	featuresRole = "features"
+	headingRole  = "heading"
+)
+
+func isPriceRole(role string) bool { return strings.HasPrefix(role, priceRole) }
 
 func intakeRoles() []kind.Role {
 	roles := []kind.Role{}
@@ -48,15 +86,14 @@ func intakeRoles() []kind.Role {
 		}
 	}
 	for i := len(periodWords) - 1; i >= 0; i-- {
-		roles = append(
-			roles,
-			kind.Role{Name: "price:" + periodWords[i].id, Label: "price " + wordsFor("en").Periods[periodWords[i].id]},
-		)
+		id := periodWords[i].id
+		roles = append(roles, kind.Role{Name: priceRole + id, Label: "price " + wordsFor("en").Periods[id]})
 	}
 	return append(roles,
-		kind.Role{Name: "featured", Label: "featured (yes or no)"},
-		kind.Role{Name: "feature", Label: "a feature"},
-		kind.Role{Name: "features", Label: "a list of features in each cell"},
+		kind.Role{Name: intake.FeaturedRole, Label: "featured (yes or no)"},
+		kind.Role{Name: featureRole, Label: "a feature"},
+		kind.Role{Name: featuresRole, Label: "a list of features in each cell"},
+		kind.Role{Name: headingRole, Label: "a heading over features"},
 		kind.Role{Name: kind.SkipRole, Label: "leave out"})
 }
 
@@ -64,11 +101,10 @@ var wordPattern = regexp.MustCompile(`[\p{L}\p{M}.\-]+`)
 
 // periodIn finds a period among the words of a text.
 func periodIn(text string) (id string, ok bool) {
-	words := wordPattern.FindAllString(strings.ToLower(text), -1)
-	for _, p := range periodWords {
-		for _, word := range words {
-			if slices.Contains(p.words, word) || slices.Contains(p.words, strings.Trim(word, ".-")) {
-				return p.id, true
+	for _, word := range wordPattern.FindAllString(strings.ToLower(text), -1) {
+		for _, spelled := range []string{word, strings.Trim(word, ".-")} {
+			if id, ok := periodsByWord()[spelled]; ok {
+				return id, true
 			}
 		}
 	}
@@ -98,144 +134,42 @@ var periodLabels = sync.OnceValue(func() []periodLabel {
 })
 
 // perPattern is a period written after an amount: "/ month", "per year", "a month", "pro Monat".
-var perPattern = regexp.MustCompile(`(?i)\s*(?:/|\b(?:per|a|an|each|every|pro|par|por|al)\b)\s*[\p{L}.]+\s*$`)
+var perPattern = regexp.MustCompile(`(?i)\s*(?:/|\b(?:per|a|an|each|every|pro|je|im|par|por|al|ao|i|om|na|za|v)\b)\s*[\p{L}.]+\s*$`)
 
-// splitPrice parts "€9 / month" into the price and the period. What else it is for, as in "$12/user/month", is
-// dropped.
-func splitPrice(text string) (price, period string) {
+// priceText is a price as a cell has it: "from €9 / user / month*".
+type priceText struct {
+	amount string
+	period string   // the item; "" where none is said
+	rest   []string // what else stands there
+}
+
+// splitPrice parts a price into the amount, the period, and what else it says.
+func splitPrice(text string) priceText {
+	w := priceText{amount: text}
+	if bare := strings.TrimRight(text, "*†‡¹²³ "); bare != strings.TrimSpace(text) && strings.ContainsAny(bare, "0123456789") {
+		w.rest, w.amount = append(w.rest, strings.TrimSpace(text[len(bare):])), bare
+	}
 	for range 3 {
-		at := perPattern.FindStringIndex(text)
-		if at == nil || at[0] == 0 || !strings.ContainsAny(text[:at[0]], "0123456789") {
+		at := perPattern.FindStringIndex(w.amount)
+		if at == nil || at[0] == 0 || !strings.ContainsAny(w.amount[:at[0]], "0123456789") {
 			break
 		}
-		if id, ok := periodIn(text[at[0]:]); ok && period == "" {
-			period = id
+		per := strings.TrimSpace(w.amount[at[0]:])
+		if id, ok := periodIn(per); ok && w.period == "" {
+			w.period = id
+		} else {
+			w.rest = append(w.rest, per)
 		}
-		text = strings.TrimSpace(text[:at[0]])
+		w.amount = strings.TrimSpace(w.amount[:at[0]])
 	}
-	return text, period
+	return w
 }
 
 // isPrice reports whether a text is an amount with a currency.
 func isPrice(text string) bool {
-	price, _ := splitPrice(text)
-	p, written, err := pricing.ReadPrice(price, money.Separators{})
+	p, written, err := pricing.ReadPrice(splitPrice(text).amount, money.Separators{})
 	return err == nil && p.Words == "" && written.Currency != ""
 }
-
-// guess weighs a line's label against the fields' names, and its cells against what fields hold.
-func guess(label string, cells []string, first bool) (string, int) {
-	prices, inclusions, lists, links, filled := 0, 0, 0, 0, 0
-	period := ""
-	for _, cell := range cells {
-		if cell == "" {
-			continue
-		}
-		filled++
-		price, per := splitPrice(cell)
-		if per != "" {
-			period = per
-		}
-		if p, written, err := pricing.ReadPrice(price, money.Separators{}); err == nil && p.Words == "" {
-			prices++
-			if written.Currency != "" {
-				prices++
-			}
-		}
-		if kind.IsInclusionWord(cell) {
-			inclusions++
-		}
-		if len(featureLines(cell)) > 1 {
-			lists++
-		}
-		if strings.HasPrefix(cell, "http") || strings.HasPrefix(cell, "/") {
-			links++
-		}
-	}
-	labelPeriod, hasPeriod := periodIn(label)
-	if hasPeriod && period == "" {
-		period = labelPeriod
-	}
-	name := matchField(label)
-	if !holds(name, cells) {
-		name = ""
-	}
-	switch {
-	case filled == 0:
-		return kind.SkipRole, 0
-	case strings.EqualFold(label, "featured") || strings.EqualFold(label, "highlighted"):
-		return "featured", 2
-	case name == "price" || name == "" && hasPeriod && prices > 0:
-		if period == "" {
-			period = "month"
-		}
-		return "price:" + period, 3
-	case name != "" && name != "title":
-		return name, 3
-	case links == filled:
-		return "link", 2
-	case name == "title" || first && prices == 0 && (inclusions == 0 || label == "" && inclusions < filled):
-		if first {
-			return "title", 3
-		}
-		return "title", 2
-	case prices > filled: // most carry a currency
-		if period == "" {
-			period = "month"
-		}
-		return "price:" + period, 2
-	case lists*2 > filled:
-		return "features", 2
-	case inclusions*2 >= filled:
-		return "feature", 2
-	case label == "" && !first && prices == 0: // nothing names the line, so each text is a feature itself
-		return "features", 1
-	}
-	return "feature", 0
-}
-
-// holds reports whether cells are what a field holds: a line headed "Users" with 5, 20 and unlimited is a feature, and
-// one with 1-3 and 4-10 says which plan fits. Text and prices are read more loosely elsewhere.
-func holds(name string, cells []string) bool {
-	fields := fields()
-	i := slices.IndexFunc(fields, func(f kind.Field) bool { return f.Name == name })
-	if i < 0 || fields[i].Group == "" {
-		return true
-	}
-	spans := false
-	for _, cell := range cells {
-		value, err := fields[i].Type.Parse(cell)
-		if cell != "" && err != nil {
-			return false
-		}
-		if r, ok := value.(pricing.Range); ok && r.From != r.To {
-			spans = true
-		}
-	}
-	_, ranged := fields[i].Type.(pricing.RangeType)
-	return spans || !ranged
-}
-
-// matchField finds the field that a heading names.
-func matchField(label string) string {
-	label = strings.ToLower(strings.TrimSpace(strings.TrimSuffix(label, ":")))
-	bare := strings.TrimSpace(bracketPattern.ReplaceAllString(label, ""))
-	for _, f := range fields() {
-		for _, alias := range append([]string{f.Name, f.Label}, f.Aliases...) {
-			if bare == alias || label == alias {
-				return f.Name
-			}
-		}
-	}
-	for _, word := range wordPattern.FindAllString(bare, -1) {
-		if word == "price" || word == "prices" || word == "preis" || word == "prix" || word == "fee" || word == "cost" {
-			return "price"
-		}
-	}
-	return ""
-}
-
-var bracketPattern = regexp.MustCompile(`[(\[][^)\]]*[)\]]`)
 
 // featureLines cuts a cell that lists features.
 func featureLines(cell string) []string {
@@ -252,133 +186,125 @@ func featureLines(cell string) []string {
 // builder gathers a set from the lines.
 type builder struct {
 	set      kind.Set
-	problems []kind.Problem
-	options  kind.IntakeOptions
+	settings kind.IntakeSettings
 	decimal  money.Separators
 }
 
-func build(k *kind.Kind, lines []kind.Line, options kind.IntakeOptions) (kind.Set, []kind.Problem) {
-	b := &builder{options: options, decimal: money.Separators{Decimal: options.Decimal}}
+func build(k *kind.Kind, lines []*kind.Line, settings kind.IntakeSettings) kind.Set {
+	b := &builder{settings: settings, decimal: money.Separators{Decimal: settings.Decimal}}
 	b.set = kind.Set{Kind: k, Axes: map[string][]kind.Item{},
 		Facts: map[string]kind.Value{
-			"button": kind.TextValue(wordsFor(options.Language).Choose),
+			"button": kind.TextValue(wordsFor(settings.Language).Choose),
 			"link":   kind.TextValue("#"),
 		}}
-	if options.Decimal == 0 {
-		b.decimal.Decimal = decimalMark(lines)
-	}
-	b.options.Currency = cmp.Or(b.options.Currency, defaultCurrency)
-	records, columns, problems := intake.Records(k, lines)
-	b.set.Records, b.problems = records, problems
-	for _, line := range lines {
-		b.line(line, columns)
+	records, columns := intake.Records(k, lines)
+	b.set.Records = records
+	for _, l := range lines {
+		b.line(l, columns)
 	}
 	if len(b.set.Items("periods")) == 0 {
 		b.period("month")
 	}
 	if len(b.set.Items("currencies")) == 0 {
-		b.currency(b.options.Currency)
+		b.currency(settings.Currency)
 	}
-	return b.set, b.problems
+	return b.set
 }
 
-func (b *builder) line(line kind.Line, columns []int) {
-	if line.Role == kind.SkipRole {
+func (b *builder) line(l *kind.Line, columns []int) {
+	if l.Role == kind.SkipRole || l.Role == b.set.Kind.Fields[0].Name {
 		return
 	}
 	feature := ""
+	if l.Role == featureRole || l.Role == headingRole {
+		if feature = b.feature(l); feature == "" {
+			return
+		}
+	}
 	for column, record := range columns {
-		cell := line.Cells[column]
-		if record < 0 || cell == "" {
+		if cell := l.Cells[column]; record < 0 || cell.Text == "" || cell.Fate != kind.Unread {
 			continue
 		}
 		facts := b.set.Records[record].Facts
-		period, isPrice := strings.CutPrefix(line.Role, "price:")
+		period, isPrice := strings.CutPrefix(l.Role, priceRole)
 		switch {
 		case isPrice:
-			b.price(line, column, record, period)
-		case line.Role == "featured":
-			v, err := kind.InclusionType{}.Parse(b.options.Cross.Read(cell))
-			if err == nil {
-				b.set.Records[record].Featured = v.(kind.Inclusion).Has
-				line.Read[column] = v.String()
-			}
-		case line.Role == "features":
-			b.list(line, column, record)
-		case line.Role == "feature":
-			if feature == "" {
-				name := line.Label
-				if name == "" {
-					name = "Feature"
-				}
-				if feature = b.feature(line, column, name); feature == "" {
-					return
-				}
-			}
-			b.fact(line, column, facts, "feature:"+feature, kind.InclusionType{}, b.options.Cross.Read(cell))
+			b.price(l, column, record, period)
+		case l.Role == intake.FeaturedRole:
+			b.set.Records[record].Featured = intake.Feature(l, column, b.settings.Cross)
+		case l.Role == featuresRole:
+			b.list(l, column, record)
+		case l.Role == headingRole:
+			l.Refuse(column, "a heading over features has nothing beside it")
+		case l.Role == featureRole:
+			b.fact(l, column, facts, "feature:"+feature, kind.InclusionType{}, b.settings.Cross.Read(l.Cells[column].Text))
 		default:
-			f, _ := b.set.Kind.FieldNamed(line.Role)
-			b.fact(line, column, facts, f.Name, f.Type, cell)
+			f, _ := b.set.Kind.FieldNamed(l.Role)
+			b.fact(l, column, facts, f.Name, f.Type, l.Cells[column].Text)
 		}
 	}
 }
 
-func (b *builder) fact(line kind.Line, column int, facts map[string]kind.Value, key string, t kind.Type, text string) {
+func (b *builder) fact(l *kind.Line, column int, facts map[string]kind.Value, key string, t kind.Type, text string) {
 	v, err := t.Parse(text)
 	if err != nil {
-		b.problems = append(b.problems, line.Problem(column, "%v", err))
+		l.Refuse(column, "%v", err)
 		return
 	}
 	facts[key] = v
-	line.Read[column] = v.String()
+	l.Place(column, v.String())
 }
 
-func (b *builder) price(line kind.Line, column, record int, period string) {
-	text, own := splitPrice(line.Cells[column])
-	if own != "" {
-		period = own
+func (b *builder) price(l *kind.Line, column, record int, period string) {
+	w := splitPrice(l.Cells[column].Text)
+	if w.period != "" {
+		period = w.period
 	}
-	price, written, err := pricing.ReadPrice(text, b.decimal)
+	price, written, err := pricing.ReadPrice(w.amount, b.decimal)
 	code := written.Currency
 	if code == "" {
-		code = cmp.Or(currencyIn(line.Label), currencyOf([]kind.Line{line}), b.options.Currency)
+		code = cmp.Or(currencyIn(l.Label()), currencyOf([]*kind.Line{l}), b.settings.Currency)
 	}
 	unit, unitErr := money.CurrencyByCode(code)
 	switch {
 	case err != nil:
-		b.problems = append(b.problems, line.Problem(column, "%v", err))
+		l.Refuse(column, "%v", err)
 		return
 	case unitErr != nil:
-		b.problems = append(b.problems, line.Problem(column, "%v", unitErr))
+		l.Refuse(column, "%v", unitErr)
 		return
 	case price.Amount.Places() > unit.Digits:
-		b.problems = append(b.problems, line.Problem(column, "%s has more decimals than %s, which has %d; say which mark "+
-			"stands before the fraction", price.Amount, code, unit.Digits))
+		l.Refuse(column, "%s has more decimals than %s, which has %d; say which mark stands before the fraction",
+			price.Amount, code, unit.Digits)
 		return
-	case written.Ambiguous:
-		b.problems = append(b.problems, line.Problem(column, "%q was read as %s; if the mark stands before a fraction, say "+
-			"so", text, price.Amount))
 	}
-	b.set.Records[record].Facts["price:"+b.period(period)+":"+b.currency(code)] = price
-	line.Read[column] = price.String()
+	key := "price:" + b.period(period) + ":" + b.currency(code)
+	facts := b.set.Records[record].Facts
+	if held, taken := facts[key]; taken && held.String() != price.String() {
+		l.Refuse(column, "another line says %s for the same period and currency", held)
+		return
+	}
+	facts[key] = price
+	read := price.String()
 	if price.HasAmount() && !price.Free {
-		line.Read[column] += " " + code
+		read += " " + code
+	}
+	l.Place(column, read)
+	for _, rest := range w.rest {
+		l.LeavePart(column, rest, "it stands beside the price, and a price says only an amount, a currency and a period")
 	}
 }
 
-// defaultCurrency is that of a list which names none.
-const defaultCurrency = "EUR"
-
 // currencyOf is the currency that most of the amounts of some lines carry; "" where none does.
-func currencyOf(lines []kind.Line) string {
+func currencyOf(lines []*kind.Line) string {
 	counts := map[string]int{}
 	most := ""
-	for _, line := range lines {
-		if !strings.HasPrefix(line.Role, "price:") {
+	for _, l := range lines {
+		if !isPriceRole(l.Role) {
 			continue
 		}
-		for _, cell := range append([]string{line.Label}, line.Cells...) {
-			text, _ := splitPrice(cell)
+		for _, cell := range append([]string{l.Label()}, l.Texts()...) {
+			text := splitPrice(cell).amount
 			code := currencyIn(text)
 			if _, written, err := pricing.ReadPrice(text, money.Separators{}); err == nil && written.Currency != "" {
 				code = written.Currency
@@ -418,7 +344,7 @@ func (b *builder) period(id string) string {
 				panic(err) // a constant of this file
 			}
 			b.set.Axes["periods"] = append(b.set.Axes["periods"],
-				kind.Item{ID: id, Facts: map[string]kind.Value{"label": kind.TextValue(wordsFor(b.options.Language).Periods[id]),
+				kind.Item{ID: id, Facts: map[string]kind.Value{"label": kind.TextValue(wordsFor(b.settings.Language).Periods[id]),
 					"duration": duration}})
 		}
 	}
@@ -434,32 +360,43 @@ func (b *builder) currency(code string) string {
 	return id
 }
 
-// feature finds or makes the feature of a name; it is "" where the name cannot be one.
-func (b *builder) feature(line kind.Line, column int, name string) string {
-	axis, _ := b.set.Kind.AxisNamed("features")
-	v, err := axis.LabelField().Type.Parse(name)
+// feature makes the feature that a line's heading names; "" where it cannot be one.
+func (b *builder) feature(l *kind.Line) string {
+	name := l.Label()
+	if name == "" {
+		name = "Feature"
+	}
+	id, err := b.newFeature(name, l.Role == headingRole)
 	if err != nil {
-		b.problems = append(b.problems, line.Problem(column, "the feature's name: %v", err))
-		return ""
+		l.LeaveAll(err.Error())
 	}
-	for _, item := range b.set.Items("features") {
-		if strings.EqualFold(kind.Text(item.Facts, "name"), v.String()) {
-			return item.ID
-		}
-	}
-	if len(b.set.Items("features")) >= axis.Most {
-		b.problems = append(b.problems, line.Problem(column, "a list holds at most %d features; this one was left out",
-			axis.Most))
-		return ""
-	}
-	id := document.FreshID(name, func(id string) bool { _, taken := b.set.ItemNamed("features", id); return taken })
-	b.set.Axes["features"] = append(b.set.Axes["features"], kind.Item{ID: id, Facts: map[string]kind.Value{"name": v}})
 	return id
 }
 
+func (b *builder) newFeature(name string, heading bool) (string, error) {
+	axis, _ := b.set.Kind.AxisNamed("features")
+	v, err := axis.LabelField().Type.Parse(name)
+	if err != nil {
+		return "", fmt.Errorf("the feature's name: %w", err)
+	}
+	if len(b.set.Items("features")) >= axis.Most {
+		return "", fmt.Errorf("a list holds at most %d features", axis.Most)
+	}
+	id := document.FreshID(name, func(id string) bool { _, taken := b.set.ItemNamed("features", id); return taken })
+	item := kind.Item{ID: id, Facts: map[string]kind.Value{"name": v}}
+	if heading {
+		if item.Facts[axis.Heading], err = yesNo.Parse("yes"); err != nil {
+			return "", err
+		}
+	}
+	b.set.Axes["features"] = append(b.set.Axes["features"], item)
+	return id, nil
+}
+
 // list reads a cell that lists features: each is one the plan has, or lacks where it starts with a minus.
-func (b *builder) list(line kind.Line, column, record int) {
-	for _, text := range featureLines(line.Cells[column]) {
+func (b *builder) list(l *kind.Line, column, record int) {
+	var read []string
+	for _, text := range featureLines(l.Cells[column].Text) {
 		has := true
 		for _, minus := range []string{"-", "–", "−", "✗", "✘"} {
 			if rest, ok := strings.CutPrefix(text, minus); ok {
@@ -467,25 +404,27 @@ func (b *builder) list(line kind.Line, column, record int) {
 			}
 		}
 		text = strings.TrimSpace(strings.TrimLeft(text, "✓✔•*+ "))
-		if id := b.feature(line, column, text); id != "" && text != "" {
-			inclusion := kind.Inclusion{Has: has}
-			b.set.Records[record].Facts["feature:"+id] = inclusion
-			line.Read[column] += text + ": " + inclusion.String() + "\n"
-		}
-	}
-}
-
-// decimalMark finds the mark before the fractions of a list's amounts.
-func decimalMark(lines []kind.Line) rune {
-	var texts []string
-	for _, line := range lines {
-		if !strings.HasPrefix(line.Role, "price:") {
+		if text == "" {
 			continue
 		}
-		for _, cell := range line.Cells {
-			text, _ := splitPrice(cell)
-			texts = append(texts, text)
+		id, err := b.listed(text)
+		if err != nil {
+			l.LeavePart(column, text, err.Error())
+			continue
+		}
+		inclusion := kind.Inclusion{Has: has}
+		b.set.Records[record].Facts["feature:"+id] = inclusion
+		read = append(read, text+": "+inclusion.String())
+	}
+	l.Place(column, strings.Join(read, "\n"))
+}
+
+// listed finds the feature of a name, or makes it.
+func (b *builder) listed(name string) (string, error) {
+	for _, item := range b.set.Items("features") {
+		if strings.EqualFold(kind.Text(item.Facts, "name"), name) {
+			return item.ID, nil
 		}
 	}
-	return intake.DecimalMark(texts)
+	return b.newFeature(name, false)
 }

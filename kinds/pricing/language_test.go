@@ -5,6 +5,7 @@ import (
 	"strings"
 	"testing"
 
+	"rubrel/core/intake"
 	"rubrel/core/kind"
 )
 
@@ -27,7 +28,7 @@ func TestWordsOfANewSet(t *testing.T) {
 				t.Errorf("%s: the period %q is read as %v (%v)", language, label, facts, err)
 			}
 		}
-		pasted := read(t, "\tOne\tTwo\n"+w.Periods["month"]+"\t9\t19\n", kind.IntakeOptions{Language: language}).Set
+		pasted := read(t, "\tOne\tTwo\n"+w.Periods["month"]+"\t9\t19\n", intake.Options{Language: language}).Set
 		for name, set := range map[string]kind.Set{"pasted": pasted, "fresh": k.Fresh(k, language)} {
 			period, _ := set.ItemNamed("periods", "month")
 			if got := kind.Text(period.Facts, "label"); got != w.Periods["month"] {
@@ -43,7 +44,7 @@ func TestWordsOfANewSet(t *testing.T) {
 // A side of the switch says what is said for it, and after the price stands the label; the label stands on both where
 // nothing else is said.
 func TestSidesHaveWordsOfTheirOwn(t *testing.T) {
-	set := read(t, "\tOne\na month\t9\na year\t90\n", kind.IntakeOptions{Language: "en"}).Set
+	set := read(t, "\tOne\na month\t9\na year\t90\n", intake.Options{Language: "en"}).Set
 	set.Axes["periods"][0].Facts["side"] = kind.TextValue("Monthly")
 	s := newShop(kind.View{Set: set, Locale: "en"})
 	options := s.switches()[0].Options

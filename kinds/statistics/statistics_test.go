@@ -8,6 +8,7 @@ import (
 	"testing"
 
 	"rubrel/core/document"
+	"rubrel/core/intake"
 	"rubrel/core/kind"
 	"rubrel/core/look"
 	"rubrel/core/marks"
@@ -240,9 +241,9 @@ func TestCSVRoundTrip(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		reading := set.Kind.ReadTable(table, kind.IntakeOptions{})
-		if len(reading.Problems) > 0 || len(reading.Set.Records) != len(set.Records) {
-			t.Errorf("%s: %d records, problems %v\n%s", g.Kind, len(reading.Set.Records), reading.Problems, text)
+		reading := intake.Read(set.Kind, table, intake.Options{})
+		if len(reading.Asked())+len(reading.Left) > 0 || len(reading.Set.Records) != len(set.Records) {
+			t.Errorf("%s: %d records, problems %v\n%s", g.Kind, len(reading.Set.Records), reading.Asked(), text)
 			continue
 		}
 		for i, r := range set.Records {
@@ -262,7 +263,7 @@ func TestPaste(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	reading := k.ReadTable(table, kind.IntakeOptions{})
+	reading := intake.Read(k, table, intake.Options{})
 	var got []string
 	for _, r := range reading.Set.Records {
 		got = append(got, strings.Join([]string{kind.Text(r.Facts, "label"), kind.Text(r.Facts, "prefix"),
@@ -271,7 +272,7 @@ func TestPaste(t *testing.T) {
 	if want := "Glass||14500|kg|2026-10-31, Gifts|€|12000||, Clear||97|%|, Hills||||"; strings.Join(got, ", ") != want {
 		t.Errorf("read is %s, want %s", strings.Join(got, ", "), want)
 	}
-	if said := fmt.Sprint(reading.Problems); !strings.Contains(said, "line 5, column 2") {
+	if said := fmt.Sprint(reading.Asked()); !strings.Contains(said, "cell/5/2") || !strings.Contains(said, "role/How much") {
 		t.Errorf("the problems are %s", said)
 	}
 }

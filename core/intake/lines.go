@@ -1,0 +1,228 @@
+package intake
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"rubrel/core/kind"
+)
+
+// arrange finds out whether records stand across or down, and cuts the sheet into lines.
+func (r *reader) arrange(s sheet) {
+	acrossSpeaks, downSpeaks := r.speaks(s, kind.Across), r.speaks(s, kind.Down)
+	if s.at(0, 0).Text == "" && len(s.rows) > 0 {
+		acrossSpeaks++ // an empty corner: a list that goes down has a heading there too
+	}
+	r.Arrangement = kind.Across
+	const near = 0.2 // on average: less is as good as nothing
+	contested := acrossSpeaks < downSpeaks+near && downSpeaks < acrossSpeaks+near
+	if downSpeaks > acrossSpeaks || contested && r.in.ByHeadings {
+		r.Arrangement = kind.Down
+	}
+	if contested && r.in.ByHeadings && len(s.rows) > s.width()+1 {
+		contested = false // long lists go down
+	}
+	said, answered := r.answer(DirectionQuestion)
+	answered = answered && (said == string(kind.Across) || said == string(kind.Down))
+	if answered || contested && len(s.rows) > 1 && s.width() > 1 {
+		r.Arrangement = kind.Arrangement(r.ask(Question{ID: DirectionQuestion,
+			Why: fmt.Sprintf("the %s may stand across or down", r.Kind.Many), Taken: string(r.Arrangement),
+			Choices: []Choice{{string(kind.Across), "one column each", example(s.rows[0])},
+				{string(kind.Down), "one row each", example(column(s, 0))}}}))
+	}
+	r.bare = r.isBare(s)
+	r.Lines = r.lines(s, r.Arrangement)
+	r.findRagged(s)
+}
+
+// isBare reports whether a list has no headings, though nothing among the first is plainly a value: where none is known
+// it is asked, and they are taken for headings where all are short, and what they head is not.
+func (r *reader) isBare(s sheet) bool {
+	heads := column(s, 0)
+	if r.Arrangement == kind.Down && len(s.rows) > 0 {
+		heads = s.rows[0]
+	}
+	_, answered := r.answer(HeadingsQuestion)
+	if !answered && (!r.in.ByHeadings || len(s.rows) < 2 || s.width() < 2) {
+		return false
+	}
+	short := true
+	for _, c := range heads {
+		if c.Text == "" || !answered && (r.headed(&kind.Line{Heading: c}) != "" || r.in.IsValue(c.Text)) {
+			return false
+		}
+		short = short && len(strings.Fields(c.Text)) <= 3
+	}
+	q := Question{ID: HeadingsQuestion, Line: heads[0].Line, Column: heads[0].Column, Text: example(heads),
+		Why: "these may be headings, or belong to the list", Taken: "no", Choices: []Choice{
+			{Value: "yes", Label: "they are headings"}, {Value: "no", Label: "they belong to the list"}}}
+	if short {
+		q.Taken = "yes"
+	}
+	return r.ask(q) == "no"
+}
+
+func column(s sheet, at int) []kind.PastedCell {
+	var cells []kind.PastedCell
+	for i := range s.rows {
+		cells = append(cells, s.at(i, at))
+	}
+	return cells
+}
+
+// speaks is how much on average speaks for what the lines of an arrangement are.
+func (r *reader) speaks(s sheet, arrangement kind.Arrangement) float64 {
+	lines := r.lines(s, arrangement)
+	sum := 0
+	for _, l := range lines {
+		if len(l.Guesses) > 0 {
+			sum += l.Guesses[0].Speaks
+		}
+	}
+	return float64(sum) / float64(max(1, len(lines)))
+}
+
+// lines cuts the sheet into lines and guesses what each may be.
+func (r *reader) lines(s sheet, arrangement kind.Arrangement) []*kind.Line {
+	// at gives the cell of a line by its place in it, the heading included.
+	at := func(line, place int) kind.PastedCell { return s.at(line, place) }
+	count, places := len(s.rows), s.width()
+	if arrangement == kind.Down {
+		at = func(line, place int) kind.PastedCell { return s.at(place, line) }
+		count, places = places, count
+	}
+	headed := !r.bare && r.isHeaded(count, at)
+	var lines []*kind.Line
+	for i := range count {
+		l := &kind.Line{}
+		first := 0
+		if headed {
+			l.Heading, first = at(i, 0), 1
+		}
+		for place := first; place < places; place++ {
+			l.Cells = append(l.Cells, at(i, place))
+		}
+		l.Guesses = r.in.Guess(l, i == 0)
+		lines = append(lines, l)
+	}
+	return lines
+}
+
+// isHeaded reports whether lines begin with headings: none of them is plainly a value.
+func (r *reader) isHeaded(count int, at func(line, place int) kind.PastedCell) bool {
+	for i := range count {
+		if text := at(i, 0).Text; text != "" && r.in.IsValue(text) && r.headed(&kind.Line{Heading: at(i, 0)}) == "" {
+			return false
+		}
+	}
+	return true
+}
+
+// assign gives every line its role: what was said, or the likeliest; and asks where that is weak, or where two lines
+// say the same.
+func (r *reader) assign() {
+	said := map[string]bool{}
+	nth := map[string]int{}
+	ids := make([]string, len(r.Lines))
+	for i, l := range r.Lines {
+		ids[i] = RoleQuestion(l.Label(), nth[l.Label()])
+		nth[l.Label()]++
+		l.Guess = kind.Guess{Role: kind.SkipRole, Reason: r.in.Unknown}
+		if len(l.Guesses) > 0 {
+			l.Guess = l.Guesses[0]
+		}
+		if role, ok := r.answer(ids[i]); ok && r.knows(role) {
+			l.Guess = kind.Guess{Role: role, Confidence: kind.Sure, Reason: saidReason}
+			said[ids[i]] = true
+		}
+	}
+	if r.in.Weigh != nil {
+		r.in.Weigh(r.Lines)
+	}
+	r.roles, r.RoleIDs = nil, ids
+	r.contest(ids, said)
+	for i, l := range r.Lines {
+		asked := slices.ContainsFunc(r.roles, func(q Question) bool { return q.ID == ids[i] })
+		if !said[ids[i]] && !asked && l.Confidence == kind.Weak && l.Role != kind.SkipRole {
+			r.roles = append(r.roles, r.roleQuestion(ids[i], l, l.Reason))
+		}
+	}
+}
+
+// saidReason is why a line is what the designer said.
+const saidReason = "you said so"
+
+func (r *reader) knows(role string) bool {
+	return role == kind.SkipRole || slices.ContainsFunc(r.in.Roles, func(x kind.Role) bool { return x.Name == role })
+}
+
+// contest settles which of the lines that say the same is taken, and asks what the others are.
+func (r *reader) contest(ids []string, said map[string]bool) {
+	claims := map[string][]int{}
+	var order []string
+	for i, l := range r.Lines {
+		if claim := r.in.Claim(l); claim != "" && l.Role != kind.SkipRole {
+			if claims[claim] == nil {
+				order = append(order, claim)
+			}
+			claims[claim] = append(claims[claim], i)
+		}
+	}
+	for _, claim := range order {
+		lines := claims[claim]
+		if len(lines) < 2 {
+			continue
+		}
+		best := lines[0]
+		for _, i := range lines[1:] {
+			switch l, b := r.Lines[i], r.Lines[best]; {
+			case said[ids[i]] != said[ids[best]]:
+				if said[ids[i]] {
+					best = i
+				}
+			case l.Confidence > b.Confidence:
+				best = i
+			}
+		}
+		for _, i := range lines {
+			if i != best {
+				r.lose(ids[i], r.Lines[i], r.Lines[best])
+			}
+		}
+	}
+}
+
+// lose takes a line's role from it, which another has.
+func (r *reader) lose(id string, l, winner *kind.Line) {
+	why := fmt.Sprintf("“%s” and “%s” would both be the %s, and only one can be", shorten(winner.Label(), 30),
+		shorten(l.Label(), 30), r.roleLabel(l.Role))
+	q := r.roleQuestion(id, l, why)
+	l.Guess = kind.Guess{Role: kind.SkipRole, Reason: why}
+	q.Taken = kind.SkipRole
+	r.roles = append(r.roles, q)
+}
+
+// roleQuestion asks what a line is.
+func (r *reader) roleQuestion(id string, l *kind.Line, why string) Question {
+	q := Question{ID: id, Line: l.Heading.Line, Column: l.Heading.Column, Text: l.Label(), Why: why, Taken: l.Role}
+	if q.Line == 0 && len(l.Cells) > 0 {
+		q.Line, q.Column, q.Text = l.Cells[0].Line, l.Cells[0].Column, l.Cells[0].Text
+	}
+	for _, g := range l.Guesses {
+		if g.Role != kind.SkipRole && !q.offers(g.Role) {
+			q.Choices = append(q.Choices, Choice{Value: g.Role, Label: r.roleLabel(g.Role), Example: example(l.Cells)})
+		}
+	}
+	q.Choices = append(q.Choices, Choice{Value: kind.SkipRole, Label: "leave it out"})
+	return q
+}
+
+func (r *reader) roleLabel(name string) string {
+	for _, role := range r.in.Roles {
+		if role.Name == name {
+			return role.Label
+		}
+	}
+	return name
+}

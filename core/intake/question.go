@@ -1,0 +1,58 @@
+package intake
+
+import (
+	"fmt"
+	"slices"
+
+	"rubrel/core/kind"
+)
+
+// Question is something about a list that is in doubt: about all of it, a line, or a cell.
+type Question struct {
+	ID     string `json:"id"`
+	Line   int    `json:"line,omitempty"` // in the source, from 1; 0 where it is about the whole list
+	Column int    `json:"column,omitempty"`
+	Text   string `json:"text,omitempty"` // the cell or the heading in doubt
+	Why    string `json:"why"`
+	// Choices are what may be answered; where there are none, the answer is a text in the cell's place.
+	Choices []Choice `json:"choices,omitempty"`
+	// Taken is what holds as long as nobody answers: "" where the cell is left out.
+	Taken    string `json:"taken"`
+	Answered bool   `json:"-"`
+}
+
+// Choice is one answer, and what comes of it.
+type Choice struct {
+	Value   string `json:"value"`
+	Label   string `json:"label"`
+	Example string `json:"example,omitempty"`
+}
+
+func (q Question) offers(value string) bool {
+	return slices.ContainsFunc(q.Choices, func(c Choice) bool { return c.Value == value })
+}
+
+// The questions about a whole list, by ID.
+const (
+	DirectionQuestion = "direction"
+	HeadingsQuestion  = "headings"
+	ListQuestion      = "list"
+	DecimalQuestion   = "decimal"
+	CurrencyQuestion  = "currency"
+	CrossQuestion     = "cross"
+)
+
+// RoleQuestion is the ID of what a line is: by its heading, so that the answer holds when the list comes again, and by
+// its number among the lines of that heading.
+func RoleQuestion(heading string, nth int) string {
+	if nth > 0 {
+		return fmt.Sprintf("role/%s#%d", heading, nth+1)
+	}
+	return "role/" + heading
+}
+
+// cellID is the ID of what should stand in a cell.
+func cellID(c kind.PastedCell) string { return fmt.Sprintf("cell/%d/%d", c.Line, c.Column) }
+
+// rowID is the ID of what a row with a cell too many says.
+func rowID(line int) string { return fmt.Sprintf("row/%d", line) }

@@ -1,0 +1,354 @@
+package pricing
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"rubrel/core/intake"
+	"rubrel/core/kind"
+	"rubrel/core/money"
+	"rubrel/core/pricing"
+)
+
+// priceHeading is what a heading says about prices.
+type priceHeading struct {
+	price  bool   // it has a word for a price
+	period string // the item of a period; "" where it names none
+	money  bool   // it has a currency
+	others bool   // it has other words: "check-ups a year"
+}
+
+// fillers are words of a heading that say nothing: common practice of lists.
+var fillers = []string{"per", "a", "an", "the", "in", "pro", "je", "im", "par", "por", "al", "alla", "por", "ao", "i", "om",
+	"na", "za", "v", "van", "de", "le", "la", "el", "il", "für", "for", "från", "ab", "from", "dès", "desde", "da", "od",
+	"-", ".", "incl", "inkl"}
+
+// readHeading takes a heading apart.
+func readHeading(label string) priceHeading {
+	var h priceHeading
+	rest := " " + strings.ToLower(label) + " "
+	for _, known := range periodLabels() {
+		if h.period == "" && strings.Contains(rest, known.text) {
+			h.period, rest = known.id, strings.Replace(rest, known.text, " ", 1)
+		}
+	}
+	h.money = currencyIn(label) != ""
+	for _, word := range strings.FieldsFunc(rest, func(r rune) bool { return strings.ContainsRune(" ()[],:/–—|", r) }) {
+		bare := strings.Trim(word, ".-")
+		id, isPeriod := periodIn(word)
+		switch {
+		case slices.Contains(fillers, bare), bare == "":
+		case isPeriod:
+			if h.period == "" {
+				h.period = id
+			}
+		case intake.Heads("price", bare) || slices.Contains(fields()[priceField()].Aliases, bare):
+			h.price = true
+		case h.compound(bare):
+		case currencyIn(strings.ToUpper(word)) != "":
+		default:
+			h.others = true
+		}
+	}
+	return h
+}
+
+// priceEndings end compounds that are prices: Monatspreis, årspris.
+var priceEndings = []string{"preis", "gebühr", "beitrag", "kosten", "prijs", "pris", "avgift", "hinta"}
+
+// compound reads a word made of others: Jahresgebühr.
+func (h *priceHeading) compound(word string) bool {
+	for _, ending := range priceEndings {
+		first, ok := strings.CutSuffix(word, ending)
+		if !ok || first == "" {
+			continue
+		}
+		h.price = true
+		for _, spelled := range []string{first, strings.TrimSuffix(first, "s"), strings.TrimSuffix(first, "es"),
+			strings.TrimSuffix(first, "en") + "e"} {
+			if id, known := periodIn(spelled); known && h.period == "" {
+				h.period = id
+			}
+		}
+		return true
+	}
+	return false
+}
+
+func priceField() int {
+	return slices.IndexFunc(fields(), func(f kind.Field) bool { return f.Name == "price" })
+}
+
+// evidence is what the cells of a line are.
+type evidence struct {
+	filled, amounts, money, words, marks, lists, links int
+	period                                             string
+}
+
+func evidenceOf(texts []string) evidence {
+	var e evidence
+	for _, text := range texts {
+		e.filled++
+		w := splitPrice(text)
+		if w.period != "" {
+			e.period = w.period
+		}
+		if p, written, err := pricing.ReadPrice(w.amount, money.Separators{}); err == nil {
+			switch {
+			case p.Words != "":
+				e.words++
+			case written.Currency != "":
+				e.amounts++
+				e.money++
+			default:
+				e.amounts++
+			}
+		}
+		if kind.IsInclusionWord(text) {
+			e.marks++
+		}
+		if len(featureLines(text)) > 1 {
+			e.lists++
+		}
+		if strings.HasPrefix(text, "http") || strings.HasPrefix(text, "/") {
+			e.links++
+		}
+	}
+	return e
+}
+
+// guess lists what a line may be, the likeliest first.
+func guess(l *kind.Line, first bool) []kind.Guess {
+	texts := l.Texts()
+	e := evidenceOf(texts)
+	h := readHeading(l.Label())
+	feature := kind.Guess{Role: featureRole, Confidence: kind.Likely, Reason: "it is something that plans have or lack"}
+	switch {
+	case e.filled == 0 && l.Label() != "" && l.IsAcross() && !first:
+		return []kind.Guess{{Role: headingRole, Confidence: kind.Likely, Reason: "nothing stands beside it"}}
+	case e.filled == 0:
+		return nil
+	case intake.Heads(intake.FeaturedRole, l.Label()) || strings.EqualFold(l.Label(), "highlighted"):
+		return []kind.Guess{{Role: intake.FeaturedRole, Confidence: kind.Sure, Reason: "its heading says so", Speaks: 3}}
+	case e.marks*2 >= e.filled:
+		feature.Speaks = 2
+	}
+	if prices := guessPrice(l, e, h); len(prices) > 0 {
+		return prices
+	}
+	fieldGuesses := slices.DeleteFunc(intake.GuessField(lineFields(), l), func(g kind.Guess) bool {
+		return !holds(g.Role, texts)
+	})
+	switch {
+	case len(fieldGuesses) > 0:
+		return append(fieldGuesses, feature)
+	case e.links == e.filled:
+		return []kind.Guess{{Role: "link", Confidence: kind.Likely, Reason: "its cells are addresses", Speaks: 2}}
+	case first && e.amounts == 0 && (e.marks == 0 || l.Label() == "" && e.marks < e.filled):
+		return []kind.Guess{{Role: "title", Confidence: kind.Sure, Speaks: 3,
+			Reason: "it is the first line, and has no numbers"}}
+	case e.lists*2 > e.filled:
+		return []kind.Guess{{Role: featuresRole, Confidence: kind.Likely, Reason: "its cells have several lines",
+			Speaks: 2}}
+	case l.Label() == "" && e.marks*2 < e.filled:
+		return []kind.Guess{{Role: featuresRole, Confidence: kind.Likely,
+			Reason: "nothing names the line, so that each text is a feature itself", Speaks: 1}}
+	}
+	if e.money*2 > e.filled || h.period != "" && e.amounts > 0 {
+		return []kind.Guess{feature, {Role: priceRole + h.periodOr(e.period), Confidence: kind.Weak, Reason: "it has amounts"}}
+	}
+	return []kind.Guess{feature}
+}
+
+func (h priceHeading) periodOr(others ...string) string {
+	for _, id := range append(others, h.period) {
+		if id != "" {
+			return id
+		}
+	}
+	return unsaidPeriod
+}
+
+// unsaidPeriod is taken where nothing says what a price is for. It is asked.
+const unsaidPeriod = "month"
+
+// guessPrice lists the periods of which a line may be the price; nothing where it is none.
+func guessPrice(l *kind.Line, e evidence, h priceHeading) []kind.Guess {
+	readable := e.amounts+e.words == e.filled
+	isPrice := false
+	confidence := kind.Sure
+	reason := "its heading names a price"
+	switch {
+	case h.others && !h.price, !readable && e.money == 0 && !h.price:
+		return nil
+	case h.price && h.others:
+		isPrice, confidence = e.amounts > 0 || e.money > 0, kind.Likely
+	case h.price: // "Tarif" is a price in some languages, and a plan in others
+		isPrice = e.amounts > 0 || e.words == e.filled && len(intake.GuessField(lineFields(), l)) == 0
+	case h.period != "" || h.money:
+		isPrice, reason = e.amounts > 0, "its heading names a period, and its cells are amounts"
+		confidence = kind.Likely
+		if e.money > 0 || h.money {
+			confidence = kind.Sure
+		}
+	case l.Label() == "":
+		isPrice, confidence, reason = e.money*2 >= e.filled && e.money > 0, kind.Likely, "its cells are amounts of money"
+	}
+	if !isPrice {
+		return nil
+	}
+	said := h.periodOr(e.period)
+	guesses := []kind.Guess{{Role: priceRole + said, Confidence: confidence, Reason: reason, Speaks: 3}}
+	if e.period == "" && h.period == "" {
+		guesses[0].Confidence, guesses[0].Reason = kind.Weak, "nothing says for how long the price is"
+	}
+	for _, other := range []string{"month", "year", "once"} {
+		if other != said {
+			guesses = append(guesses, kind.Guess{Role: priceRole + other, Confidence: kind.Weak})
+		}
+	}
+	return append(guesses, kind.Guess{Role: featureRole, Confidence: kind.Weak})
+}
+
+// lineFields are the fields that a line can be by its heading: prices and features have roles of their own.
+func lineFields() []kind.Field {
+	return slices.DeleteFunc(fields(), func(f kind.Field) bool { return len(f.Each) > 0 })
+}
+
+// holds reports whether cells are what a field holds: a line headed "Users" with 5, 20 and unlimited is a feature, and
+// one with 1-3 and 4-10 says which plan fits.
+func holds(name string, cells []string) bool {
+	fields := fields()
+	i := slices.IndexFunc(fields, func(f kind.Field) bool { return f.Name == name })
+	if i < 0 || fields[i].Group == "" {
+		return true
+	}
+	spans := false
+	for _, cell := range cells {
+		value, err := fields[i].Type.Parse(cell)
+		if cell != "" && err != nil {
+			return false
+		}
+		if r, ok := value.(pricing.Range); ok && r.From != r.To {
+			spans = true
+		}
+	}
+	_, ranged := fields[i].Type.(pricing.RangeType)
+	return spans || !ranged
+}
+
+// claim is what no other line may say: a field, or the price of a period in a currency.
+func claim(l *kind.Line) string {
+	switch {
+	case l.Role == featureRole, l.Role == featuresRole, l.Role == headingRole:
+		return ""
+	case isPriceRole(l.Role):
+		code := currencyIn(l.Label())
+		if code == "" {
+			code = currencyOf([]*kind.Line{l})
+		}
+		return l.Role + " " + code
+	}
+	return l.Role
+}
+
+// weigh looks at the lines beside each other: what one line leaves open another may say, and what looks like a price may
+// be none beside the others.
+func weigh(lines []*kind.Line) {
+	periodFromTexts(lines)
+	var prices []*kind.Line
+	for _, l := range lines {
+		if isPriceRole(l.Role) {
+			prices = append(prices, l)
+		}
+	}
+	for _, l := range lines {
+		switch {
+		case l.Role == headingRole:
+			weighHeading(l, lines)
+		case l.Role == featureRole && len(l.Guesses) > 1 && isPriceRole(l.Guesses[1].Role) && len(prices) == 0:
+			l.Confidence, l.Reason = kind.Weak, "no other line is a price, and this one has amounts"
+		case isPriceRole(l.Role) && l.Confidence == kind.Likely && !readHeading(l.Label()).price:
+			weighPrice(l, prices)
+		}
+	}
+}
+
+// periodFromTexts takes the period of prices that say none from the only one that the other texts of the list name.
+func periodFromTexts(lines []*kind.Line) {
+	named := map[string]bool{}
+	for _, l := range lines {
+		if isPriceRole(l.Role) || l.Role == featureRole {
+			continue
+		}
+		for _, text := range l.Texts() {
+			if id, ok := periodIn(text); ok {
+				named[id] = true
+			}
+		}
+	}
+	for _, l := range lines {
+		if !isPriceRole(l.Role) || l.Confidence != kind.Weak || len(named) != 1 {
+			continue
+		}
+		for id := range named {
+			l.Guess = kind.Guess{Role: priceRole + id, Confidence: kind.Likely, Reason: "other texts of the list name the period"}
+		}
+	}
+}
+
+// weighHeading leaves a heading over no feature.
+func weighHeading(l *kind.Line, lines []*kind.Line) {
+	at := slices.Index(lines, l)
+	if at+1 < len(lines) && (lines[at+1].Role == featureRole || lines[at+1].Role == headingRole) {
+		return
+	}
+	l.Guess = kind.Guess{Role: kind.SkipRole, Reason: "a heading over nothing that plans have or lack"}
+}
+
+// The bounds within which a year's price lies beside a month's: common practice, with room.
+const leastYear, mostYear = 4, 13
+
+// weighPrice doubts a line that only its period makes a price, where its amounts are not those of a price beside another
+// line's: check-ups a year, 3 beside 129.
+func weighPrice(l *kind.Line, prices []*kind.Line) {
+	for _, other := range prices {
+		if other == l || other.Confidence < l.Confidence {
+			continue
+		}
+		for i := range min(len(l.Cells), len(other.Cells)) {
+			own, ok := amountOf(l.Cells[i].Text)
+			beside, known := amountOf(other.Cells[i].Text)
+			if !ok || !known || own.IsZero() || beside.IsZero() {
+				continue
+			}
+			least, most := fits(other.Role, l.Role)
+			if own.Cmp(beside.Mul(least)) < 0 || own.Cmp(beside.Mul(most)) > 0 {
+				l.Guess = kind.Guess{Role: featureRole, Confidence: kind.Weak, Reason: fmt.Sprintf(
+					"its heading names a period, but %s is no price beside %s", l.Cells[i].Text, other.Cells[i].Text)}
+				return
+			}
+		}
+	}
+}
+
+// fits are the shares of one period's price within which another's lies.
+func fits(of, other string) (least, most money.Decimal) {
+	month, year := priceRole+"month", priceRole+"year"
+	switch {
+	case of == month && other == year:
+		return money.NewDecimal(leastYear, 0), money.NewDecimal(mostYear, 0)
+	case of == year && other == month:
+		return money.NewDecimal(5, -2), money.NewDecimal(3, -1) // a twentieth to three tenths
+	}
+	return money.NewDecimal(2, -2), money.NewDecimal(60, 0)
+}
+
+func amountOf(text string) (money.Decimal, bool) {
+	p, _, err := pricing.ReadPrice(splitPrice(text).amount, money.Separators{})
+	if err != nil || p.Words != "" || p.Free {
+		return money.Decimal{}, false
+	}
+	return p.Amount, true
+}
