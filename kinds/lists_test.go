@@ -111,9 +111,9 @@ func sorted(line string) string {
 func TestLists(t *testing.T) {
 	t.Parallel()
 	cells, right, asked, wrong := 0, 0, 0, 0
-	corpus := lists(t)
+	corpus, all := lists(t), kinds.All()
 	for _, l := range corpus {
-		k, ok := kinds.All().Named(l.kind)
+		k, ok := all.Named(l.kind)
 		if !ok {
 			t.Fatalf("%s: there is no kind %q", l.name, l.kind)
 		}
@@ -123,7 +123,7 @@ func TestLists(t *testing.T) {
 			continue
 		}
 		r := intake.Read(k, table, intake.Options{Language: l.language})
-		faults := compare(l, r)
+		faults := compare(l, table, r)
 		for _, fault := range faults {
 			t.Errorf("%s: %s", l.name, fault)
 		}
@@ -141,7 +141,7 @@ func TestLists(t *testing.T) {
 	}
 }
 
-func compare(l list, r *intake.Reading) (faults []string) {
+func compare(l list, table kind.Table, r *intake.Reading) (faults []string) {
 	got, want := said(r.Set), l.set
 	for i := range max(len(got), len(want)) {
 		switch {
@@ -163,6 +163,9 @@ func compare(l list, r *intake.Reading) (faults []string) {
 		}
 		left = append(left, fmt.Sprintf("%d:%d", x.Line, x.Column))
 	}
+	for _, place := range unaccounted(table, r) {
+		faults = append(faults, "nobody knows what became of "+place)
+	}
 	slices.Sort(ids)
 	wanted := slices.Sorted(slices.Values(l.asked))
 	if !slices.Equal(ids, wanted) {
@@ -173,6 +176,73 @@ func compare(l list, r *intake.Reading) (faults []string) {
 		faults = append(faults, fmt.Sprintf("leaves %q, not %q (%v)", left, wanted, r.Left))
 	}
 	return faults
+}
+
+// unaccounted are the cells of a table that are not placed, asked about or left.
+func unaccounted(table kind.Table, r *intake.Reading) (places []string) {
+	known := map[string]bool{}
+	at := func(line, column int) string { return fmt.Sprintf("%d:%d", line, column) }
+	for _, l := range r.Lines {
+		for _, c := range append(l.Cells, l.Heading) {
+			if c.Fate == kind.Placed {
+				known[at(c.Line, c.Column)] = true
+			}
+		}
+	}
+	for _, q := range r.Questions {
+		known[at(q.Line, q.Column)] = true
+	}
+	for _, left := range r.Left {
+		known[at(left.Line, left.Column)] = true
+	}
+	for i, row := range table.Rows {
+		for column := range row {
+			place := at(table.Lines[i], column+1)
+			// What a row with a cell too many was joined of is accounted for by its question.
+			joined := slices.ContainsFunc(r.Questions, func(q intake.Question) bool {
+				return q.Line == table.Lines[i] && strings.HasPrefix(q.Taken, "join-")
+			})
+			if table.Cell(i, column) != "" && !known[place] && !joined {
+				places = append(places, fmt.Sprintf("%s %q", place, table.Cell(i, column)))
+			}
+		}
+	}
+	return places
+}
+
+// Whatever comes in, and whatever is answered, every cell is accounted for, and the set keeps its kind's rules.
+func FuzzEveryCellIsAccountedFor(f *testing.F) {
+	for i, text := range []string{"\tBasic\tPlus\nMonthly price\t$9\t$19\nSupport\t–\t✓\n", "Name,E-mail\nIda,ida\nBo,bo@x.org,y\n",
+		"Label;Value\nA;1.290\n\nName;Number\nB;2\n", "Skill\tValue\nA\t3 of 5 levels\n* note\n"} {
+		f.Add(text, "direction", "down", uint8(i))
+		f.Add(text, "role/Value", "skip", uint8(i))
+	}
+	all := kinds.All()
+	f.Fuzz(func(t *testing.T, text, question, answer string, which uint8) {
+		k := all[int(which)%len(all)]
+		table, _, err := delimited.Read([]byte(text))
+		if err != nil || len(text) > 4000 {
+			return
+		}
+		r := intake.Read(k, table, intake.Options{Answers: map[string]string{question: answer}})
+		for i := range table.Lines { // lines that are the same in the source are told apart by their rows
+			if i > 0 && table.Lines[i] == table.Lines[i-1] {
+				return
+			}
+		}
+		if !strings.HasPrefix(question, "cell/") {
+			if lost := unaccounted(table, r); len(lost) > 0 {
+				t.Fatalf("%s: %q: lost %v", k.Name, text, lost)
+			}
+		}
+		for _, record := range r.Set.Records {
+			for key := range record.Facts {
+				if _, err := r.Set.CheckKey(k.Fields, kind.ParseFactKey(key)); err != nil {
+					t.Fatalf("%q: %v", text, err)
+				}
+			}
+		}
+	})
 }
 
 // counted is how many cells of a table say something, and how many of them are asked about: each cell of a line whose

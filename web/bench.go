@@ -183,8 +183,10 @@ func viewOf(block string, v ledger.Shown) string {
 		strings.Join(v.Open, ","), fmt.Sprint(v.Rows, v.Columns, v.Look), v.Record}, "|")
 }
 
-// sendLive answers an edit with the fragments that changed, or says why nothing did.
-func (s *Server) sendLive(w http.ResponseWriter, r *http.Request, l *store.Loaded, said string, failure error) {
+// sendLive answers an edit with the fragments that changed, or says why nothing did; and with the cells that did not take
+// what they were given.
+func (s *Server) sendLive(w http.ResponseWriter, r *http.Request, l *store.Loaded, said string, failure error,
+	refused ...ledger.Refusal) {
 	block, ok := l.Site.BlockByID(chi.URLParam(r, "block"))
 	if !ok {
 		s.fail(w, r, store.ErrNotFound)
@@ -198,7 +200,7 @@ func (s *Server) sendLive(w http.ResponseWriter, r *http.Request, l *store.Loade
 		s.fail(w, r, err)
 		return
 	}
-	view.Said = said
+	view.Said, view.Drawing.Refused = said, refused
 	status := http.StatusOK
 	if failure != nil {
 		status, view.Said = explain(failure)
@@ -260,17 +262,17 @@ func (s *Server) edit(w http.ResponseWriter, r *http.Request) {
 			"page"})
 		return
 	}
-	change, said, err := s.readAct(l, by.Scope, r)
+	did, err := s.readAct(l, by.Scope, r)
 	if err != nil {
-		s.sendLive(w, r, l, "", err)
+		s.sendLive(w, r, l, "", err, did.Refused...)
 		return
 	}
-	after, err := s.store.Edit(r.Context(), l.ID, by, base, change)
+	after, err := s.store.Edit(r.Context(), l.ID, by, base, did.Change)
 	if err != nil {
-		s.sendLive(w, r, l, said, err)
+		s.sendLive(w, r, l, did.Said, err)
 		return
 	}
-	s.sendLive(w, r, after, said, nil)
+	s.sendLive(w, r, after, did.Said, nil, did.Refused...)
 }
 
 // sendTaken answers an edit that was sent again with the document as it is; any other error is one.
@@ -282,11 +284,18 @@ func (s *Server) sendTaken(w http.ResponseWriter, r *http.Request, l *store.Load
 	s.fail(w, r, err)
 }
 
+// act is what a designer did: a change, what is said of it, and the cells that did not take what they were given.
+type act struct {
+	Change  document.Change
+	Said    string
+	Refused []ledger.Refusal
+}
+
 // readAct reads what the designer did as a change.
-func (s *Server) readAct(l *store.Loaded, blockID string, r *http.Request) (document.Change, string, error) {
+func (s *Server) readAct(l *store.Loaded, blockID string, r *http.Request) (act, error) {
 	block, ok := l.Site.BlockByID(blockID)
 	if !ok {
-		return nil, "", &document.Fault{Problem: "this block has been removed"}
+		return act{}, &document.Fault{Problem: "this block has been removed"}
 	}
 	value := r.FormValue
 	set := block.SetID
@@ -296,46 +305,47 @@ func (s *Server) readAct(l *store.Loaded, blockID string, r *http.Request) (docu
 	case "paste":
 		return s.readPaste(l.Site, block, r)
 	case "add":
-		return document.AddRecord{Set: set, After: value("after")}, "", nil
+		return act{Change: document.AddRecord{Set: set, After: value("after")}}, nil
 	case "duplicate":
-		return document.AddRecord{Set: set, Copy: value("record")}, "", nil
+		return act{Change: document.AddRecord{Set: set, Copy: value("record")}}, nil
 	case "remove":
-		return document.RemoveRecord{Set: set, Record: value("record")}, "", nil
+		return act{Change: document.RemoveRecord{Set: set, Record: value("record")}}, nil
 	case "move":
-		return document.MoveRecord{Set: set, Record: value("record"), After: value("after")}, "", nil
+		return act{Change: document.MoveRecord{Set: set, Record: value("record"), After: value("after")}}, nil
 	case "feature":
-		return document.FeatureRecord{Set: set, Record: value("record"), On: value("on") == "yes", Only: true}, "", nil
+		return act{Change: document.FeatureRecord{Set: set, Record: value("record"), On: value("on") == "yes", Only: true}}, nil
 	case "item-add":
-		return document.AddItem{Set: set, Axis: value("axis"), After: value("after"), Text: value("text")}, "", nil
+		return act{Change: document.AddItem{Set: set, Axis: value("axis"), After: value("after"), Text: value("text")}}, nil
 	case "item-duplicate":
-		return document.AddItem{Set: set, Axis: value("axis"), Copy: value("item")}, "", nil
+		return act{Change: document.AddItem{Set: set, Axis: value("axis"), Copy: value("item")}}, nil
 	case "item-remove":
-		return document.RemoveItem{Set: set, Axis: value("axis"), Item: value("item")}, "", nil
+		return act{Change: document.RemoveItem{Set: set, Axis: value("axis"), Item: value("item")}}, nil
 	case "item-move":
-		return document.MoveItem{Set: set, Axis: value("axis"), Item: value("item"), After: value("after")}, "", nil
+		return act{Change: document.MoveItem{Set: set, Axis: value("axis"), Item: value("item"), After: value("after")}}, nil
 	case "form":
-		return document.SetForm{Block: block.ID, Form: value("form")}, "", nil
+		return act{Change: document.SetForm{Block: block.ID, Form: value("form")}}, nil
 	case "lift":
 		key, err := look.ParseKey(value("key"))
-		return document.Lift{Block: block.ID, Key: key}, "", faulted(err)
+		return act{Change: document.Lift{Block: block.ID, Key: key}}, faulted(err)
 	case "paste-look":
-		return document.PasteLook{Block: block.ID, Record: value("record"), FromBlock: value("block"), From: value("from")},
-			"", nil
+		return act{Change: document.PasteLook{Block: block.ID, Record: value("record"), FromBlock: value("block"),
+			From: value("from")}}, nil
 	case "mend":
 		mend, err := s.mend(l.Site, block.ID, value("mark"), value("which"))
-		return mend.Change, "Mended: " + mend.Label + ".", err
+		return act{Change: mend.Change, Said: "Mended: " + mend.Label + "."}, err
 	case "mend-all":
 		change, count, err := s.mendAll(l, []string{block.ID}, value("check"))
-		return change, fmt.Sprintf("Mended: %d of %s.", count, value("check")), err
+		return act{Change: change, Said: fmt.Sprintf("Mended: %d of %s.", count, value("check"))}, err
 	case "quieten":
-		return document.Quieten{Block: block.ID, Mark: value("mark"), On: value("on") == "yes",
-			Accepted: document.Accepted{Measured: value("measured"), Reason: value("reason")}}, "", nil
+		return act{Change: document.Quieten{Block: block.ID, Mark: value("mark"), On: value("on") == "yes",
+			Accepted: document.Accepted{Measured: value("measured"), Reason: value("reason")}}}, nil
 	case "take":
-		return s.readProposal(l, block, value("source"), value("answer"), strings.Fields(value("lines")))
+		change, said, err := s.readProposal(l, block, value("source"), value("answer"), strings.Fields(value("lines")))
+		return act{Change: change, Said: said}, err
 	case "even":
-		return document.EvenOut{Block: block.ID, Part: value("part"), Property: value("property")}, "", nil
+		return act{Change: document.EvenOut{Block: block.ID, Part: value("part"), Property: value("property")}}, nil
 	}
-	return nil, "", &document.Fault{Problem: "Rubrel does not know this act: " + value("act")}
+	return act{}, &document.Fault{Problem: "Rubrel does not know this act: " + value("act")}
 }
 
 func faulted(err error) error {
@@ -346,51 +356,64 @@ func faulted(err error) error {
 }
 
 // readCells reads the cells that were typed, cleared or toggled: JSON, because there may be a rectangle of them.
-func readCells(site *document.Site, block *document.Block, text string) (document.Change, string, error) {
+func readCells(site *document.Site, block *document.Block, text string) (act, error) {
 	var cells []struct{ At, Text string }
 	if err := json.Unmarshal([]byte(text), &cells); err != nil || len(cells) == 0 {
-		return nil, "", &document.Fault{Problem: "the edit names no cell"}
+		return act{}, &document.Fault{Problem: "the edit names no cell"}
 	}
 	var changes []document.Change
 	for _, cell := range cells {
 		change, err := ledger.Change(block, cell.At, cell.Text)
 		if err != nil {
-			return nil, "", faulted(err)
+			return act{}, faulted(err)
 		}
 		changes = append(changes, change)
 	}
 	if len(changes) == 1 {
-		return changes[0], "", nil
+		return act{Change: changes[0]}, nil
 	}
 	name := "clear " + strconv.Itoa(len(changes)) + " cells"
-	return sound(site, document.Batch{Name: name, Changes: changes})
+	change, said, err := sound(site, document.Batch{Name: name, Changes: changes})
+	return act{Change: change, Said: said}, err
 }
 
-// readPaste lays a copied rectangle over the grid. What a cell cannot take is named and left out.
-func (s *Server) readPaste(site *document.Site, block *document.Block, r *http.Request) (document.Change,
-	string, error) {
+// readPaste lays a copied rectangle over the grid. What a cell does not take stays beside it until it is corrected.
+func (s *Server) readPaste(site *document.Site, block *document.Block, r *http.Request) (act, error) {
 	table, err := delimited.ReadTabs([]byte(r.FormValue("text")))
 	if err != nil {
-		return nil, "", faulted(err)
+		return act{}, faulted(err)
 	}
 	cascade, tokens, err := render.Cascade(site, s.dresses, block.ID)
 	if err != nil {
-		return nil, "", err
+		return act{}, err
 	}
 	grid, err := ledger.Build(site, block, cascade, tokens, shownOf(r).Everything())
 	if err != nil {
-		return nil, "", err
+		return act{}, err
 	}
-	batch, left, err := grid.Paste(block, r.FormValue("at"), table.Rows)
+	pasted, err := grid.Paste(site, block, r.FormValue("at"), table.Rows)
 	if err != nil {
-		return nil, "", faulted(err)
+		return act{}, faulted(err)
 	}
-	change, said, err := sound(site, batch)
-	if left > 0 {
-		said += strconv.Itoa(left) + " values had no cell to go to and were left out. "
+	did := act{Change: pasted.Batch, Refused: pasted.Refused}
+	for i, refused := range pasted.Refused {
+		if i == mostRefusedSaid {
+			did.Said += fmt.Sprintf("And %d more. ", len(pasted.Refused)-i)
+			break
+		}
+		did.Said += sentence(refused.Why) + " "
 	}
-	return change, said, err
+	if pasted.Left > 0 {
+		did.Said += strconv.Itoa(pasted.Left) + " values had no cell to go to and were left out. "
+	}
+	if len(pasted.Batch.Changes) == 0 {
+		return did, &document.Fault{Problem: did.Said}
+	}
+	return did, nil
 }
+
+// mostRefusedSaid is of how many refused cells it is said why.
+const mostRefusedSaid = 3
 
 // sound keeps the changes of a batch that hold and says which do not.
 func sound(site *document.Site, batch document.Batch) (document.Change, string, error) {

@@ -23,6 +23,7 @@ type drawing struct {
 	Sections   map[string]template.HTML `json:"sections,omitempty"`
 	Rows       map[string]template.HTML `json:"rows,omitempty"`
 	Cells      []cellDrawing            `json:"cells,omitempty"`
+	Refused    []ledger.Refusal         `json:"refused,omitempty"` // the texts that cells did not take
 }
 
 type cellDrawing struct {

@@ -50,6 +50,9 @@ func (c SetFact) Plan(s *Site) (patch.Patch, error) {
 	var value any
 	if strings.TrimSpace(c.Text) != "" {
 		parsed, err := field.Type.Parse(c.Text)
+		if err == nil && field.CheckText != nil {
+			err = field.CheckText(set.Set, kind.ParseFactKey(c.Key), c.Text)
+		}
 		if err != nil {
 			return nil, faultf(path, "%v", err)
 		}

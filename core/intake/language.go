@@ -24,6 +24,10 @@ var languageWords = map[string][]string{
 		"obegränsat", "från"},
 	"pl": {"i", "za", "miesiąc", "miesięcznie", "rok", "rocznie", "bez", "oraz", "dla", "cena", "godzin", "zawiera", "od"},
 	"da": {"og", "pr", "måned", "med", "uden", "ikke", "inkluderet", "timer", "år", "ubegrænset", "fra", "pris"},
+	"cs": {"za", "měsíc", "měsíčně", "rok", "ročně", "bez", "nebo", "pro", "cena", "hodin", "včetně", "není", "od"},
+	"fi": {"ja", "kuukausi", "kuukaudessa", "vuosi", "vuodessa", "ilman", "hinta", "sisältyy", "ei", "tai", "alkaen"},
+	"hu": {"és", "havonta", "hónap", "évente", "nélkül", "vagy", "ár", "óra", "tartalmaz", "nem", "a", "az"},
+	"tr": {"ve", "aylık", "yıllık", "ay", "yıl", "ücretsiz", "fiyat", "saat", "dahil", "için", "değil", "ile"},
 	"en": {"and", "per", "month", "year", "with", "for", "without", "free", "on", "request", "the", "included", "hours",
 		"price", "unlimited", "of", "from"},
 }
@@ -48,6 +52,7 @@ const (
 func GuessLanguage(rows [][]string) string {
 	letters, byScript := 0, map[string]int{}
 	counts := map[string]int{}
+	counted := map[string]bool{} // a word that stands in every row says no more than once
 	for _, row := range rows {
 		for _, cell := range row {
 			for _, r := range cell {
@@ -63,6 +68,10 @@ func GuessLanguage(rows [][]string) string {
 				}
 			}
 			for word := range strings.FieldsFuncSeq(strings.ToLower(cell), func(r rune) bool { return !unicode.IsLetter(r) }) {
+				if counted[word] {
+					continue
+				}
+				counted[word] = true
 				for tag, words := range languageWords {
 					for _, known := range words {
 						if word == known {

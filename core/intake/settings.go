@@ -144,8 +144,10 @@ func (r *reader) currency() {
 			if !strings.ContainsAny(c.Text, "0123456789") {
 				continue
 			}
-			if code := money.CurrencyBySign(c.Text, r.language()); code != "" && !answered {
-				r.Settings.Currency = code
+			// A sign of several countries is that of the site, and where the site's language does not know it of the list.
+			own := cmp.Or(money.CurrencyBySign(c.Text, r.options.Language), money.CurrencyBySign(c.Text, r.language()))
+			if own != "" && !answered {
+				r.Settings.Currency = own
 				return
 			}
 			r.Settings.Currency = cmp.Or(r.Settings.Currency, money.CurrencyFor(r.options.Language), defaultCurrency)

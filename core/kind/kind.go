@@ -80,6 +80,9 @@ type Field struct {
 	Split func(text string) map[string]string
 	// Check refuses a value that the type lets through and the set does not; nil where the type says all.
 	Check func(set Set, key FactKey, value Value) error
+	// CheckText refuses a text that the type reads and that means something else there: an amount in another currency.
+	// Nil where none does.
+	CheckText func(set Set, key FactKey, text string) error
 	// AllOf makes a field of an axis the rule for all: it stands in the All column of the rows of the field named,
 	// for every item of the axis but the first, from which the others follow.
 	AllOf string

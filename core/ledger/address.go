@@ -2,7 +2,6 @@ package ledger
 
 import (
 	"fmt"
-	"slices"
 	"strings"
 
 	"rubrel/core/document"
@@ -22,11 +21,11 @@ func Change(b *document.Block, at, text string) (document.Change, error) {
 	case what == "item" && len(words) == 3:
 		return document.SetFact{Set: b.SetID, Axis: words[0], Item: words[1], Key: words[2], Text: text}, nil
 	case what == "featured" && len(words) == 1:
-		v, err := kind.InclusionType{}.Parse(text)
-		if err != nil {
-			return nil, err
+		on, ok := kind.YesNo(text)
+		if !ok && strings.TrimSpace(text) != "" {
+			return nil, fmt.Errorf("“%s” is neither yes nor no", text)
 		}
-		return document.FeatureRecord{Set: b.SetID, Record: words[0], On: v.(kind.Inclusion).Has}, nil
+		return document.FeatureRecord{Set: b.SetID, Record: words[0], On: on}, nil
 	case what == "look":
 		key, err := look.ParseKey(rest)
 		if err != nil {
@@ -35,35 +34,6 @@ func Change(b *document.Block, at, text string) (document.Change, error) {
 		return document.SetLook{Block: b.ID, Key: key, Text: text}, nil
 	}
 	return nil, fmt.Errorf("%q is not a cell of the ledger", at)
-}
-
-// Paste lays a rectangle of texts over the grid with its first text at an address. Texts that fall on cells
-// without meaning, or beyond the grid's edge, are left out and counted.
-func (g *Grid) Paste(b *document.Block, at string, texts [][]string) (batch document.Batch, left int, err error) {
-	rows := g.rows()
-	row, column, ok := find(rows, at)
-	if !ok {
-		return batch, 0, fmt.Errorf("the cell to paste into is no longer there")
-	}
-	batch.Name = "paste"
-	cross, _ := kind.CrossIn(slices.Concat(texts...))
-	for i, line := range texts {
-		for j, text := range line {
-			if row+i >= len(rows) || column+j >= len(rows[row+i]) || rows[row+i][column+j].At == "" {
-				left++
-				continue
-			}
-			if rows[row+i][column+j].Turns {
-				text = cross.Read(text)
-			}
-			change, err := Change(b, rows[row+i][column+j].At, text)
-			if err != nil {
-				return batch, 0, err
-			}
-			batch.Changes = append(batch.Changes, change)
-		}
-	}
-	return batch, left, nil
 }
 
 // rows lists every row's cells with its head first, as arrow keys walk them.

@@ -2,6 +2,7 @@ package ledger_test
 
 import (
 	"errors"
+	"strings"
 	"testing"
 
 	"rubrel/core/document"
@@ -140,10 +141,11 @@ func TestLookCells(t *testing.T) {
 
 func TestPaste(t *testing.T) {
 	b := newBench(t)
-	batch, left, err := b.grid("card", "wide").Paste(b.block(), "fact/meridian/price:month:eur",
+	pasted, err := b.grid("card", "wide").Paste(b.site, b.block(), "fact/meridian/price:month:eur",
 		[][]string{{"20", "40", "beyond"}, {"200", "400"}})
-	if err != nil || left != 1 || len(batch.Changes) != 4 {
-		t.Fatalf("%d changes, %d left out (%v)", len(batch.Changes), left, err)
+	batch := pasted.Batch
+	if err != nil || pasted.Left != 1 || len(batch.Changes) != 4 {
+		t.Fatalf("%d changes, %d left out (%v)", len(batch.Changes), pasted.Left, err)
 	}
 	if err := b.do(batch, nil); err != nil {
 		t.Fatal(err)
@@ -154,13 +156,55 @@ func TestPaste(t *testing.T) {
 			t.Errorf("%s holds %q, want %q", at, c.Text, want)
 		}
 	}
-	if _, _, err := b.grid("card", "wide").Paste(b.block(), "fact/gone/title", [][]string{{"x"}}); err == nil {
+	if _, err := b.grid("card", "wide").Paste(b.site, b.block(), "fact/gone/title", [][]string{{"x"}}); err == nil {
 		t.Error("pasted into a cell that is not there")
 	}
 	for _, at := range []string{"", "fact/dusk", "fact/a/b/c", "look/x", "item/features", "nothing/at/all"} {
 		if change, err := ledger.Change(b.block(), at, "x"); err == nil {
 			t.Errorf("%q is %v", at, change)
 		}
+	}
+}
+
+// A cell takes only what its type reads whole, and texts go to the rows and records that are named beside them.
+func TestPasteRefuses(t *testing.T) {
+	b := newBench(t)
+	grid := b.grid("card", "wide")
+	for _, c := range []struct {
+		name, at string
+		texts    [][]string
+		refused  string // addresses
+		changes  int
+		fault    string
+	}{
+		{"another currency", "fact/dusk/price:month:eur", [][]string{{"CHF 139.00", "€215.00"}},
+			"fact/dusk/price:month:eur", 1, ""},
+		{"perhaps", "featured/dusk", [][]string{{"Vielleicht im Herbst", "yes", "no"}}, "featured/dusk", 2, ""},
+		{"rows by their names", "fact/dusk/title", [][]string{{"subtitle", "for dusk"}, {"note", "a note"}}, "", 2, ""},
+		{"records by their names", "fact/dusk/title", [][]string{{"", "Zenith", "Dusk"}, {"note", "for zenith", "for dusk"}},
+			"", 2, ""},
+		{"names that disagree", "fact/dusk/title", [][]string{{"subtitle", "x"}, {"colour of the door", "y"}}, "", 0,
+			"colour of the door"},
+	} {
+		pasted, err := grid.Paste(b.site, b.block(), c.at, c.texts)
+		var refused []string
+		for _, r := range pasted.Refused {
+			refused = append(refused, r.At)
+		}
+		if strings.Join(refused, " ") != c.refused || len(pasted.Batch.Changes) != c.changes {
+			t.Errorf("%s: %d changes, refused %v", c.name, len(pasted.Batch.Changes), pasted.Refused)
+		}
+		if c.fault != "" && (err == nil || !strings.Contains(err.Error(), c.fault)) || c.fault == "" && err != nil {
+			t.Errorf("%s: %v", c.name, err)
+		}
+	}
+	pasted, err := grid.Paste(b.site, b.block(), "fact/dusk/title",
+		[][]string{{"", "Zenith", "Dusk"}, {"note", "for zenith", "for dusk"}})
+	if err := b.do(pasted.Batch, err); err != nil {
+		t.Fatal(err)
+	}
+	if c, _ := cellAt(b.grid("card", "wide"), "fact/zenith/note"); c.Text != "for zenith" {
+		t.Errorf("the note of Zenith is %q", c.Text)
 	}
 }
 

@@ -2,6 +2,7 @@ package money
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 	"unicode"
 
@@ -41,6 +42,25 @@ func CurrencyBySign(text, tag string) string {
 		return ""
 	}
 	return code
+}
+
+// sharedSigns are written for several currencies, each of which is meant by it where people pay with it.
+var sharedSigns = map[string][]string{
+	"$": {"USD", "CAD", "AUD", "NZD", "HKD", "SGD", "MXN", "ARS", "CLP", "COP", "TWD"}, "¥": {"JPY", "CNY"},
+}
+
+// MayMean reports whether an amount as people write it may be in a currency: it carries none, or that, or a sign of
+// several of which it is one.
+func MayMean(written Written, text, code string) bool {
+	if written.Currency == "" || written.Currency == code {
+		return true
+	}
+	for sign, codes := range sharedSigns {
+		if codes[0] == written.Currency && strings.Contains(text, sign) && !strings.Contains(text, codes[0]) {
+			return slices.Contains(codes, code)
+		}
+	}
+	return false
 }
 
 // signs are the currency signs read in pasted lists. "$" and "¥" belong to several currencies; the

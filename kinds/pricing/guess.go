@@ -138,7 +138,7 @@ func guess(l *kind.Line, first bool) []kind.Guess {
 		return prices
 	}
 	fieldGuesses := slices.DeleteFunc(intake.GuessField(lineFields(), l), func(g kind.Guess) bool {
-		return !holds(g.Role, texts)
+		return g.Role == kind.SkipRole || !holds(g.Role, texts)
 	})
 	switch {
 	case len(fieldGuesses) > 0:

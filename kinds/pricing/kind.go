@@ -188,6 +188,20 @@ const (
 	untilHelp    = "when earlier prices come back, such as 2026-12-31 23:59 Europe/Dublin; pages already published follow"
 )
 
+// checkCurrency refuses an amount that is written in another currency than the one it would be in.
+func checkCurrency(set kind.Set, key kind.FactKey, text string) error {
+	_, written, err := pricing.ReadPrice(splitPrice(text).amount, money.Separators{})
+	item, ok := set.ItemNamed("currencies", key.Items[1])
+	if err != nil || !ok {
+		return nil // what is no price is refused for that
+	}
+	if code := kind.Text(item.Facts, "code"); !money.MayMean(written, text, code) {
+		return fmt.Errorf("“%s” is in %s, and this row is in %s: put it into the row of %s, or add that currency", text,
+			written.Currency, code, written.Currency)
+	}
+	return nil
+}
+
 // checkPlaces refuses an amount with more decimals than its currency has.
 func checkPlaces(set kind.Set, key kind.FactKey, value kind.Value) error {
 	price, _ := value.(pricing.Price)

@@ -128,7 +128,7 @@ func priceSlot() anatomy.Slot {
 	return anatomy.Slot{
 		Fields: []kind.Field{{Name: "price", Label: "price", Help: "9.00, free, from 9.00, 9.00 was 12.00, 49.00 plus " +
 			"9.00, 4.50 to 10; 4.00 to 30; 3.50, or words", Type: pricing.PriceType{}, Each: []string{"periods",
-			"currencies"}, Derive: derivePrice, Check: checkPlaces,
+			"currencies"}, Derive: derivePrice, Check: checkPlaces, CheckText: checkCurrency,
 			Aliases: []string{"price", "cost", "fee", "rate", "amount", "preis", "prix", "precio"}}},
 		Parts: []kind.Part{
 			{Name: "price", Text: true, Figures: true, Help: "the whole price", Properties: and(anatomy.TextProperties, "gap"),

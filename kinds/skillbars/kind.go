@@ -78,7 +78,7 @@ var fields = []kind.Field{
 		Aliases: []string{"skill", "title", "subject", "label", "topic", "fähigkeit", "compétence"}},
 	{Name: "value", Label: "value", Help: "how far it goes: 80", Type: numberType, Required: true, Begins: "50",
 		Split:   splitValue,
-		Aliases: []string{"percent", "percentage", "score", "level", "points", "rating", "done", "wert", "%"}},
+		Aliases: []string{"number", "amount", "percent", "percentage", "score", "level", "points", "rating", "done", "wert", "%"}},
 	noteSlot.Fields[0],
 	iconSlot.Fields[0],
 	{Name: "group", Label: "group", Help: "skills of one group stand together, and groups side by side",

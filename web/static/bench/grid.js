@@ -647,7 +647,7 @@ export class Grid {
       const pending = this.pending.get(at);
       if (pending?.text !== text) continue; // something else was typed since
       if (taken) this.pending.delete(at);
-      else pending.refused = true;
+      else Object.assign(pending, { refused: true, why: document.getElementById('said').textContent });
     }
     this.drawPending();
   }
@@ -698,6 +698,7 @@ export class Grid {
     this.marks = cell.dataset.marks !== undefined;
     editor.hidden = false;
     editor.value = text;
+    this.explain(this.pending.get(this.editing)?.why ?? '');
     editor.focus({ preventScroll: true });
     if (typed === undefined) editor.select();
     else editor.setSelectionRange(text.length, text.length);
@@ -706,6 +707,16 @@ export class Grid {
       this.commit();
       this.draw();
     });
+  }
+
+  // explain says below the editor why its text was not taken.
+  explain(why) {
+    const { editor } = this;
+    const place = document.getElementById('editor-why');
+    place.textContent = why;
+    place.hidden = !why;
+    place.style.left = editor.style.left;
+    place.style.top = `${parseFloat(editor.style.top) + parseFloat(editor.style.height)}px`;
   }
 
   onEditorKey(event) {
@@ -768,6 +779,7 @@ export class Grid {
     this.pending.delete(this.editing);
     this.editing = null;
     this.editor.hidden = true;
+    this.explain('');
     this.drawPending();
     this.draw();
   }
@@ -779,6 +791,7 @@ export class Grid {
     this.offers.close();
     this.editing = null;
     this.editor.hidden = true;
+    this.explain('');
     const { tried } = this;
     this.tried = null;
     if (tried) tried.show(this.editor.value);
@@ -871,6 +884,7 @@ export class Grid {
   afterChange({ drawing }) {
     const focused = this.scroll.contains(document.activeElement) || document.activeElement === document.body;
     this.sheet.apply(drawing);
+    for (const { at, text, why } of drawing.refused ?? []) this.pending.set(at, { text, why, refused: true });
     for (const at of [this.cursor, this.anchor]) {
       at.row = Math.min(at.row, this.sheet.rowCount - 1);
       at.column = Math.min(at.column, this.sheet.columnCount - 1);
