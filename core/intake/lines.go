@@ -79,8 +79,28 @@ func (r *reader) speaks(s sheet, arrangement kind.Arrangement) float64 {
 		if len(l.Guesses) > 0 {
 			sum += l.Guesses[0].Speaks
 		}
+		if r.in.ByHeadings {
+			sum += r.sorts(l)
+		}
 	}
 	return float64(sum) / float64(max(1, len(lines)))
+}
+
+// sorts is how much the cells of a line speak for its being one: all of them are values, or some.
+func (r *reader) sorts(l *kind.Line) int {
+	texts, values := l.Texts(), 0
+	for _, text := range texts {
+		if r.in.IsValue(text) {
+			values++
+		}
+	}
+	switch {
+	case values == 0 || len(texts) < 2:
+		return 0
+	case values == len(texts):
+		return 1
+	}
+	return -1
 }
 
 // lines cuts the sheet into lines and guesses what each may be.
@@ -109,14 +129,20 @@ func (r *reader) lines(s sheet, arrangement kind.Arrangement) []*kind.Line {
 	return lines
 }
 
-// isHeaded reports whether lines begin with headings: none of them is plainly a value.
+// isHeaded reports whether lines begin with headings: none of them is plainly a value. Several years are headings,
+// each of its numbers.
 func (r *reader) isHeaded(count int, at func(line, place int) kind.PastedCell) bool {
+	years := 0
 	for i := range count {
-		if text := at(i, 0).Text; text != "" && r.in.IsValue(text) && r.headed(&kind.Line{Heading: at(i, 0)}) == "" {
+		text := at(i, 0).Text
+		if text != "" && r.in.IsValue(text) && r.headed(&kind.Line{Heading: at(i, 0)}) == "" {
 			return false
 		}
+		if isYear(text) {
+			years++
+		}
 	}
-	return true
+	return years != 1 // one alone is a number
 }
 
 // assign gives every line its role: what was said, or the likeliest; and asks where that is weak, or where two lines
@@ -195,12 +221,20 @@ func (r *reader) contest(ids []string, said map[string]bool) {
 
 // lose takes a line's role from it, which another has.
 func (r *reader) lose(id string, l, winner *kind.Line) {
-	why := fmt.Sprintf("“%s” and “%s” would both be the %s, and only one can be", shorten(winner.Label(), 30),
-		shorten(l.Label(), 30), r.roleLabel(l.Role))
+	why := fmt.Sprintf("“%s” and “%s” would both be the %s, and only one can be", nameOf(winner), nameOf(l),
+		r.roleLabel(l.Role))
 	q := r.roleQuestion(id, l, why)
 	l.Guess = kind.Guess{Role: kind.SkipRole, Reason: why}
 	q.Taken = kind.SkipRole
 	r.roles = append(r.roles, q)
+}
+
+// nameOf is what a line is called: by its heading, or by how it begins.
+func nameOf(l *kind.Line) string {
+	if l.Label() != "" {
+		return shorten(l.Label(), 30)
+	}
+	return example(l.Cells)
 }
 
 // roleQuestion asks what a line is.

@@ -1,11 +1,13 @@
 package intake
 
 import (
+	"cmp"
 	"fmt"
 	"maps"
 	"regexp"
 	"slices"
 	"strings"
+	"unicode"
 
 	"rubrel/core/kind"
 	"rubrel/core/money"
@@ -21,13 +23,48 @@ func Plain(fields []kind.Field, help, example string) *kind.Intake {
 		roles = append(roles, kind.Role{Name: f.Name, Label: f.Label})
 	}
 	roles = append(roles, kind.Role{Name: FeaturedRole, Label: "featured (yes or no)"})
+	if p.ofPeople() {
+		roles = append(roles, kind.Role{Name: familyRole, Label: "family name"})
+	}
 	return &kind.Intake{Help: help, Example: example, Roles: append(roles, kind.Role{Name: kind.SkipRole,
-		Label: "leave out"}), Guess: p.guess, Claim: p.claim, Numbers: p.numbers, IsValue: isValue, Build: p.build,
+		Label: "leave out"}), Guess: p.guess, Claim: p.claim, Numbers: p.numbers, IsValue: p.isValue, Weigh: p.weigh, Build: p.build,
 		Unknown: "no field is called so", ByHeadings: true}
 }
 
 type plain struct {
 	fields []kind.Field
+}
+
+// familyRole is a line of family names, where another has the names that people are given.
+const familyRole = "family name"
+
+// ofPeople reports whether the records are named as people are.
+func (p plain) ofPeople() bool { return slices.Contains(p.fields[0].Aliases, "person") }
+
+// joinNames puts the family names of people behind their given names.
+func joinNames(lines []*kind.Line, name string) {
+	var given, family *kind.Line
+	for _, l := range lines {
+		switch l.Role {
+		case name:
+			given = l
+		case familyRole:
+			family = l
+		}
+	}
+	if family == nil {
+		return
+	}
+	if given == nil {
+		family.Role = name
+		return
+	}
+	for i, c := range family.Cells {
+		if c.Text != "" {
+			given.Cells[i].Text = strings.TrimSpace(given.Cells[i].Text + " " + c.Text)
+			family.Place(i, c.Text)
+		}
+	}
 }
 
 // FeaturedRole is a line that says which records are featured.
@@ -118,6 +155,9 @@ func (p plain) guess(l *kind.Line, first bool) []kind.Guess {
 		if guesses := GuessField(p.fields, l); len(guesses) > 0 {
 			return guesses
 		}
+		if p.ofPeople() && Heads(familyRole, l.Label()) {
+			return []kind.Guess{{Role: familyRole, Confidence: kind.Sure, Reason: "its heading says so", Speaks: speaksHeading}}
+		}
 		if Heads("featured", l.Label()) {
 			return []kind.Guess{{Role: FeaturedRole, Confidence: kind.Sure, Reason: "its heading says so",
 				Speaks: speaksHeading}}
@@ -130,9 +170,12 @@ func (p plain) guess(l *kind.Line, first bool) []kind.Guess {
 		return []kind.Guess{{Role: name, Confidence: kind.Likely, Reason: "its cells are addresses",
 			Speaks: speaksCells}}
 	}
-	if first && !slices.ContainsFunc(texts, isNumber) {
-		return []kind.Guess{{Role: p.fields[0].Name, Confidence: kind.Likely, Speaks: speaksCells,
-			Reason: "it is the first, and has no numbers"}}
+	if first && !slices.ContainsFunc(texts, p.isValue) {
+		g := kind.Guess{Role: p.fields[0].Name, Confidence: kind.Likely, Reason: "it is the first, and has no numbers"}
+		if l.Label() == "" {
+			g.Speaks = speaksCells
+		}
+		return []kind.Guess{g}
 	}
 	return p.byCells(l, texts)
 }
@@ -140,16 +183,13 @@ func (p plain) guess(l *kind.Line, first bool) []kind.Guess {
 // byCells is the only field that holds all of some texts, where these could not be any text.
 func (p plain) byCells(l *kind.Line, texts []string) []kind.Guess {
 	var guesses []kind.Guess
-	if l.Label() == "" && !slices.ContainsFunc(texts, isValue) {
-		for _, f := range p.fields[1:] {
-			if _, rich := f.Type.(kind.RichType); rich && f.Group == "" {
-				return []kind.Guess{{Role: f.Name, Confidence: kind.Weak, Speaks: 1,
-					Reason: "it has no heading, and its cells are texts"}}
-			}
-		}
+	if rich := p.richField(); rich != "" && l.Label() == "" && !slices.ContainsFunc(texts, p.isValue) {
+		return []kind.Guess{{Role: rich, Confidence: kind.Weak, Speaks: 1,
+			Reason: "it has no heading, and its cells are texts"}}
 	}
 	for _, f := range p.fields[1:] {
-		if l.Label() != "" && f.Split == nil {
+		_, link := f.Type.(kind.LinkType)
+		if l.Label() != "" && f.Split == nil && !(link && areAddresses(texts)) {
 			continue // an unknown heading is left out, visibly; but numbers with their units are what such lists are about
 		}
 		if isPlainText(f.Type) || f.Each != nil || holding(f, texts)*2 <= len(texts) {
@@ -166,6 +206,13 @@ func (p plain) byCells(l *kind.Line, texts []string) []kind.Guess {
 			Reason: "it has no heading, and its cells could be that"}
 	}
 	return guesses
+}
+
+// areAddresses reports whether texts are plainly addresses: of the web, or of a place on the site.
+func areAddresses(texts []string) bool {
+	return !slices.ContainsFunc(texts, func(text string) bool {
+		return !kind.IsWebAddress(text) && !strings.HasPrefix(text, "/") && !strings.HasPrefix(text, "#")
+	})
 }
 
 // addresses is the field of an axis that holds addresses, where all cells are such: each line of them is an item.
@@ -213,17 +260,100 @@ func isNumber(text string) bool {
 	return digitFirst.MatchString(strings.TrimLeft(text, "+-−€$£¥~≈ "))
 }
 
-// isValue reports whether a text is a number, an address or an e-mail address: no heading.
-func isValue(text string) bool {
-	return isNumber(text) || kind.IsWebAddress(text) || strings.Contains(text, "@")
+// isValue reports whether a text is a number, an address, an e-mail address or a row of stars: no heading. A year may
+// well be one.
+func (p plain) isValue(text string) bool {
+	if isNumber(text) {
+		return !isYear(text)
+	}
+	if kind.IsWebAddress(text) || strings.Contains(text, "@") {
+		return true
+	}
+	return !strings.ContainsFunc(text, unicode.IsLetter) && slices.ContainsFunc(p.fields, func(f kind.Field) bool {
+		_, err := f.Type.Parse(text)
+		return err == nil && !isPlainText(f.Type)
+	})
+}
+
+var yearPattern = regexp.MustCompile(`^(?:19|20)[0-9]{2}$`)
+
+// isYear reports whether a text may be the heading of a year's numbers.
+func isYear(text string) bool { return yearPattern.MatchString(text) }
+
+// usualName is how long names are at most, on average, in characters: common practice.
+const usualName = 30
+
+// weigh finds what names the records, and what they say at length, where no heading does: the texts that are short, and
+// those that are long.
+func (p plain) weigh(lines []*kind.Line) {
+	name := p.fields[0].Name
+	headed := func(l *kind.Line) bool { return l.Label() != "" }
+	if slices.ContainsFunc(lines, func(l *kind.Line) bool { return l.Role == name && l.Confidence == kind.Sure }) {
+		return
+	}
+	var texts []*kind.Line
+	for _, l := range lines {
+		if isText := len(l.Texts()) > 0 && !slices.ContainsFunc(l.Texts(), p.isValue); isText && (l.Role == kind.SkipRole ||
+			l.Role == name || !headed(l) && l.Confidence == kind.Weak) && l.Reason != saidReason {
+			texts = append(texts, l)
+		}
+	}
+	if len(texts) == 0 {
+		return
+	}
+	slices.SortStableFunc(texts, func(a, b *kind.Line) int { return cmp.Compare(length(a), length(b)) })
+	first := texts[0]
+	if slices.Contains(texts, lines[0]) && length(lines[0]) <= usualName {
+		first = lines[0]
+	}
+	confidence := kind.Weak
+	if first == lines[0] {
+		confidence = kind.Likely
+	}
+	first.Guess = kind.Guess{Role: name, Confidence: confidence, Reason: "its texts are short, and no heading says what they are"}
+	first.Guesses = append([]kind.Guess{first.Guess}, first.Guesses...)
+	rich, last := p.richField(), texts[len(texts)-1]
+	if rich == "" || last == first || headed(last) || slices.ContainsFunc(lines, func(l *kind.Line) bool {
+		return l.Role == rich && l.Reason == saidReason
+	}) {
+		return
+	}
+	for _, l := range texts {
+		if l.Role == rich {
+			l.Guess = kind.Guess{Role: kind.SkipRole, Reason: "no heading says what it is"}
+		}
+	}
+	last.Guess = kind.Guess{Role: rich, Confidence: kind.Weak, Reason: "its texts are the longest, and no heading says what " +
+		"they are"}
+	last.Guesses = append([]kind.Guess{last.Guess}, last.Guesses...)
+}
+
+// richField is the field of a record that holds its text; "" where the kind has none.
+func (p plain) richField() string {
+	for _, f := range p.fields[1:] {
+		if _, rich := f.Type.(kind.RichType); rich && f.Group == "" {
+			return f.Name
+		}
+	}
+	return ""
+}
+
+// length is how long the texts of a line are on average, in characters.
+func length(l *kind.Line) int {
+	n := 0
+	for _, text := range l.Texts() {
+		n += len([]rune(text))
+	}
+	return n / max(1, len(l.Texts()))
 }
 
 func (p plain) build(k *kind.Kind, lines []*kind.Line, s kind.IntakeSettings) kind.Set {
 	set := kind.Set{Kind: k, Axes: map[string][]kind.Item{}, Facts: map[string]kind.Value{}}
+	joinNames(lines, k.Fields[0].Name)
 	records, columns := Records(k, lines)
 	set.Records = records
 	for _, l := range lines {
-		if l.Role != kind.SkipRole && l.Role != k.Fields[0].Name {
+		if l.Role != kind.SkipRole && l.Role != familyRole && l.Role != k.Fields[0].Name {
 			p.line(&set, l, columns, s)
 		}
 	}

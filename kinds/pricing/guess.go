@@ -131,7 +131,7 @@ func guess(l *kind.Line, first bool) []kind.Guess {
 		return nil
 	case intake.Heads(intake.FeaturedRole, l.Label()) || strings.EqualFold(l.Label(), "highlighted"):
 		return []kind.Guess{{Role: intake.FeaturedRole, Confidence: kind.Sure, Reason: "its heading says so", Speaks: 3}}
-	case e.marks*2 >= e.filled:
+	case e.marks*2 >= e.filled, e.money == e.filled:
 		feature.Speaks = 2
 	}
 	if prices := guessPrice(l, e, h); len(prices) > 0 {
@@ -269,6 +269,8 @@ func weigh(lines []*kind.Line) {
 			weighHeading(l, lines)
 		case l.Role == featureRole && len(l.Guesses) > 1 && isPriceRole(l.Guesses[1].Role) && len(prices) == 0:
 			l.Confidence, l.Reason = kind.Weak, "no other line is a price, and this one has amounts"
+		case isPriceRole(l.Role) && readHeading(l.Label()).others:
+			weighFee(l, prices)
 		case isPriceRole(l.Role) && l.Confidence == kind.Likely && !readHeading(l.Label()).price:
 			weighPrice(l, prices)
 		}
@@ -329,6 +331,17 @@ func weighPrice(l *kind.Line, prices []*kind.Line) {
 					"its heading names a period, but %s is no price beside %s", l.Cells[i].Text, other.Cells[i].Text)}
 				return
 			}
+		}
+	}
+}
+
+// weighFee takes a price of something else, where another line is the price itself, for what plans have: a set-up fee.
+func weighFee(l *kind.Line, prices []*kind.Line) {
+	for _, other := range prices {
+		if other != l && other.Confidence >= kind.Likely && !readHeading(other.Label()).others {
+			l.Guess = kind.Guess{Role: featureRole, Confidence: kind.Weak, Reason: fmt.Sprintf(
+				"“%s” is the price, and this is one of something else", other.Label())}
+			return
 		}
 	}
 }

@@ -77,6 +77,9 @@ func (t phoneType) Parse(text string) (kind.Value, error) {
 	if err != nil {
 		return nil, err
 	}
+	if strings.HasPrefix(value.String(), "-") {
+		return nil, fmt.Errorf("%q is an extension: write the whole number, such as +49 30 1234567-12", value)
+	}
 	if !strings.ContainsAny(value.String(), "0123456789") {
 		return nil, fmt.Errorf("%q has no figures: a telephone number is such as +49 30 1234567", value)
 	}
