@@ -1,17 +1,22 @@
 package web
 
 import (
+	"bytes"
 	"encoding/json"
 	"errors"
 	"io"
 	"net/http"
 	"path"
+	"strconv"
 	"strings"
+	"unicode/utf8"
 
 	"rubrel/core/document"
 	"rubrel/core/intake"
 	"rubrel/core/kind"
 	"rubrel/formats/delimited"
+	"rubrel/formats/lists"
+	"rubrel/formats/sheets"
 )
 
 // pasteView is the paste screen: what was pasted beside what was understood.
@@ -31,6 +36,13 @@ type pasteView struct {
 	// it.
 	Shows string
 	Takes bool
+	// Sheets are the names of the sheets of a file that has several, Sheet is the one that is read, and Book has the texts
+	// of all, in JSON.
+	Sheets []string
+	Sheet  int
+	Book   string
+	// Accept are the extensions of the files that can be chosen.
+	Accept string
 	// Held are the pictures that came with the list, in JSON: see pasted.
 	Held string
 }
@@ -64,6 +76,7 @@ func (s *Server) showPaste(w http.ResponseWriter, r *http.Request, status int, v
 			view.Kinds = append(view.Kinds, k)
 		}
 	}
+	view.Accept = strings.Join(lists.Extensions(view.Kind), ",")
 	s.show(w, r, status, "paste.html", view)
 }
 
@@ -151,15 +164,21 @@ func (s *Server) readPasted(r *http.Request, site *document.Site) (*pasteView, e
 		if source, err = io.ReadAll(io.LimitReader(file, maxBody)); err != nil {
 			return view, err
 		}
+		view.Text = ""
+		if utf8.Valid(source) {
+			view.Text = string(bytes.TrimPrefix(source, []byte("\ufeff")))
+		}
 		if view.Name == "" {
 			view.Name = strings.TrimSuffix(header.Filename, path.Ext(header.Filename))
 		}
 	}
-	from, err := s.readFile(r.Context(), site, source)
+	from, err := s.sheetsOf(r, site, view.Kind, source)
 	if err != nil {
+		if len(source) > delimited.MostBytes {
+			view.Text = "" // too much to send back; what was pasted is still on the designer's clipboard
+		}
 		return view, err
 	}
-	source = from.Text
 	if from.Held != nil {
 		held, err := json.Marshal(from.Held)
 		if err != nil {
@@ -167,11 +186,8 @@ func (s *Server) readPasted(r *http.Request, site *document.Site) (*pasteView, e
 		}
 		view.Held = string(held)
 	}
-	table, text, err := delimited.Read(source)
+	table, text, err := view.choose(r, from)
 	if err != nil {
-		if len(source) > delimited.MostBytes {
-			view.Text = "" // too much to send back; what was pasted is still on the designer's clipboard
-		}
 		return view, err
 	}
 	view.Text, view.Table = text, table
@@ -194,6 +210,60 @@ func (s *Server) readPasted(r *http.Request, site *document.Site) (*pasteView, e
 		return view, errPartial
 	}
 	return view, nil
+}
+
+// sheetsOf are the sheets of what came in, or of what came in before, from which another is chosen.
+func (s *Server) sheetsOf(r *http.Request, site *document.Site, k *kind.Kind, source []byte) (pasted, error) {
+	book := r.FormValue("book")
+	if book == "" {
+		return s.readFile(r.Context(), site, k, source)
+	}
+	var texts []sheetText
+	if err := json.Unmarshal([]byte(book), &texts); err != nil {
+		return pasted{}, &badRequest{"the sheets of the file cannot be told: choose the file again"}
+	}
+	var p pasted
+	for _, sheet := range texts {
+		table, _, err := delimited.Read([]byte(sheet.Text))
+		if err != nil {
+			return p, err
+		}
+		table.Separator = ""
+		p.Sheets = append(p.Sheets, sheets.Sheet{Name: sheet.Name, Table: table})
+	}
+	return p, nil
+}
+
+// sheetText is a sheet as the page keeps it.
+type sheetText struct{ Name, Text string }
+
+// choose is the sheet that is read, as a table and as text. Of a file with several the page keeps them all.
+func (v *pasteView) choose(r *http.Request, from pasted) (kind.Table, string, error) {
+	chosen, err := strconv.Atoi(r.FormValue("sheet"))
+	if err != nil || chosen < 0 || chosen >= len(from.Sheets) {
+		chosen = 0
+	}
+	v.Sheet = chosen
+	var texts []sheetText
+	for _, sheet := range from.Sheets {
+		if sheet.Table.Separator != "" && len(from.Sheets) == 1 && v.Text != "" {
+			return sheet.Table, v.Text, nil // what was typed is kept as it was typed
+		}
+		text, err := delimited.Write(sheet.Table.Rows)
+		if err != nil {
+			return kind.Table{}, "", err
+		}
+		texts = append(texts, sheetText{sheet.Name, string(text)})
+		v.Sheets = append(v.Sheets, sheet.Name)
+	}
+	if len(texts) > 1 {
+		book, err := json.Marshal(texts)
+		if err != nil {
+			return kind.Table{}, "", err
+		}
+		v.Book = string(book)
+	}
+	return from.Sheets[chosen].Table, texts[chosen].Text, nil
 }
 
 // errPartial is the error of a form that was sent while its page was still coming in: its last field is missing.

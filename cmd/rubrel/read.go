@@ -10,7 +10,7 @@ import (
 	"rubrel/core/document"
 	"rubrel/core/intake"
 	"rubrel/core/kind"
-	"rubrel/formats/delimited"
+	"rubrel/formats/lists"
 	"rubrel/kinds"
 )
 
@@ -60,14 +60,19 @@ func readList(k *kind.Kind, file, language string) (readAnswer, error) {
 	if err != nil {
 		return answer, err
 	}
-	table, _, err := delimited.Read(source)
+	opened, err := lists.Open(k, source, func(name string, _ []byte) (string, error) {
+		return "", &kind.PictureError{Problem: "a picture is taken into a site, and there is none here"}
+	})
 	if err != nil {
 		return answer, err
 	}
-	r := intake.Read(k, table, intake.Options{Language: language})
+	r := intake.Read(k, opened.Sheets[0].Table, intake.Options{Language: language})
+	for _, other := range opened.Sheets[1:] {
+		answer.Notes = append(answer.Notes, "the sheet "+other.Name+" is not read")
+	}
+	answer.Notes = append(append(answer.Notes, opened.Problems...), r.Notes...)
 	answer.Asked = append(answer.Asked, r.Asked()...)
 	answer.Left = append(answer.Left, r.Left...)
-	answer.Notes = r.Notes
 	answer.Set, err = document.SetTree(r.Set, k.Title)
 	return answer, err
 }

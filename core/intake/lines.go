@@ -239,13 +239,14 @@ func nameOf(l *kind.Line) string {
 
 // roleQuestion asks what a line is.
 func (r *reader) roleQuestion(id string, l *kind.Line, why string) Question {
-	q := Question{ID: id, Line: l.Heading.Line, Column: l.Heading.Column, Text: l.Label(), Why: why, Taken: l.Role}
+	q := Question{ID: id, Line: l.Heading.Line, Column: l.Heading.Column, Text: l.Label(), Why: why, Taken: l.Role,
+		Example: example(l.Cells)}
 	if q.Line == 0 && len(l.Cells) > 0 {
 		q.Line, q.Column, q.Text = l.Cells[0].Line, l.Cells[0].Column, l.Cells[0].Text
 	}
 	for _, g := range l.Guesses {
 		if g.Role != kind.SkipRole && !q.offers(g.Role) {
-			q.Choices = append(q.Choices, Choice{Value: g.Role, Label: r.roleLabel(g.Role), Example: example(l.Cells)})
+			q.Choices = append(q.Choices, Choice{Value: g.Role, Label: r.roleLabel(g.Role)})
 		}
 	}
 	q.Choices = append(q.Choices, Choice{Value: kind.SkipRole, Label: "leave it out"})

@@ -31,6 +31,12 @@ func Plain(fields []kind.Field, help, example string) *kind.Intake {
 		Unknown: "no field is called so", ByHeadings: true}
 }
 
+// WithFiles adds formats of files to how a list is read.
+func WithFiles(in *kind.Intake, formats ...kind.FileFormat) *kind.Intake {
+	in.Files = append(in.Files, formats...)
+	return in
+}
+
 type plain struct {
 	fields []kind.Field
 }

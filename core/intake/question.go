@@ -3,6 +3,7 @@ package intake
 import (
 	"fmt"
 	"slices"
+	"strings"
 
 	"rubrel/core/kind"
 )
@@ -14,6 +15,8 @@ type Question struct {
 	Column int    `json:"column,omitempty"`
 	Text   string `json:"text,omitempty"` // the cell or the heading in doubt
 	Why    string `json:"why"`
+	// Example is how the line in doubt begins.
+	Example string `json:"example,omitempty"`
 	// Choices are what may be answered; where there are none, the answer is a text in the cell's place.
 	Choices []Choice `json:"choices,omitempty"`
 	// Taken is what holds as long as nobody answers: "" where the cell is left out.
@@ -27,6 +30,9 @@ type Choice struct {
 	Label   string `json:"label"`
 	Example string `json:"example,omitempty"`
 }
+
+// Names reports whether the reason says the text in doubt itself.
+func (q Question) Names() bool { return strings.Contains(q.Why, q.Text) }
 
 func (q Question) offers(value string) bool {
 	return slices.ContainsFunc(q.Choices, func(c Choice) bool { return c.Value == value })

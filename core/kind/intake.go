@@ -57,9 +57,30 @@ type Intake struct {
 	ByHeadings bool
 	// Unknown says why a line whose heading no role knows is left out.
 	Unknown string
+	// Files are the formats of files that the kind reads besides tables.
+	Files []FileFormat
 	// Build makes the set of the lines. Each cell is placed, refused or left; it never becomes what it does not say.
 	Build func(k *Kind, lines []*Line, s IntakeSettings) Set
 }
+
+// FileFormat is a format of files that a kind reads besides tables.
+type FileFormat struct {
+	Name       string   // for people: "address cards"
+	Extensions []string // with their points
+	Is         func(file []byte) bool
+	// Table makes a table of a file, with what of it cannot be taken. Keep keeps the bytes of a picture and gives the name
+	// that a cell refers to it by. A table without rows says that the file is no such list after all.
+	Table func(file []byte, keep KeepPicture) (rows [][]string, problems []string, err error)
+}
+
+// KeepPicture keeps the bytes of a picture under a name like the one given, and gives the name it has. A picture that
+// cannot be shown is refused with a *PictureError.
+type KeepPicture func(name string, content []byte) (string, error)
+
+// PictureError says why a picture cannot be taken.
+type PictureError struct{ Problem string }
+
+func (e *PictureError) Error() string { return e.Problem }
 
 // IntakeSettings is how the whole list is read.
 type IntakeSettings struct {

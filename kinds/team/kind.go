@@ -60,9 +60,9 @@ func Declaration() (*kind.Kind, error) {
 		},
 		Check: check,
 		Data:  data,
-		Intake: intake.Plain(fields, "people down or across, each with a name, a position and what else there is",
-			"Name\tPosition\tE-mail\nIda Brandt\tHead of the workshop\tida@example.org\n"+
-				"Tomasz Wilk\tTeaches the evening course\ttomasz@example.org"),
+		Intake: intake.WithFiles(intake.Plain(fields, "people down or across, each with a name, a position and what else "+
+			"there is", "Name\tPosition\tE-mail\nIda Brandt\tHead of the workshop\tida@example.org\n"+
+			"Tomasz Wilk\tTeaches the evening course\ttomasz@example.org"), cards),
 		Fresh: fresh,
 	})
 }
