@@ -4,69 +4,134 @@ import (
 	"cmp"
 	"slices"
 	"strings"
+	"sync"
 )
 
-// Find lists the icons whose name or meaning holds every word of a text, the best first: those of that name, those
-// whose name begins with it or has it as a word, those that mean it, and those in which it occurs. It is empty for
-// no text.
+// The bounds of what is looked for: more words, or longer ones, find nothing.
+const (
+	mostWords  = 8
+	mostLetter = 40 // bytes of a word
+	leastStart = 2  // bytes of a word by whose beginning others are found
+)
+
+// The ranks of how a word finds an icon, the best first.
+const (
+	asName = iota
+	asPart
+	asMeaning
+	asWordOfMeaning
+	asStartOfName
+	asStart
+)
+
+// posting is an icon that a word finds.
+type posting struct {
+	icon int // in the index's names
+	rank int
+}
+
+// index finds icons by the words of their names and meanings.
+type index struct {
+	names []string
+	words []string // sorted
+	found map[string][]posting
+}
+
+var indexed = sync.OnceValue(func() index {
+	x := index{found: map[string][]posting{}}
+	for name := range shipped().Icons {
+		x.names = append(x.names, name)
+	}
+	slices.Sort(x.names)
+	add := func(word string, icon, rank int) {
+		for i, p := range x.found[word] {
+			if p.icon == icon {
+				x.found[word][i].rank = min(p.rank, rank)
+				return
+			}
+		}
+		x.found[word] = append(x.found[word], posting{icon, rank})
+	}
+	for i, name := range x.names {
+		add(name, i, asName)
+		for part := range strings.SplitSeq(name, "-") {
+			add(part, i, asPart)
+		}
+		for _, meaning := range shipped().Icons[name].Meanings {
+			add(meaning, i, asMeaning)
+			for word := range strings.FieldsSeq(meaning) {
+				add(word, i, asWordOfMeaning)
+			}
+		}
+	}
+	for word := range x.found {
+		x.words = append(x.words, word)
+	}
+	slices.Sort(x.words)
+	return x
+})
+
+// Find lists the icons whose name or meaning has every word of a text, the best first: those of that name, those that
+// have it as a word of their name, those that mean it, and those of which a word begins with it. A part within a word
+// finds nothing: "roof" is not meant by proof. It is empty for no text.
 func Find(text string) []string {
-	words := strings.FieldsFunc(strings.ToLower(text), func(r rune) bool { return r == ' ' || r == '-' || r == ',' })
-	if len(words) == 0 {
+	if len(text) > mostWords*mostLetter {
 		return nil
 	}
-	type match struct {
-		name string
-		rank int
+	words := strings.FieldsFunc(strings.ToLower(text), func(r rune) bool { return r == ' ' || r == '-' || r == ',' })
+	if len(words) == 0 || len(words) > mostWords {
+		return nil
 	}
-	var found []match
-	for name, icon := range shipped().Icons {
-		rank := 0
-		for _, word := range words {
-			r := rankOf(name, icon.Meanings, word)
-			if r < 0 {
-				rank = -1
-				break
+	x := indexed()
+	ranks := x.ranks(words[0])
+	for _, word := range words[1:] {
+		others := x.ranks(word)
+		for icon, rank := range ranks {
+			if other, ok := others[icon]; ok {
+				ranks[icon] = rank + other
+			} else {
+				delete(ranks, icon)
 			}
-			rank += r
-		}
-		if rank >= 0 {
-			found = append(found, match{name, rank})
 		}
 	}
-	slices.SortFunc(found, func(a, b match) int {
-		return cmp.Or(cmp.Compare(a.rank, b.rank), cmp.Compare(len(a.name), len(b.name)), cmp.Compare(a.name, b.name))
+	found := make([]posting, 0, len(ranks))
+	for icon, rank := range ranks {
+		found = append(found, posting{icon, rank})
+	}
+	slices.SortFunc(found, func(a, b posting) int {
+		return cmp.Or(cmp.Compare(a.rank, b.rank), cmp.Compare(len(x.names[a.icon]), len(x.names[b.icon])),
+			cmp.Compare(a.icon, b.icon))
 	})
 	names := make([]string, len(found))
-	for i, m := range found {
-		names[i] = m.name
+	for i, p := range found {
+		names[i] = x.names[p.icon]
 	}
 	return names
 }
 
-// rankOf is how well a word finds an icon, 0 the best; -1 where it does not.
-func rankOf(name string, meanings []string, word string) int {
-	parts := strings.Split(name, "-")
-	switch {
-	case name == word:
-		return 0
-	case slices.Contains(parts, word):
-		return 1
-	case slices.Contains(meanings, word):
-		return 2
-	case strings.HasPrefix(name, word):
-		return 3
+// ranks are the icons that a word finds, with how well.
+func (x index) ranks(word string) map[int]int {
+	ranks := map[int]int{}
+	for _, p := range x.found[word] {
+		ranks[p.icon] = p.rank
 	}
-	rank := -1
-	for _, m := range meanings {
-		switch {
-		case slices.Contains(strings.Fields(m), word):
-			return 4
-		case strings.Contains(m, word):
-			rank = 5
+	if len(word) < leastStart {
+		return ranks
+	}
+	from, _ := slices.BinarySearch(x.words, word)
+	for _, longer := range x.words[from:] {
+		if !strings.HasPrefix(longer, word) {
+			break
+		}
+		for _, p := range x.found[longer] {
+			rank := asStart
+			if p.rank == asName {
+				rank = asStartOfName
+			}
+			if held, ok := ranks[p.icon]; !ok || rank < held {
+				ranks[p.icon] = rank
+			}
 		}
 	}
-	if rank < 0 && strings.Contains(name, word) {
-		return 6
-	}
-	return rank
+	return ranks
 }

@@ -2,6 +2,7 @@ package icon_test
 
 import (
 	"slices"
+	"strings"
 	"testing"
 
 	"rubrel/core/icon"
@@ -39,5 +40,27 @@ func TestFind(t *testing.T) {
 func TestAlias(t *testing.T) {
 	if icon.SVG("circle-help") == "" || icon.SVG("circle-help") != icon.SVG("circle-question-mark") {
 		t.Error("circle-help is not circle-question-mark")
+	}
+}
+
+// Whole words are found before parts, and parts within words not at all.
+func TestFindWholeWords(t *testing.T) {
+	for _, name := range icon.Find("roof") {
+		if name == "shield-check" || name == "stamp" {
+			t.Errorf("roof finds %s", name)
+		}
+	}
+	if got := icon.Find("car"); len(got) == 0 || got[0] != "car" {
+		t.Errorf("car finds %v first", got)
+	}
+	if got := icon.Find(strings.Repeat("moon ", 10_000)); got != nil {
+		t.Errorf("a text of ten thousand words finds %d icons", len(got))
+	}
+}
+
+func BenchmarkFind(b *testing.B) {
+	icon.Find("moon")
+	for b.Loop() {
+		icon.Find("a star in the sky at night")
 	}
 }

@@ -276,31 +276,46 @@ func modern(file string) (string, error) {
 	if err != nil {
 		return "", err
 	}
-	var out []string
+	var out strings.Builder // each line whole: unfolding them is the reader's work, which takes it the square of their number
+	begun := false
+	end := func() {
+		if begun {
+			out.WriteString("\r\n")
+		}
+		begun = false
+	}
 	lines := strings.Split(file, "\n")
 	for i := 0; i < len(lines); i++ {
 		line := lines[i]
-		if len(line) > 0 && (line[0] == ' ' || line[0] == '\t') || strings.TrimSpace(line) == "" {
-			if strings.TrimSpace(line) != "" {
-				out = append(out, line)
+		switch {
+		case strings.TrimSpace(line) == "":
+			continue
+		case line[0] == ' ' || line[0] == '\t':
+			if begun {
+				out.WriteString(line[1:])
 			}
 			continue
 		}
 		head, value, ok := cutValue(line)
 		if !ok {
-			if len(out) > 0 && isBase64(line) { // a photograph of version 2.1 goes on without a space before it
-				out = append(out, " "+line)
+			if begun && isBase64(line) { // a photograph of version 2.1 goes on without a space before it
+				out.WriteString(line)
 			}
 			continue
 		}
 		if strings.Contains(strings.ToUpper(head), "QUOTED-PRINTABLE") {
+			var whole strings.Builder
 			for strings.HasSuffix(value, "=") && i+1 < len(lines) {
 				i++
-				value = strings.TrimSuffix(value, "=") + lines[i]
+				whole.WriteString(strings.TrimSuffix(value, "="))
+				value = lines[i]
 			}
-			value = quotedPrintable(value)
+			value = quotedPrintable(whole.String() + value)
 		}
-		out = append(out, named(head)+":"+value)
+		end()
+		out.WriteString(named(head) + ":" + value)
+		begun = true
 	}
-	return strings.Join(out, "\r\n") + "\r\n", nil
+	end()
+	return out.String(), nil
 }

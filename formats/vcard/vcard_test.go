@@ -125,3 +125,12 @@ func FuzzRead(f *testing.F) {
 		}
 	})
 }
+
+// A photograph of many folded lines is read in a time that follows its length.
+func BenchmarkFoldedLines(b *testing.B) {
+	photo := strings.Repeat(" "+strings.Repeat("A", 74)+"\r\n", 100_000)
+	file := []byte("BEGIN:VCARD\r\nVERSION:3.0\r\nFN:Ida\r\nPHOTO;ENCODING=b;TYPE=JPEG:AAAA\r\n" + photo + "END:VCARD\r\n")
+	for b.Loop() {
+		vcard.Read(file)
+	}
+}
