@@ -14,6 +14,8 @@ type AddBlock struct {
 	Name string
 	Set  kind.Set // its Kind, facts, axes and records; records and items bring their IDs
 	Form string   // in which the set is shown; the kind's first where none is named
+	// List is what a new set was read from.
+	List List
 	// Of is the ID of a set of the site that the block shows; "" for a new one, which is Set.
 	Of string
 }
@@ -53,7 +55,11 @@ func (c AddBlock) Plan(s *Site) (patch.Patch, error) {
 	}
 	var p patch.Patch
 	if c.Of == "" {
-		p = patch.Patch{{Op: patch.Add, Path: patch.Pointer{"sets", setID}, Value: setTree(c.Set, name.String(), setOrder)}}
+		tree := setTree(c.Set, name.String(), setOrder)
+		if list := c.List.tree(); list != nil {
+			tree[listMember] = list
+		}
+		p = patch.Patch{{Op: patch.Add, Path: patch.Pointer{"sets", setID}, Value: tree}}
 	} else {
 		setID = c.Of
 	}

@@ -514,6 +514,7 @@ func (d *decoder) set(c child, was *Set) Set {
 	s.Set = kind.Set{Kind: k, Name: c.text("name", mostName, true), Axes: map[string][]kind.Item{}}
 	d.axes(c, k, &s)
 	s.Facts = d.facts(c.object, s.Set, k.SetFields)
+	s.List = d.list(c)
 	kept := map[string]*kind.Record{}
 	if was != nil {
 		for i := range was.Records {

@@ -75,6 +75,7 @@ func setSchema(k *kind.Kind) kind.Schema {
 	return objectSchema(kind.Schema{
 		"kind": kind.Schema{"const": k.Name}, "name": textSchema(mostName), "order": orderSchema(),
 		"facts": factsSchema(k.SetFields),
+		"list":  listSchema(),
 		"axes":  objectSchema(axes), "records": membersOf(objectSchema(record, "order")),
 	}, "kind", "name", "order")
 }

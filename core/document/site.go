@@ -55,6 +55,7 @@ type Set struct {
 	ID    string
 	order string
 	kind.Set
+	List   List              // that it was read from
 	orders map[string]string // record ID, or axis/item, to order key
 }
 

@@ -1,0 +1,211 @@
+package document
+
+import (
+	"fmt"
+	"maps"
+	"reflect"
+	"slices"
+
+	"rubrel/core/kind"
+	"rubrel/core/patch"
+)
+
+// List is the list that a set was read from last: what it said, and what was answered about it. The zero value is none.
+type List struct {
+	Text    string            // as delimited text
+	Answers map[string]string // by question: see core/intake
+}
+
+// The bounds of a list that is remembered: of a longer one only the answers are.
+const (
+	MostListText = 100_000
+	mostAnswers  = 500
+	mostAnswer   = 1000
+)
+
+const listMember = "list"
+
+// tree is the list as a document holds it; nil for none.
+func (l List) tree() any {
+	if l.Text == "" && len(l.Answers) == 0 {
+		return nil
+	}
+	answers := map[string]any{}
+	for _, id := range slices.Sorted(maps.Keys(l.Answers)) {
+		if len(answers) < mostAnswers && len(id) <= mostAnswer && len(l.Answers[id]) <= mostAnswer {
+			answers[id] = l.Answers[id]
+		}
+	}
+	if len(l.Text) > MostListText {
+		l.Text = ""
+	}
+	return map[string]any{"text": l.Text, "answers": answers}
+}
+
+func (d *decoder) list(c child) (l List) {
+	value, ok := c.get(listMember)
+	if !ok {
+		return l
+	}
+	o := d.object(c.path.To(listMember), value)
+	l.Text = o.text("text", MostListText, false)
+	if held, ok := o.get("answers"); ok {
+		answers := d.object(o.path.To("answers"), held)
+		l.Answers = map[string]string{}
+		for id := range answers.members {
+			l.Answers[id] = answers.text(id, mostAnswer, false)
+		}
+		answers.done()
+	}
+	o.done()
+	return l
+}
+
+func listSchema() kind.Schema {
+	return objectSchema(kind.Schema{"text": textSchema(MostListText), "answers": kind.Schema{"type": "object",
+		"additionalProperties": textSchema(mostAnswer)}})
+}
+
+// Revise makes a set say what another says, and remembers the list that it was read from: one change, whatever it adds,
+// changes and removes. Records and items keep their places; those that are new stand after the others.
+type Revise struct {
+	Set  string
+	To   kind.Set
+	List List
+}
+
+// Label names the set.
+func (c Revise) Label(s *Site) string {
+	if set, ok := s.SetByID(c.Set); ok {
+		return "take a list into " + set.Name
+	}
+	return "take a list"
+}
+
+// Plan is the difference between the sets.
+func (c Revise) Plan(s *Site) (patch.Patch, error) {
+	set, ok := s.SetByID(c.Set)
+	if !ok {
+		return nil, missing("set", c.Set)
+	}
+	if len(c.To.Records) > MostRecords {
+		return nil, faultf(patch.Pointer{"sets", c.Set, "records"}, "a set holds at most %d %s", MostRecords, set.Kind.Many)
+	}
+	var p patch.Patch
+	for _, axis := range set.Kind.Axes {
+		more, err := c.items(set, axis)
+		if err != nil {
+			return nil, err
+		}
+		p = append(p, more...)
+	}
+	last := ""
+	for _, r := range set.Records {
+		last = set.recordOrder(r.ID)
+		if !hasRecord(c.To.Records, r.ID) {
+			gone, err := RemoveRecord{Set: c.Set, Record: r.ID}.Plan(s)
+			if err != nil {
+				return nil, err
+			}
+			p = append(p, gone...)
+		}
+	}
+	for _, r := range c.To.Records {
+		path := set.recordPath(r.ID)
+		was, ok := set.RecordByID(r.ID)
+		if !ok {
+			var err error
+			if last, err = OrderBetween(last, ""); err != nil {
+				return nil, err
+			}
+			tree := map[string]any{"order": last, "facts": r.Facts}
+			if r.Featured {
+				tree["featured"] = true
+			}
+			p = append(p, patch.Operation{Op: patch.Add, Path: path, Value: tree})
+			continue
+		}
+		p = append(p, putFacts(path, was.Facts, r.Facts)...)
+		if was.Featured != r.Featured {
+			p = append(p, put(path.To("featured"), truth(was.Featured), truth(r.Featured))...)
+		}
+	}
+	removed := func(a, b patch.Operation) int { return rank(a) - rank(b) }
+	slices.SortStableFunc(p, removed) // facts go before the items that they are about, and come after them
+	return append(p, put(patch.Pointer{"sets", c.Set, listMember}, set.List.tree(), c.List.tree())...), nil
+}
+
+// rank puts new items before everything, and items that go after everything.
+func rank(o patch.Operation) int {
+	isItem := len(o.Path) == 5 && o.Path[2] == "axes"
+	switch {
+	case isItem && o.Op == patch.Add:
+		return 0
+	case isItem && o.Op == patch.Remove:
+		return 2
+	}
+	return 1
+}
+
+// items are the changes of an axis.
+func (c Revise) items(set *Set, axis kind.Axis) (patch.Patch, error) {
+	path := set.itemPath(axis.Name)
+	to := c.To.Items(axis.Name)
+	if len(to) > axis.Most {
+		return nil, faultf(patch.Pointer{"sets", c.Set, "axes", axis.Name}, "at most %d fit", axis.Most)
+	}
+	var p patch.Patch
+	last := ""
+	for _, item := range set.Items(axis.Name) {
+		last = set.itemOrder(axis.Name)(item.ID)
+		if _, ok := c.To.ItemNamed(axis.Name, item.ID); !ok {
+			p = append(p, patch.Operation{Op: patch.Remove, Path: path(item.ID)})
+		}
+	}
+	for _, item := range to {
+		was, ok := set.ItemNamed(axis.Name, item.ID)
+		if ok {
+			p = append(p, putFacts(path(item.ID), was.Facts, item.Facts)...)
+			continue
+		}
+		var err error
+		if last, err = OrderBetween(last, ""); err != nil {
+			return nil, fmt.Errorf("document: %w", err)
+		}
+		p = append(p, patch.Operation{Op: patch.Add, Path: path(item.ID), Value: map[string]any{"order": last,
+			"facts": item.Facts}})
+	}
+	return p, nil
+}
+
+func hasRecord(records []kind.Record, id string) bool {
+	return slices.ContainsFunc(records, func(r kind.Record) bool { return r.ID == id })
+}
+
+// truth is a flag as a document holds it: a false one is not there.
+func truth(on bool) any {
+	if on {
+		return true
+	}
+	return nil
+}
+
+// putFacts are the changes of the facts of a record or an item.
+func putFacts(path patch.Pointer, was, to map[string]kind.Value) patch.Patch {
+	var p patch.Patch
+	for _, key := range slices.Sorted(maps.Keys(was)) {
+		if _, ok := to[key]; !ok {
+			p = append(p, patch.Operation{Op: patch.Remove, Path: path.To("facts", key)})
+		}
+	}
+	for _, key := range slices.Sorted(maps.Keys(to)) {
+		held, ok := was[key]
+		switch {
+		case !ok:
+			p = append(p, patch.Operation{Op: patch.Add, Path: path.To("facts", key), Value: to[key]})
+		case !reflect.DeepEqual(held, to[key]):
+			p = append(p, patch.Operation{Op: patch.Replace, Path: path.To("facts", key), Value: to[key]})
+		}
+	}
+	return p
+}

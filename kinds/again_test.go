@@ -1,0 +1,178 @@
+package kinds_test
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+	"testing"
+
+	"rubrel/core/document"
+	"rubrel/core/intake"
+	"rubrel/core/kind"
+	"rubrel/formats/delimited"
+	"rubrel/kinds"
+)
+
+func readText(t *testing.T, k *kind.Kind, text string) *intake.Reading {
+	t.Helper()
+	table, _, err := delimited.Read([]byte(strings.ReplaceAll(text, "→", "\t")))
+	if err != nil {
+		t.Fatal(err)
+	}
+	return intake.Read(k, table, intake.Options{Language: "de"})
+}
+
+// everything a set says, in an order that does not hang on IDs or on when a record came.
+func everything(set kind.Set) string {
+	lines := said(set)
+	slices.Sort(lines)
+	return strings.Join(lines, "\n")
+}
+
+// The same list comes again, six times: what differs is found, and taken it is what the list says.
+func TestListComesAgain(t *testing.T) {
+	t.Parallel()
+	k, _ := kinds.All().Named("pricing")
+	lists := []string{
+		"Tarif;Preis pro Monat;Notdienst;Wartung\nKlein;9,50 €;nein;ja\nMittel;19,50 €;ja;nein\nGroß;29,50 €;ja;ja\n",
+		"Tarif;Preis pro Monat;Notdienst;Wartung\nKlein;10,50 €;nein;ja\nMittel;19,50 €;ja;nein\nGroß;31,50 €;ja;ja\n",
+		"Tarif→Preis pro Monat→Notdienst→Wartung\nKlein→10,50 €→nein→ja\nMittel→19,50 €→ja→nein\nGroß→31,50 €→ja→ja\n" +
+			"Riesig→49,00 €→ja→ja\n",
+		"Tarif;Preis pro Monat;Notdienst;Wartung\nMittel;19,50 €;ja;nein\nGroß;31,50 €;ja;ja\nRiesig;49,00 €;ja;ja\n",
+		"Tarif;Preis pro Monat;Notdienst rund um die Uhr;Wartung\nMittel;19,50 €;ja;nein\nGroß;31,50 €;ja;ja\n" +
+			"Riesig;49,00 €;nein;ja\n",
+		"Tarif;Preis pro Monat;Notdienst rund um die Uhr;Pflege\nMittel;19,50 €;ja;nein\nGroß;31,50 €;ja;ja\n" +
+			"Riesig;49,00 €;nein;ja\n",
+		"Tarif;Preis pro Monat (EUR);Preis pro Monat (CHF);Notdienst rund um die Uhr;Pflege\nMittel;19,50;20,50;ja;nein\n" +
+			"Groß;31,50;33,00;ja;ja\nRiesig;49,00;51,00;nein;ja\n",
+	}
+	want := []string{"", "2 changed", "1 new", "1 gone", "1 new, 1 gone", "1 changed", "1 new"}
+	set := readText(t, k, lists[0]).Set
+	for i := 1; i < len(lists); i++ {
+		base, r := readText(t, k, lists[i-1]).Set, readText(t, k, lists[i])
+		v := intake.Compare(set, &base, r, nil)
+		if v.String() != want[i] {
+			t.Errorf("list %d: %s, want %s: %v", i, v, want[i], v.Differences)
+		}
+		set = v.Taken(func(intake.Difference) bool { return true })
+		if got, said := everything(set), everything(r.Set); got != said {
+			t.Errorf("list %d: taken it is\n%s\nthe list says\n%s", i, got, said)
+		}
+		if again := intake.Compare(set, &r.Set, r, nil); len(again.Differences) > 0 {
+			t.Errorf("list %d, once more: %v", i, again.Differences)
+		}
+	}
+}
+
+// What the designer has said since the last list is kept unless it is given up, and what no list ever said is not touched.
+func TestDesignersWordsAreKept(t *testing.T) {
+	t.Parallel()
+	k, _ := kinds.All().Named("pricing")
+	first := "Tarif;Preis pro Monat;Notdienst\nKlein;9,50 €;nein\nMittel;19,50 €;ja\n"
+	second := "Tarif;Preis pro Monat;Notdienst\nKlein;10,50 €;nein\nMittel;19,50 €;ja\n"
+	base := readText(t, k, first).Set
+	set := readText(t, k, first).Set
+	set.Records[1].Facts["price:month:eur"] = parsed(t, k, "price", "21")
+	set.Records[0].Facts["badge"] = kind.TextValue("Beliebt")
+	set.Records[0].Featured = true
+	set.Records = append(set.Records, kind.Record{ID: "own", Facts: map[string]kind.Value{"title": kind.TextValue("Eigener")}})
+	v := intake.Compare(set, &base, readText(t, k, second), nil)
+	if v.String() != "1 changed, 1 own" {
+		t.Fatalf("%s: %v", v, v.Differences)
+	}
+	got := v.Taken(func(d intake.Difference) bool { return !d.Left })
+	for _, want := range []string{"badge=Beliebt | feature:Notdienst=no | price:month:eur=10.50 | title=Klein | featured",
+		"price:month:eur=21 | title=Mittel", "title=Eigener"} {
+		if !strings.Contains(everything(got), want) {
+			t.Errorf("%q is not in\n%s", want, everything(got))
+		}
+	}
+}
+
+// A match that was guessed can be corrected.
+func TestMatchIsCorrected(t *testing.T) {
+	t.Parallel()
+	k, _ := kinds.All().Named("team")
+	set := readText(t, k, "Name;Position\nIda Brandt;Leitung\nBo Ek;Helfer\n").Set
+	r := readText(t, k, "Name;Position\nIda Marsh;Leitung\nBo Ek;Helfer\n")
+	if v := intake.Compare(set, &set, r, nil); v.String() != "1 changed" {
+		t.Errorf("matched by likeness: %s %v", v, v.Differences)
+	}
+	v := intake.Compare(set, &set, r, map[string]string{r.Set.Records[0].ID: ""})
+	if v.String() != "1 new, 1 gone" {
+		t.Errorf("corrected: %s %v", v, v.Differences)
+	}
+}
+
+// Every list of the corpus that comes again as it was changes nothing; and a set that is revised is one of its kind.
+func TestCorpusComesAgain(t *testing.T) {
+	t.Parallel()
+	all := kinds.All()
+	for _, l := range lists(t) {
+		k, _ := all.Named(l.kind)
+		table, _, err := delimited.Read([]byte(l.text))
+		if err != nil {
+			t.Fatal(err)
+		}
+		r := intake.Read(k, table, intake.Options{Language: l.language})
+		again := intake.Read(k, table, intake.Options{Language: l.language})
+		if v := intake.Compare(r.Set, &again.Set, again, nil); len(v.Differences) > 0 {
+			t.Errorf("%s: %v", l.name, v.Differences)
+		}
+		empty := kind.Set{Kind: k, Axes: map[string][]kind.Item{}, Facts: map[string]kind.Value{}}
+		v := intake.Compare(empty, nil, r, nil)
+		if got := everything(v.Taken(func(intake.Difference) bool { return true })); got != everything(r.Set) {
+			t.Errorf("%s: into an empty set it is\n%s\nnot\n%s", l.name, got, everything(r.Set))
+		}
+	}
+}
+
+func parsed(t *testing.T, k *kind.Kind, field, text string) kind.Value {
+	t.Helper()
+	f, _ := k.FieldNamed(field)
+	v, err := f.Type.Parse(text)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return v
+}
+
+// A revision is one change of the document, which undo takes back whole, and the list is remembered in it.
+func TestReviseIsOneChange(t *testing.T) {
+	t.Parallel()
+	all := kinds.All()
+	k, _ := all.Named("pricing")
+	site, tree, err := document.Parse([]byte(`{"rubrel":1,"name":"S","language":"de","house":{"dress":"almanac"}}`), all)
+	if err != nil {
+		t.Fatal(err)
+	}
+	first := "Tarif;Preis pro Monat;Notdienst\nKlein;9,50 €;nein\nMittel;19,50 €;ja\n"
+	second := "Tarif;Preis pro Monat (EUR);Preis pro Monat (CHF);Hotline\nKlein;10,50;11,00;nein\nGroß;39,50;41,00;ja\n"
+	added, err := document.Apply(tree, site, document.AddBlock{Name: "Tarife", Set: readText(t, k, first).Set,
+		List: document.List{Text: first, Answers: map[string]string{"decimal": ","}}})
+	if err != nil {
+		t.Fatal(err)
+	}
+	set := added.Site.Sets[0]
+	base, r := readText(t, k, set.List.Text).Set, readText(t, k, second)
+	v := intake.Compare(set.Set, &base, r, nil)
+	revised, err := document.Apply(added.Tree, added.Site, document.Revise{Set: set.ID,
+		To: v.Taken(func(intake.Difference) bool { return true }), List: document.List{Text: second}})
+	if err != nil {
+		t.Fatal(err)
+	}
+	if got, want := everything(revised.Site.Sets[0].Set), everything(r.Set); got != want {
+		t.Errorf("revised it is\n%s\nthe list says\n%s", got, want)
+	}
+	if got := revised.Site.Sets[0].List; got.Text != second || len(got.Answers) != 0 {
+		t.Errorf("remembered is %+v", got)
+	}
+	back, err := document.Apply(revised.Tree, revised.Site, document.Held{Name: "undo", Patch: revised.Inverse})
+	if err != nil {
+		t.Fatal(err)
+	}
+	if got, want := fmt.Sprint(everything(back.Site.Sets[0].Set), back.Site.Sets[0].List),
+		fmt.Sprint(everything(set.Set), set.List); got != want {
+		t.Errorf("taken back it is\n%s\nit was\n%s", got, want)
+	}
+}
