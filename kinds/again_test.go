@@ -64,7 +64,8 @@ func TestListComesAgain(t *testing.T) {
 	}
 }
 
-// What the designer has said since the last list is kept unless it is given up, and what no list ever said is not touched.
+// What the designer has said since the last list is kept unless it is given up, and what no list ever said is not
+// touched.
 func TestDesignersWordsAreKept(t *testing.T) {
 	t.Parallel()
 	k, _ := kinds.All().Named("pricing")
@@ -75,7 +76,8 @@ func TestDesignersWordsAreKept(t *testing.T) {
 	set.Records[1].Facts["price:month:eur"] = parsed(t, k, "price", "21")
 	set.Records[0].Facts["badge"] = kind.TextValue("Beliebt")
 	set.Records[0].Featured = true
-	set.Records = append(set.Records, kind.Record{ID: "own", Facts: map[string]kind.Value{"title": kind.TextValue("Eigener")}})
+	set.Records = append(set.Records, kind.Record{ID: "own",
+		Facts: map[string]kind.Value{"title": kind.TextValue("Eigener")}})
 	v := intake.Compare(set, &base, readText(t, k, second), nil)
 	if v.String() != "1 changed, 1 own" {
 		t.Fatalf("%s: %v", v, v.Differences)

@@ -14,8 +14,8 @@ import (
 	"rubrel/kinds"
 )
 
-// list is one of the corpus: what comes in, and what each cell must become or be asked about. It was written by hand, or
-// by tools/lists from what it made the list of, and never by the reader.
+// list is one of the corpus: what comes in, and what each cell must become or be asked about. It was written by hand,
+// or by tools/lists from what it made the list of, and never by the reader.
 type list struct {
 	name, kind, language string
 	text                 string
@@ -106,8 +106,8 @@ func sorted(line string) string {
 	return strings.Join(facts, " | ")
 }
 
-// Of a corpus of lists that nobody made for the reader, no cell is read wrong: each is where it says, or asked about, or
-// left with a reason.
+// Of a corpus of lists that nobody made for the reader, no cell is read wrong: each is where it says, or asked about,
+// or left with a reason.
 func TestLists(t *testing.T) {
 	t.Parallel()
 	cells, right, asked, wrong := 0, 0, 0, 0
@@ -212,7 +212,8 @@ func unaccounted(table kind.Table, r *intake.Reading) (places []string) {
 
 // Whatever comes in, and whatever is answered, every cell is accounted for, and the set keeps its kind's rules.
 func FuzzEveryCellIsAccountedFor(f *testing.F) {
-	for i, text := range []string{"\tBasic\tPlus\nMonthly price\t$9\t$19\nSupport\t–\t✓\n", "Name,E-mail\nIda,ida\nBo,bo@x.org,y\n",
+	for i, text := range []string{"\tBasic\tPlus\nMonthly price\t$9\t$19\nSupport\t–\t✓\n",
+		"Name,E-mail\nIda,ida\nBo,bo@x.org,y\n",
 		"Label;Value\nA;1.290\n\nName;Number\nB;2\n", "Skill\tValue\nA\t3 of 5 levels\n* note\n"} {
 		f.Add(text, "direction", "down", uint8(i))
 		f.Add(text, "role/Value", "skip", uint8(i))

@@ -63,7 +63,8 @@ const (
 )
 
 // A page whose fonts come late stands still, on a phone and on a desk, whatever fonts a visitor's system has: what
-// stands in for them takes as much room. A text in a block may still break where the other does not: seldom, and little.
+// stands in for them takes as much room. A text in a block may still break where the other does not: seldom, and
+// little.
 // Each system is tried on a third of the pages, and with RUBREL_FIT on all.
 func TestFontsComeLate(t *testing.T) {
 	t.Parallel()

@@ -14,7 +14,8 @@ packages=(
   @fontsource/arimo@5.3.0 @fontsource/roboto@5.3.0 @fontsource/tinos@5.3.0 @fontsource/noto-serif@5.3.0
   @fontsource/noto-sans@5.3.0 @fontsource/dejavu-sans@5.3.0 @fontsource/dejavu-serif@5.3.0
   lucide-static@1.62.0 hyphen@1.14.1
-  cldr-numbers-full@48.2.0 cldr-dates-full@48.2.0 cldr-units-full@48.2.0 cldr-misc-full@48.2.0 cldr-core@48.2.0 currency-codes@2.2.0
+  cldr-numbers-full@48.2.0 cldr-dates-full@48.2.0 cldr-units-full@48.2.0 cldr-misc-full@48.2.0
+  cldr-core@48.2.0 currency-codes@2.2.0
 )
 work=$(mktemp -d)
 trap 'rm -rf "$work"' EXIT

@@ -45,7 +45,8 @@ func (f SystemFonts) configure(folder string) (string, error) {
 			generic, family)
 	}
 	// A family that nobody has is the sans-serif, as on any desktop.
-	fmt.Fprintf(&out, `<match><edit name="family" mode="append_last"><string>%s</string></edit></match></fontconfig>`, f.sans)
+	fmt.Fprintf(&out, `<match><edit name="family" mode="append_last"><string>%s</string></edit></match></fontconfig>`,
+		f.sans)
 	path := filepath.Join(folder, "fonts.conf")
 	return path, os.WriteFile(path, []byte(out.String()), 0o600)
 }

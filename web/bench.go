@@ -183,8 +183,8 @@ func viewOf(block string, v ledger.Shown) string {
 		strings.Join(v.Open, ","), fmt.Sprint(v.Rows, v.Columns, v.Look), v.Record}, "|")
 }
 
-// sendLive answers an edit with the fragments that changed, or says why nothing did; and with the cells that did not take
-// what they were given.
+// sendLive answers an edit with the fragments that changed, or says why nothing did; and with the cells that did not
+// take what they were given.
 func (s *Server) sendLive(w http.ResponseWriter, r *http.Request, l *store.Loaded, said string, failure error,
 	refused ...ledger.Refusal) {
 	block, ok := l.Site.BlockByID(chi.URLParam(r, "block"))
@@ -313,7 +313,8 @@ func (s *Server) readAct(l *store.Loaded, blockID string, r *http.Request) (act,
 	case "move":
 		return act{Change: document.MoveRecord{Set: set, Record: value("record"), After: value("after")}}, nil
 	case "feature":
-		return act{Change: document.FeatureRecord{Set: set, Record: value("record"), On: value("on") == "yes", Only: true}}, nil
+		return act{Change: document.FeatureRecord{Set: set, Record: value("record"), On: value("on") == "yes",
+			Only: true}}, nil
 	case "item-add":
 		return act{Change: document.AddItem{Set: set, Axis: value("axis"), After: value("after"), Text: value("text")}}, nil
 	case "item-duplicate":

@@ -435,7 +435,8 @@ func TestLanguageOfAList(t *testing.T) {
 	}
 	// Sent while it was still coming in, the page lacks its end, and nothing is made of it.
 	status, page := post(t, app.URL+"/sites/fresh/paste/make", url.Values{"text": {list}, "name": {"Tarife"},
-		"answer:direction": {"across"}, "was:direction": {"across"}, "answer:role/Mit Wartung": {"title"}, "version": {"0"}, "tab": {"t"}}, nil)
+		"answer:direction": {"across"}, "was:direction": {"across"}, "answer:role/Mit Wartung": {"title"},
+		"version": {"0"}, "tab": {"t"}}, nil)
 	if status != http.StatusUnprocessableEntity || !strings.Contains(page, "look through it again") ||
 		!strings.Contains(page, "Mit Wartung") {
 		t.Errorf("half a page is taken: %d", status)

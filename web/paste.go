@@ -5,8 +5,10 @@ import (
 	"encoding/json"
 	"errors"
 	"io"
+	"maps"
 	"net/http"
 	"path"
+	"slices"
 	"strconv"
 	"strings"
 	"unicode/utf8"
@@ -43,6 +45,15 @@ type pasteView struct {
 	Book   string
 	// Accept are the extensions of the files that can be chosen.
 	Accept string
+	// Targets are the sets into which the list can go, Into is the one into which it goes, nil for a new block; At is the
+	// block from which the designer comes. Revision is the list beside that set, Chosen which of the differences are
+	// taken, and SaidMatches are the corrections of which record is which.
+	Targets     []target
+	Into        *document.Set
+	At          string
+	Revision    *intake.Revision
+	Chosen      map[string]bool
+	SaidMatches []match
 	// Held are the pictures that came with the list, in JSON: see pasted.
 	Held string
 }
@@ -77,6 +88,11 @@ func (s *Server) showPaste(w http.ResponseWriter, r *http.Request, status int, v
 		}
 	}
 	view.Accept = strings.Join(lists.Extensions(view.Kind), ",")
+	view.At = r.FormValue(atField)
+	view.Targets = targetsOf(l.Site, view.Kind, view.At)
+	if i := slices.IndexFunc(view.Targets, func(t target) bool { return t.Set.ID == r.FormValue(intoField) }); i >= 0 {
+		view.Into = view.Targets[i].Set
+	}
 	s.show(w, r, status, "paste.html", view)
 }
 
@@ -130,7 +146,8 @@ func (s *Server) pasteMake(w http.ResponseWriter, r *http.Request) {
 		s.showPaste(w, r, status, view)
 		return
 	}
-	var change document.Change = document.AddBlock{Name: view.Name, Set: view.Reading.Set}
+	var change document.Change = document.AddBlock{Name: view.Name, Set: view.Reading.Set,
+		List: document.List{Text: view.Text, Answers: view.Said}}
 	changes = append(changes, change)
 	if view.Shows != "" && view.Takes {
 		changes = append(changes, document.SetLanguage{Language: view.Shows})
@@ -202,10 +219,17 @@ func (s *Server) readPasted(r *http.Request, site *document.Site) (*pasteView, e
 		options.Language = view.Shows
 	}
 	partial := r.Form.Has(wasField+intake.DirectionQuestion) && !r.Form.Has("whole")
+	view.At = r.FormValue(atField)
+	view.Targets = targetsOf(site, view.Kind, view.At)
+	if into, ok := site.SetByID(r.FormValue(intoField)); ok && into.Kind.Name == view.Kind.Name {
+		view.Said = remembered(into.List.Answers, view.Said)
+		options.Answers = view.Said
+	}
 	if partial {
 		options.Answers = nil // the last that came may have come in part
 	}
 	view.Reading = intake.Read(view.Kind, table, options)
+	view.revise(r, site, options)
 	if partial {
 		return view, errPartial
 	}
@@ -277,10 +301,23 @@ const (
 	wasField    = "was:"
 )
 
+// remembered are the answers about a list of before, which hold for one that comes again, with those about this one.
+// What was said of single cells and rows was said of that list alone.
+func remembered(before, now map[string]string) map[string]string {
+	all := map[string]string{}
+	for id, said := range before {
+		if !strings.HasPrefix(id, "cell/") && !strings.HasPrefix(id, "row/") {
+			all[id] = said
+		}
+	}
+	maps.Copy(all, now)
+	return all
+}
+
 func readAnswers(r *http.Request) map[string]string {
 	answers := map[string]string{}
 	for name, values := range r.PostForm {
-		if id, ok := strings.CutPrefix(name, saidField); ok {
+		if id, ok := strings.CutPrefix(name, saidField); ok && !strings.HasPrefix(id, matchField) {
 			answers[id] = values[0]
 		}
 	}
@@ -302,6 +339,9 @@ func (v pasteView) RoleLabel(name string) string {
 	}
 	return name
 }
+
+// Naming is the field that names a record of the kind.
+func (v pasteView) Naming() string { return v.Kind.Fields[0].Name }
 
 // Heads are the names of the records over the cells of the lines.
 func (v pasteView) Heads() []string {

@@ -150,6 +150,7 @@ func (s *Server) siteRoutes(r chi.Router) {
 	r.Get("/paste", s.pasteForm)
 	r.Post("/paste", s.pasteRead)
 	r.Post("/paste/make", s.pasteMake)
+	r.Post("/paste/take", s.pasteTake)
 	r.Get("/publish", s.beforePublishing)
 	r.Get("/next/*", s.next)
 	r.Get("/releases", s.releases)

@@ -19,7 +19,8 @@ const (
 	New     Sort = "new"     // the list has it, the set has not
 	Changed Sort = "changed" // the list says it otherwise
 	Gone    Sort = "gone"    // the list has it no longer
-	Own     Sort = "own"     // the designer has said it otherwise than the list that was read last, which says the same still
+	// Own is what the designer has said otherwise since the list was read last, which says the same still.
+	Own Sort = "own"
 )
 
 // Difference is one thing that a list says otherwise than a set. It is taken or left by itself.
@@ -35,6 +36,17 @@ type Difference struct {
 	apply func(m *merger)
 }
 
+// SortName is what a person reads of the sort.
+func (d Difference) SortName() string {
+	switch {
+	case d.Sort == Own:
+		return "said otherwise here"
+	case d.Sort == Gone && d.Left:
+		return "not in the list"
+	}
+	return string(d.Sort)
+}
+
 // Revision is a list beside the set that it is to revise.
 type Revision struct {
 	Differences []Difference
@@ -44,9 +56,9 @@ type Revision struct {
 	old kind.Set
 }
 
-// Compare finds what a list says otherwise than a set. Base is what the list that was read last says, nil where there was
-// none: what the designer has said since is then known from what the client has. Matches are corrections: the set's record
-// for one of the list's, "" for none.
+// Compare finds what a list says otherwise than a set. Base is what the list that was read last says, nil where there
+// was none: what the designer has said since is then known from what the client has. Matches are corrections: the
+// set's record for one of the list's, "" for none.
 func Compare(old kind.Set, base *kind.Set, r *Reading, matches map[string]string) *Revision {
 	v := &Revision{old: old, Matches: map[string]string{}}
 	c := comparison{Revision: v, old: old, reading: r, fresh: align(r.Set, old, matches),
@@ -167,8 +179,8 @@ func (a *alignment) alignItems(axis kind.Axis, from, to kind.Set) {
 	}
 }
 
-// renamed reports whether an item is another under a new name: of the records of both sets all say the same of it, and not
-// all the same.
+// renamed reports whether an item is another under a new name: of the records of both sets all say the same of it,
+// and not all the same.
 func (a *alignment) renamed(axis kind.Axis, from, to kind.Set, item, other kind.Item) bool {
 	name := from.Kind.Fields[0].Name
 	values := map[string]bool{}
@@ -284,7 +296,8 @@ func (c *comparison) items() {
 				continue // the designer made it: no list has ever had it
 			}
 			c.add(Difference{Key: "gone/" + axis.Name + "/" + item.ID, Sort: Gone, Where: axis.One,
-				Old: kind.Text(item.Facts, axis.Label), Left: c.base == nil, apply: func(m *merger) { m.removeItem(axis.Name, item.ID) }})
+				Old: kind.Text(item.Facts, axis.Label), Left: c.base == nil,
+				apply: func(m *merger) { m.removeItem(axis.Name, item.ID) }})
 		}
 	}
 }
@@ -300,7 +313,8 @@ func (c *comparison) newItem(axis kind.Axis, item kind.Item) {
 		})
 	}
 	c.fresh.items[axis.Name+"/"+item.ID] = id
-	c.add(Difference{Key: "new/" + axis.Name + "/" + id, Sort: New, Where: axis.One, New: kind.Text(item.Facts, axis.Label),
+	c.add(Difference{Key: "new/" + axis.Name + "/" + id, Sort: New, Where: axis.One,
+		New: kind.Text(item.Facts, axis.Label),
 		apply: func(m *merger) {
 			m.addItem(axis.Name, kind.Item{ID: id, Facts: item.Facts})
 			for _, bring := range c.brought[axis.Name+"/"+id] {

@@ -11,8 +11,8 @@ import (
 	"rubrel/core/kind"
 )
 
-// headingsJSON has, for what fields are usually headed with in English, the headings that lists have in other languages,
-// with "|" between them: common practice, of each language.
+// headingsJSON has, for what fields are usually headed with in English, the headings that lists have in other
+// languages, with "|" between them: common practice, of each language.
 //
 //go:embed headings.json
 var headingsJSON []byte

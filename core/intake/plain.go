@@ -13,9 +13,9 @@ import (
 	"rubrel/core/money"
 )
 
-// Plain is how a list is read, derived from a kind's fields: a line is the field that its heading names, or where it has
-// none the only one that holds what its cells hold; of a field that goes over an axis, each line is an item. The help
-// and the example are what the screen shows.
+// Plain is how a list is read, derived from a kind's fields: a line is the field that its heading names, or where it
+// has none the only one that holds what its cells hold; of a field that goes over an axis, each line is an item. The
+// help and the example are what the screen shows.
 func Plain(fields []kind.Field, help, example string) *kind.Intake {
 	p := plain{fields: fields}
 	roles := make([]kind.Role, 0, len(fields)+1)
@@ -27,7 +27,8 @@ func Plain(fields []kind.Field, help, example string) *kind.Intake {
 		roles = append(roles, kind.Role{Name: familyRole, Label: "family name"})
 	}
 	return &kind.Intake{Help: help, Example: example, Roles: append(roles, kind.Role{Name: kind.SkipRole,
-		Label: "leave out"}), Guess: p.guess, Claim: p.claim, Numbers: p.numbers, IsValue: p.isValue, Weigh: p.weigh, Build: p.build,
+		Label: "leave out"}), Guess: p.guess, Claim: p.claim, Numbers: p.numbers, IsValue: p.isValue,
+		Weigh: p.weigh, Build: p.build,
 		Unknown: "no field is called so", ByHeadings: true}
 }
 
@@ -316,7 +317,8 @@ func (p plain) weigh(lines []*kind.Line) {
 	if first == lines[0] {
 		confidence = kind.Likely
 	}
-	first.Guess = kind.Guess{Role: name, Confidence: confidence, Reason: "its texts are short, and no heading says what they are"}
+	first.Guess = kind.Guess{Role: name, Confidence: confidence,
+		Reason: "its texts are short, and no heading says what they are"}
 	first.Guesses = append([]kind.Guess{first.Guess}, first.Guesses...)
 	rich, last := p.richField(), texts[len(texts)-1]
 	if rich == "" || last == first || headed(last) || slices.ContainsFunc(lines, func(l *kind.Line) bool {
@@ -329,8 +331,8 @@ func (p plain) weigh(lines []*kind.Line) {
 			l.Guess = kind.Guess{Role: kind.SkipRole, Reason: "no heading says what it is"}
 		}
 	}
-	last.Guess = kind.Guess{Role: rich, Confidence: kind.Weak, Reason: "its texts are the longest, and no heading says what " +
-		"they are"}
+	last.Guess = kind.Guess{Role: rich, Confidence: kind.Weak,
+		Reason: "its texts are the longest, and no heading says what they are"}
 	last.Guesses = append([]kind.Guess{last.Guess}, last.Guesses...)
 }
 

@@ -10,8 +10,8 @@ import (
 // leaveRow is the answer that leaves a row out.
 const leaveRow = "leave"
 
-// findRagged finds the rows with more cells than the first, which are no part of the lines: an unquoted separator stands
-// in one of their texts, and everything after it is in the wrong place.
+// findRagged finds the rows with more cells than the first, which are no part of the lines: an unquoted separator
+// stands in one of their texts, and everything after it is in the wrong place.
 func (r *reader) findRagged(s sheet) {
 	r.ragged = nil
 	if len(s.rows) < 2 || s.separator == "" {
@@ -77,7 +77,8 @@ func (r *reader) mendRagged(s sheet) ([]*kind.Line, bool) {
 			}
 			joined[value] = cells
 			fitting = append(fitting, value)
-			q.Choices = append(q.Choices, Choice{Value: value, Label: fmt.Sprintf("“%s” is one text", shorten(cells[at].Text, 60))})
+			q.Choices = append(q.Choices, Choice{Value: value,
+				Label: fmt.Sprintf("“%s” is one text", shorten(cells[at].Text, 60))})
 		}
 		if len(fitting) == 1 {
 			q.Taken = fitting[0]

@@ -84,8 +84,8 @@ func numberIn(text string) string {
 	return strings.TrimFunc(text, func(r rune) bool { return !unicode.IsDigit(r) })
 }
 
-// oneMarkBeforeThree is the mark of a number that has a single one, before exactly three digits and after at most three:
-// 1.290. It is 0 for other texts.
+// oneMarkBeforeThree is the mark of a number that has a single one, before exactly three digits and after at most
+// three: 1.290. It is 0 for other texts.
 func oneMarkBeforeThree(text string) rune {
 	number := numberIn(text)
 	at := strings.IndexAny(number, ".,")

@@ -48,8 +48,10 @@ func (r *reader) shape(t kind.Table) sheet {
 		if filled(cells) == 0 {
 			continue
 		}
-		if len(parts) == 0 || i > last+1 || t.Lines[i] > t.Lines[max(i-1, 0)]+1+strings.Count(strings.Join(t.Rows[max(i-1, 0)],
-			""), "\n") {
+		// A text of several lines takes as many of the source.
+		before := max(i-1, 0)
+		next := t.Lines[before] + 1 + strings.Count(strings.Join(t.Rows[before], ""), "\n")
+		if len(parts) == 0 || i > last+1 || t.Lines[i] > next {
 			parts = append(parts, nil)
 		}
 		parts[len(parts)-1] = append(parts[len(parts)-1], cells)
@@ -90,8 +92,8 @@ func (r *reader) choose(parts [][][]kind.PastedCell) [][]kind.PastedCell {
 	if len(lists) < 2 {
 		return slices.Concat(lists...)
 	}
-	q := Question{ID: ListQuestion, Why: fmt.Sprintf("there are %d lists under each other: say which is meant", len(lists)),
-		Taken: "1"}
+	q := Question{ID: ListQuestion, Taken: "1",
+		Why: fmt.Sprintf("there are %d lists under each other: say which is meant", len(lists))}
 	for i, list := range lists {
 		q.Choices = append(q.Choices, Choice{Value: fmt.Sprint(i + 1), Label: fmt.Sprintf("from line %d", list[0][0].Line),
 			Example: example(list[0])})

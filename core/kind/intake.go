@@ -118,7 +118,8 @@ type Role struct{ Name, Label string }
 // Confidence is how much speaks for a guess.
 type Confidence int
 
-// The confidences. What is only likely holds without asking as long as nothing speaks against it; what is weak is asked.
+// The confidences. What is only likely holds without asking as long as nothing speaks against it; what is weak is
+// asked.
 const (
 	None Confidence = iota
 	Weak

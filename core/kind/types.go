@@ -161,7 +161,8 @@ var inclusionWords = sync.OnceValue(func() map[string]bool {
 		"wahr", "si", "+", "inklusive", "inclus", "incluido", "incluso", "inbegrepen", "ingår") {
 		words[word] = true
 	}
-	for _, word := range append(answers.No, "n", "–", "-", "—", "−", "✗", "✘", "❌", "false", "not included", "falsch", "n/a",
+	for _, word := range append(answers.No, "n", "–", "-", "—", "−", "✗", "✘", "❌", "false", "not included", "falsch",
+		"n/a",
 		"none", "hayır") {
 		words[word] = false
 	}

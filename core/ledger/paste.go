@@ -158,8 +158,8 @@ func headings(texts []string, place func(name string) (int, bool), what string) 
 		return nil, nil
 	}
 	if unknown != "" {
-		return nil, fmt.Errorf("“%s” is the name of no %s here, and others beside it are: paste the list under “Paste a list”, "+
-			"or without its headings", unknown, what)
+		return nil, fmt.Errorf("“%s” is the name of no %s here, and others beside it are: paste the list under “Paste a "+
+			"list”, or without its headings", unknown, what)
 	}
 	return places, nil
 }

@@ -23,8 +23,9 @@ type Written struct {
 	Ambiguous bool
 }
 
-// CurrencyBySign is the currency that a sign of several countries stands for in a language (BCP 47): that of the region in
-// which most people speak it, where it is written with the sign there (Unicode CLDR). It is "" for any other.
+// CurrencyBySign is the currency that a sign of several countries stands for in a language (BCP 47): that of the
+// region in which most people speak it, where it is written with the sign there (Unicode CLDR). It is "" for any
+// other.
 func CurrencyBySign(text, tag string) string {
 	sign := ""
 	for _, known := range signs {

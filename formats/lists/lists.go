@@ -1,5 +1,5 @@
-// Package lists opens the files in which a kind's list may come: tables of whatever format, the kind's own formats, and an
-// archive of a list with its pictures.
+// Package lists opens the files in which a kind's list may come: tables of whatever format, the kind's own formats,
+// and an archive of a list with its pictures.
 package lists
 
 import (

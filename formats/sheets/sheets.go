@@ -1,7 +1,7 @@
 // Package sheets reads the tables of files: delimited text, workbooks (Office Open XML, ECMA-376), spreadsheets
 // (OpenDocument 1.3) and tables of HTML pages. A cell is what its file says it is: numbers are written plainly, with a
-// point before fractions, money with its sign, days as ISO 8601 has them. It computes nothing: of a formula it takes the
-// value that was stored.
+// point before fractions, money with its sign, days as ISO 8601 has them. It computes nothing: of a formula it takes
+// the value that was stored.
 package sheets
 
 import (
@@ -43,7 +43,8 @@ func IsBook(file []byte) bool { return bookOf(file) != nil }
 // Read reads the tables of a file, those that are empty left out.
 func Read(file []byte) ([]Sheet, error) {
 	if len(file) > MostBytes {
-		return nil, fmt.Errorf("the file has %.1f MB; a list may have at most %d MB", float64(len(file))/(1<<20), MostBytes>>20)
+		return nil, fmt.Errorf("the file has %.1f MB; a list may have at most %d MB", float64(len(file))/(1<<20),
+			MostBytes>>20)
 	}
 	read := bookOf(file)
 	switch {

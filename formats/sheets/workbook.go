@@ -219,8 +219,8 @@ func (f format) write(number float64) string {
 	return plainly(number, -1)
 }
 
-// plainly writes a number with a point before its fraction. Three decimals are written as four: nobody can take the point
-// for one between thousands.
+// plainly writes a number with a point before its fraction. Three decimals are written as four: nobody can take the
+// point for one between thousands.
 func plainly(number float64, decimals int) string {
 	text := strconv.FormatFloat(number, 'f', decimals, 64)
 	if at := strings.IndexByte(text, '.'); at >= 0 && len(text)-at-1 == 3 {

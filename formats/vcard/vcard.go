@@ -276,7 +276,8 @@ func modern(file string) (string, error) {
 	if err != nil {
 		return "", err
 	}
-	var out strings.Builder // each line whole: unfolding them is the reader's work, which takes it the square of their number
+	// Each line is written whole: to unfold them takes the reader the square of their number.
+	var out strings.Builder
 	begun := false
 	end := func() {
 		if begun {

@@ -20,7 +20,7 @@ type priceHeading struct {
 }
 
 // fillers are words of a heading that say nothing: common practice of lists.
-var fillers = []string{"per", "a", "an", "the", "in", "pro", "je", "im", "par", "por", "al", "alla", "por", "ao", "i", "om",
+var fillers = []string{"per", "a", "an", "the", "in", "pro", "je", "im", "par", "por", "al", "alla", "ao", "i", "om",
 	"na", "za", "v", "van", "de", "le", "la", "el", "il", "für", "for", "från", "ab", "from", "dès", "desde", "da", "od",
 	"-", ".", "incl", "inkl"}
 
@@ -156,7 +156,8 @@ func guess(l *kind.Line, first bool) []kind.Guess {
 			Reason: "nothing names the line, so that each text is a feature itself", Speaks: 1}}
 	}
 	if e.money*2 > e.filled || h.period != "" && e.amounts > 0 {
-		return []kind.Guess{feature, {Role: priceRole + h.periodOr(e.period), Confidence: kind.Weak, Reason: "it has amounts"}}
+		return []kind.Guess{feature, {Role: priceRole + h.periodOr(e.period), Confidence: kind.Weak,
+			Reason: "it has amounts"}}
 	}
 	return []kind.Guess{feature}
 }
@@ -253,8 +254,8 @@ func claim(l *kind.Line) string {
 	return l.Role
 }
 
-// weigh looks at the lines beside each other: what one line leaves open another may say, and what looks like a price may
-// be none beside the others.
+// weigh looks at the lines beside each other: what one line leaves open another may say, and what looks like a price
+// may be none beside the others.
 func weigh(lines []*kind.Line) {
 	periodFromTexts(lines)
 	var prices []*kind.Line
@@ -295,7 +296,8 @@ func periodFromTexts(lines []*kind.Line) {
 			continue
 		}
 		for id := range named {
-			l.Guess = kind.Guess{Role: priceRole + id, Confidence: kind.Likely, Reason: "other texts of the list name the period"}
+			l.Guess = kind.Guess{Role: priceRole + id, Confidence: kind.Likely,
+				Reason: "other texts of the list name the period"}
 		}
 	}
 }
@@ -312,8 +314,8 @@ func weighHeading(l *kind.Line, lines []*kind.Line) {
 // The bounds within which a year's price lies beside a month's: common practice, with room.
 const leastYear, mostYear = 4, 13
 
-// weighPrice doubts a line that only its period makes a price, where its amounts are not those of a price beside another
-// line's: check-ups a year, 3 beside 129.
+// weighPrice doubts a line that only its period makes a price, where its amounts are not those of a price beside
+// another line's: check-ups a year, 3 beside 129.
 func weighPrice(l *kind.Line, prices []*kind.Line) {
 	for _, other := range prices {
 		if other == l || other.Confidence < l.Confidence {

@@ -134,7 +134,8 @@ var periodLabels = sync.OnceValue(func() []periodLabel {
 })
 
 // perPattern is a period written after an amount: "/ month", "per year", "a month", "pro Monat".
-var perPattern = regexp.MustCompile(`(?i)\s*(?:/|\b(?:per|a|an|each|every|pro|je|im|par|por|al|ao|i|om|na|za|v)\b)\s*[\p{L}.]+\s*$`)
+var perPattern = regexp.MustCompile(
+	`(?i)\s*(?:/|\b(?:per|a|an|each|every|pro|je|im|par|por|al|ao|i|om|na|za|v)\b)\s*[\p{L}.]+\s*$`)
 
 // priceText is a price as a cell has it: "from €9 / user / month*".
 type priceText struct {
@@ -146,7 +147,8 @@ type priceText struct {
 // splitPrice parts a price into the amount, the period, and what else it says.
 func splitPrice(text string) priceText {
 	w := priceText{amount: text}
-	if bare := strings.TrimRight(text, "*†‡¹²³ "); bare != strings.TrimSpace(text) && strings.ContainsAny(bare, "0123456789") {
+	bare := strings.TrimRight(text, "*†‡¹²³ ")
+	if bare != strings.TrimSpace(text) && strings.ContainsAny(bare, "0123456789") {
 		w.rest, w.amount = append(w.rest, strings.TrimSpace(text[len(bare):])), bare
 	}
 	for range 3 {

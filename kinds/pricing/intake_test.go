@@ -66,9 +66,12 @@ func TestRead(t *testing.T) {
 			"One price:month:eur=9\nTwo price:year:eur=90\n", ""},
 		{"two currencies", "\tOne\tTwo\nMonthly price (EUR)\t9\t19\nMonthly price (GBP)\t8\t17\n",
 			"One price:month:eur=9 price:month:gbp=8\nTwo price:month:eur=19 price:month:gbp=17\n", ""},
-		{"features listed in a cell", "Plan,Price a month,What you get\nOne,$9,\"Open nights\nDarkroom\n- Remote\"\nTwo,$19,\"Open " +
+		{"features listed in a cell", "Plan,Price a month," +
+			"What you get\nOne,$9,\"Open nights\nDarkroom\n- Remote\"\nTwo,$19,\"" +
+			"Open " +
 			"nights\nRemote\"\n",
-			"One price:month:usd=9 open-nights=yes darkroom=yes remote=no\nTwo price:month:usd=19 open-nights=yes remote=yes\n", ""},
+			"One price:month:usd=9 open-nights=yes darkroom=yes remote=no\n" +
+				"Two price:month:usd=19 open-nights=yes remote=yes\n", ""},
 		{"a heading above and a blank row",
 			"Our prices\t\t\n\t\t\n\tOne\tTwo\nMonthly\t$9\t$19\nFeatures\t\t\nSupport\tyes\tno\n",
 			"One price:month:usd=9 support=yes\nTwo price:month:usd=19 support=no\n", ""},
@@ -80,14 +83,16 @@ func TestRead(t *testing.T) {
 		{"once and for life", "\tOne\nLifetime\t€760\n", "One price:once:eur=760\n", ""},
 		{"no headings, plans across", "Starter\tTeam\n$0\t$12/user/month\nEmail support\tPhone support\n",
 			"Starter price:month:usd=0 email-support=yes\nTeam price:month:usd=12 phone-support=yes\n", ""},
-		{"no headings, plans down", "Basic,$9 a year\nPlus,$19 a year\n", "Basic price:year:usd=9\nPlus price:year:usd=19\n", ""},
+		{"no headings, plans down", "Basic,$9 a year\nPlus,$19 a year\n",
+			"Basic price:year:usd=9\nPlus price:year:usd=19\n", ""},
 		{"users that are a feature", "\tOne\tTwo\nMonthly price\t€9\t€19\nUsers\t5\tunlimited\nIncluded\tyes\tno\n",
 			"One price:month:eur=9 users=5 included=yes\nTwo price:month:eur=19 users=unlimited included=no\n", ""},
 		{"users that pick the plan", "\tOne\tTwo\nMonthly price\t€9\t€19\nUsers\t1-3\t4+\n",
 			"One price:month:eur=9 fits=1-3\nTwo price:month:eur=19 fits=4+\n", ""},
 		{"words beside dollars", "\tOne\tTwo\tThree\nMonthly price\t$9\t$19\tContact us\n",
 			"One price:month:usd=9\nTwo price:month:usd=19\nThree price:month:usd=Contact us\n", ""},
-		{"a plain number beside pounds", "Plan,Price a month\nOne,£9\nTwo,19\n", "One price:month:gbp=9\nTwo price:month:gbp=19\n", ""},
+		{"a plain number beside pounds", "Plan,Price a month\nOne,£9\nTwo,19\n",
+			"One price:month:gbp=9\nTwo price:month:gbp=19\n", ""},
 		{"crosses beside ticks", "\tOne\tTwo\nMonthly price\t€9\t€19\nSupport\tx\t✓\nPhone\t×\tX\n",
 			"One price:month:eur=9 support=no phone=no\nTwo price:month:eur=19 support=yes phone=no\n", ""},
 		{"crosses beside dashes", "\tOne\tTwo\nMonthly price\t€9\t€19\nSupport\t–\tx\n",
@@ -110,7 +115,8 @@ func TestRead(t *testing.T) {
 			"One price:month:eur=9 phone=yes\nTwo price:month:eur=19 phone=no\n", ""},
 		{"an unquoted separator", "Plan,Price a month,For,Phone\nOne,€9,Good, cheap,yes\nTwo,€19,Teams,no\n",
 			"One subtitle=Good, cheap price:month:eur=9 phone=yes\nTwo subtitle=Teams price:month:eur=19 phone=no\n", "row/2"},
-		{"markup is text", "\t<b>One</b>\nMonthly price\t€1\n<script>\tyes\n", "<b>One</b> price:month:eur=1 script=yes\n", ""},
+		{"markup is text", "\t<b>One</b>\nMonthly price\t€1\n<script>\tyes\n",
+			"<b>One</b> price:month:eur=1 script=yes\n", ""},
 	} {
 		reading := read(t, c.text, intake.Options{})
 		if got := written(reading.Set); got != c.want {
@@ -136,7 +142,8 @@ func TestRefused(t *testing.T) {
 	text := "\tOne\tTwo\tThree\nMonthly price\t€9\t€-4\t€12.5x\nNote\tok\t" + strings.Repeat("long ", 60) +
 		"\tok\nSupport\tyes\tno\tyes\n"
 	reading := read(t, text, intake.Options{})
-	want := []struct{ id, about string }{{"cell/2/3", "negative"}, {"cell/2/4", "not an amount"}, {"cell/3/3", "at most 200"}}
+	want := []struct{ id, about string }{{"cell/2/3", "negative"}, {"cell/2/4", "not an amount"},
+		{"cell/3/3", "at most 200"}}
 	if len(reading.Asked()) != len(want) {
 		t.Fatalf("asked %v", reading.Asked())
 	}
@@ -182,7 +189,8 @@ func TestCrossIsAsked(t *testing.T) {
 		t.Errorf("read as %q, asked %v", reading.Settings.Cross, reading.Asked())
 	}
 	reading = read(t, text, intake.Options{Answers: map[string]string{intake.CrossQuestion: "no"}})
-	if got := written(reading.Set); len(reading.Asked()) > 0 || !strings.Contains(got, "Two price:month:eur=19 support=no") {
+	if got := written(reading.Set); len(reading.Asked()) > 0 ||
+		!strings.Contains(got, "Two price:month:eur=19 support=no") {
 		t.Errorf("told that it is no:\n%s%v", got, reading.Asked())
 	}
 }

@@ -2,6 +2,7 @@ package reviews
 
 import (
 	"bytes"
+	"errors"
 	"fmt"
 
 	"rubrel/core/kind"
@@ -10,8 +11,8 @@ import (
 )
 
 // savedPages are pages and feeds with reviews in them, as a browser saves them.
-var savedPages = kind.FileFormat{Name: "pages and feeds with reviews", Extensions: []string{".html", ".htm", ".xml", ".rss",
-	".atom", ".json", ".jsonld"},
+var savedPages = kind.FileFormat{Name: "pages and feeds with reviews",
+	Extensions: []string{".html", ".htm", ".xml", ".rss", ".atom", ".json", ".jsonld"},
 	Is: func(file []byte) bool {
 		start := bytes.TrimSpace(bytes.TrimPrefix(file, []byte("\ufeff")))
 		return len(start) > 0 && (start[0] == '<' || start[0] == '{' || start[0] == '[')
@@ -26,8 +27,8 @@ var savedPages = kind.FileFormat{Name: "pages and feeds with reviews", Extension
 			if bytes.Contains(bytes.ToLower(file), []byte("<table")) {
 				return nil, nil, nil // its reviews may stand in a table
 			}
-			return nil, nil, fmt.Errorf("this page says no reviews to machines (JSON-LD or microdata of schema.org, Atom, RSS): " +
-				"copy the reviews as they are shown, or their table")
+			return nil, nil, errors.New("this page says no reviews to machines (JSON-LD or microdata of schema.org, Atom, " +
+				"RSS): copy the reviews as they are shown, or their table")
 		}
 		rows = [][]string{{"name", ratingField.Name, "text", dateField.Name, "original", languageField.Name}}
 		for _, r := range page.Reviews {

@@ -54,8 +54,8 @@ func Declaration() (*kind.Kind, error) {
 		NamesRepeat: true, // many visitors are called the same
 		Sources:     []kind.Source{published},
 		Data:        data,
-		Intake: intake.WithFiles(intake.Plain(fields, "reviews down or across, each with a name, a rating and a text; or the "+
-			"source of a page that says them to machines",
+		Intake: intake.WithFiles(intake.Plain(fields, "reviews down or across, each with a name, a rating and a text; or "+
+			"the source of a page that says them to machines",
 			"Name\tRating\tText\tDate\nIda B.\t5\tThe ring of Saturn, with my own eyes.\t2026-03-14\n"+
 				"Tom\t4.5\tCold feet, warm heart.\t2026-02-28"), savedPages),
 		Fresh: fresh,

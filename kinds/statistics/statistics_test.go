@@ -272,7 +272,8 @@ func TestPaste(t *testing.T) {
 	if want := "Glass||14500|kg|2026-10-31, Gifts|€|12000||, Clear||97|%|, Hills||||"; strings.Join(got, ", ") != want {
 		t.Errorf("read is %s, want %s", strings.Join(got, ", "), want)
 	}
-	if said := fmt.Sprint(reading.Asked()); !strings.Contains(said, "cell/5/2") || !strings.Contains(said, "role/How much") {
+	if said := fmt.Sprint(reading.Asked()); !strings.Contains(said, "cell/5/2") ||
+		!strings.Contains(said, "role/How much") {
 		t.Errorf("the problems are %s", said)
 	}
 }

@@ -14,7 +14,8 @@ var names = []string{"Ida Brandt", "Tomasz Wilk", "Noor Haddad", "Jun Ogawa", "E
 	"Änne Öhlmann", "Zoë Śliwa", "Bo Ek", "Ana-Lucía Prat", "Per Ås"}
 
 // words are names of things in no language.
-var words = []string{"Alba", "Borea", "Cirro", "Dusk", "Ember", "Fjell", "Grano", "Halo", "Isla", "Juno", "Kairo", "Lumen"}
+var words = []string{"Alba", "Borea", "Cirro", "Dusk", "Ember", "Fjell", "Grano", "Halo", "Isla", "Juno", "Kairo",
+	"Lumen"}
 
 func pick(r *rand.Rand, from []string, n int) []string {
 	var out []string

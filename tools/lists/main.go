@@ -1,4 +1,5 @@
-// Lists makes lists as clients send them, with the faults that such lists have, and what each cell must become: it knows
+// Lists makes lists as clients send them, with the faults that such lists have, and what each cell must become: it
+// knows
 // that from what it made the list of, and uses no reader. Usage: lists > kinds/testdata/lists/generated.txt
 package main
 
@@ -60,8 +61,8 @@ const (
 	spaced
 )
 
-var faults = []fault{sound, noteAbove, turned, noteBelow, blankColumn, unknownColumn, sound, brokenCell, blankRows, sumBelow,
-	turned, spaced, sound}
+var faults = []fault{sound, noteAbove, turned, noteBelow, blankColumn, unknownColumn, sound, brokenCell, blankRows,
+	sumBelow, turned, spaced, sound}
 
 // put writes the list with a fault in it, and what it must become.
 func (l list) put(out *bufio.Writer, r *rand.Rand, f fault) {

@@ -73,6 +73,44 @@ async function propose(name) {
   }
 }
 
+// take shows what is understood of a list that is dropped on the bench, or pasted beside the grid, next to what there
+// is.
+function take(list) {
+  const address = new URL(document.getElementById('paste-list').href);
+  const form = document.createElement('form');
+  Object.assign(form, { method: 'post', enctype: 'multipart/form-data', action: address.pathname, hidden: true });
+  const field = (name, value) => {
+    const input = document.createElement('input');
+    Object.assign(input, { type: 'hidden', name, value });
+    form.append(input);
+  };
+  for (const [name, value] of address.searchParams) field(name, value);
+  if (list.files?.length) {
+    const input = document.createElement('input');
+    Object.assign(input, { type: 'file', name: 'file' });
+    input.files = list.files;
+    form.append(input);
+  } else {
+    field('text', list.getData('text/plain'));
+  }
+  document.body.append(form);
+  desk.settled().then(() => form.submit());
+}
+const hasFiles = ({ dataTransfer }) => dataTransfer?.types.includes('Files');
+document.addEventListener('dragover', (event) => {
+  if (hasFiles(event)) event.preventDefault();
+});
+document.addEventListener('drop', (event) => {
+  if (!hasFiles(event)) return;
+  event.preventDefault();
+  take(event.dataTransfer);
+});
+document.addEventListener('paste', (event) => {
+  if (event.defaultPrevented || event.target.closest('input, textarea, select, .ledger-scroll')) return;
+  const { clipboardData } = event;
+  if (clipboardData.files.length || clipboardData.getData('text/plain').includes('\n')) take(clipboardData);
+});
+
 document.addEventListener('click', (event) => {
   const hit = (selector) => event.target.closest(selector);
   let button;

@@ -1,0 +1,164 @@
+package web_test
+
+import (
+	"encoding/base64"
+	"os"
+	"path/filepath"
+	"strings"
+	"testing"
+
+	"github.com/chromedp/chromedp/kb"
+
+	"rubrel/testkit"
+)
+
+// dropped drops a list as a file on the bench.
+func dropped(b *testkit.Browser, name, text string) {
+	b.Await("document.querySelector('.cur') && document.readyState === 'complete'")
+	testkit.Eval[bool](b, `(() => {
+		const data = new DataTransfer();
+		data.items.add(new File([`+testkit.Quote(text)+`], `+testkit.Quote(name)+`, { type: 'text/csv' }));
+		const at = document.querySelector('#bench');
+		at.dispatchEvent(new DragEvent('drop', { dataTransfer: data, bubbles: true, cancelable: true }));
+		return true;
+	})()`)
+	b.Await("document.querySelector('.revision')")
+}
+
+// A list is taken in, and comes again: each time it is dropped, shown beside what is there, and taken, in two acts. One
+// step takes a revision back.
+func TestListComesAgain(t *testing.T) {
+	t.Parallel()
+	app := shared.Start(t)
+	b := testkit.Launch(t, 1280, 800)
+	b.Open(app.URL + "/sites/fennmoor/paste?kind=pricing")
+	b.Paste("#text", "Plan;Price a month;Phone\nSmall;9.50 €;no\nMiddle;19.50 €;yes\nLarge;29.50 €;yes\n")
+	b.Type("#name", "Berths")
+	b.Click("button[type=submit]")
+	b.Click("button[formaction$='/paste/make']")
+	b.Await("document.querySelector('.cur')")
+	shown(b, "fact/small/price:month:eur", "9.50")
+	for i, c := range []struct{ text, says, at, want string }{
+		{"Plan;Price a month;Phone\nSmall;10.50 €;no\nMiddle;19.50 €;yes\nLarge;31.50 €;yes\n", "2 changed",
+			"fact/small/price:month:eur", "10.50"},
+		{"Plan\tPrice a month\tPhone\nSmall\t10.50 €\tno\nMiddle\t19.50 €\tyes\nLarge\t31.50 €\tyes\nHuge\t49.00 €\tyes\n",
+			"1 new", "fact/huge/price:month:eur", "49.00"},
+		{"Plan;Price a month;Phone\nMiddle;19.50 €;yes\nLarge;31.50 €;yes\nHuge;49.00 €;no\n", "1 changed, 1 gone",
+			"fact/huge/feature:phone", "no"},
+		{"Plan;Price a month;Hotline\nMiddle;19.50 €;yes\nLarge;31.50 €;yes\nHuge;49.00 €;no\n", "1 changed",
+			"item/features/phone/name", "Hotline"},
+		{"Plan;Price a month (EUR);Price a month (CHF);Hotline\nMiddle;19.50;20.50;yes\nLarge;31.50;33.00;yes\n" +
+			"Huge;49.00;51.00;no\n", "1 new", "fact/huge/price:month:chf", "51.00"},
+	} {
+		dropped(b, "prices.csv", c.text)
+		if got := b.Text("document.querySelector('#revision .ghost').textContent"); got != c.says {
+			t.Errorf("list %d says %q, want %q", i+2, got, c.says)
+		}
+		if i == 0 {
+			b.CheckAccessibility("a list beside what is there")
+		}
+		b.Click("button[formaction$='/paste/take']")
+		b.Await("document.querySelector('.cur')")
+		shown(b, c.at, c.want)
+	}
+	b.Click("#col-huge")
+	b.Chord("z", "Control")
+	b.Await("!document.querySelector('[data-at=\"fact/huge/price:month:chf\"]')")
+	shown(b, "fact/huge/price:month:eur", "49.00")
+}
+
+// What is left out stays, and a designer's own words are kept; by keyboard alone.
+func TestListComesAgainByKeyboard(t *testing.T) {
+	t.Parallel()
+	app := shared.Start(t)
+	b := testkit.Launch(t, 1280, 800)
+	b.Open(app.URL + "/sites/fennmoor/paste?kind=team")
+	b.Paste("#text", "Name;Position\nIda Brandt;Head\nBo Ek;Helper\n")
+	b.Press(kb.Tab, kb.Tab, kb.Tab, kb.Tab)
+	b.Click("button[type=submit]")
+	b.Click("button[formaction$='/paste/make']")
+	b.Await("document.querySelector('.cur')")
+	b.Click(cell("fact/bo-ek/position"))
+	b.Press("Boat builder", kb.Enter)
+	shown(b, "fact/bo-ek/position", "Boat builder")
+	testkit.Eval[bool](b, "document.getElementById('paste-list').focus() ?? true")
+	b.Press(kb.Enter)
+	b.Await("document.getElementById('text') && document.getElementById('into').value !== ''")
+	b.Paste("#text", "Name;Position\nIda Brandt;Director\nBo Ek;Helper\nMara Quist;Helper\n")
+	testkit.Eval[bool](b, "document.querySelector('button[type=submit]').focus() ?? true")
+	b.Press(kb.Enter)
+	b.Await("document.querySelector('.revision')")
+	if got := b.Text("[...document.querySelectorAll('.differences tbody tr')].map((r) => r.querySelector('label')" +
+		".textContent + (r.querySelector('[type=checkbox]').checked ? '+' : '-')).join(' ')"); got !=
+		"changed+ said otherwise here- new+" {
+		t.Errorf("the differences are %q", got)
+	}
+	testkit.Eval[bool](b, "document.getElementById('take-2').focus() ?? true")
+	b.Press(" ")
+	testkit.Eval[bool](b, "document.querySelector(`button[formaction$='/paste/take']`).focus() ?? true")
+	b.Press(kb.Enter)
+	b.Await("document.querySelector('.cur')")
+	shown(b, "fact/ida-brandt/position", "Director")
+	shown(b, "fact/bo-ek/position", "Boat builder")
+	b.Await("!document.querySelector('#col-mara-quist')")
+}
+
+// A workbook is read, its sheets are chosen among, and what is chosen holds.
+func TestWorkbookOnThePasteScreen(t *testing.T) {
+	t.Parallel()
+	file, err := os.ReadFile(filepath.Join("..", "formats", "sheets", "testdata", "xlsx.xlsx"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	app := shared.Start(t)
+	b := testkit.Launch(t, 1280, 800)
+	b.Open(app.URL + "/sites/fennmoor/paste?kind=pricing")
+	testkit.Eval[bool](b, `(() => {
+		const data = new DataTransfer();
+		const bytes = Uint8Array.from(atob(`+testkit.Quote(base64.StdEncoding.EncodeToString(file))+`),
+			(c) => c.charCodeAt(0));
+		data.items.add(new File([bytes], 'prices.xlsx'));
+		document.getElementById('file').files = data.files;
+		return true;
+	})()`)
+	b.Click("button[type=submit]")
+	b.Await("document.querySelector('.mapping') && document.getElementById('sheet')")
+	heads := "[...document.querySelectorAll('.mapping thead .record')].map(e => e.textContent).join('|')"
+	if got := b.Text(heads); got != `Small|Größe "L", 2 m` {
+		t.Errorf("the plans are %s", got)
+	}
+	testkit.Eval[bool](b, `(() => {
+		const select = document.getElementById('sheet');
+		select.value = '1';
+		return select.dispatchEvent(new Event('change', { bubbles: true }));
+	})()`)
+	b.Await("document.getElementById('sheet')?.value === '1' && " +
+		"document.querySelector('.mapping').textContent.includes('Tonnes')")
+}
+
+// A rectangle with a wrong currency leaves its cell as it was; the text stays with the reason beside it, and
+// corrected it is taken.
+func TestWrongCurrencyOnTheGrid(t *testing.T) {
+	t.Parallel()
+	app := shared.Start(t)
+	b := testkit.Launch(t, 1280, 800)
+	b.Open(app.URL + "/sites/fennmoor/blocks/memberships/")
+	b.Await("document.querySelector('.cur')")
+	at := "fact/dusk/price:month:eur"
+	was := b.Text("document.querySelector('" + cell(at) + "').dataset.text")
+	b.Click(cell(at))
+	b.Paste("", "CHF 139.00\t€21.50")
+	b.Await("document.querySelector('" + cell(at) + "').classList.contains('fault')")
+	shown(b, "fact/meridian/price:month:eur", "21.50")
+	if got := b.Text("document.querySelector('" + cell(at) + "').dataset.text"); got != was {
+		t.Errorf("the cell says %s", got)
+	}
+	b.Click(cell(at))
+	b.Press(kb.Enter)
+	got := b.Text("document.getElementById('editor').value + document.getElementById('editor-why').textContent")
+	if !strings.Contains(got, "CHF 139.00") || !strings.Contains(got, "this row is in EUR") {
+		t.Errorf("the editor says %q", got)
+	}
+	b.Press("139", kb.Enter)
+	shown(b, at, "139")
+}
