@@ -448,6 +448,12 @@ func (c *comparison) fact(record kind.Record, text string, old, now, before kind
 		Where: kind.Text(record.Facts, c.old.Kind.Fields[0].Name) + " · " + c.heading(field, key),
 		apply: func(m *merger) { m.setFact(record.ID, text, now) }}
 	switch {
+	case old == nil:
+		d.Sort = New
+	case now == nil:
+		d.Sort = Gone
+	}
+	switch {
 	case c.base == nil:
 		d.Left = now == nil // the list may never have said it
 	case same(before, now):
