@@ -31,7 +31,7 @@ func entering(t *testing.T) []render.File {
 // Cards come in when they are seen and not before, one after the other, and the page around does not move by it. After
 // that they move on hover as they should.
 func TestEntrance(t *testing.T) {
-	b := testkit.Launch(t, 1200, 300)
+	b := testkit.Launch(t, 1200, 240)
 	b.Open(serveFiles(t, entering(t)))
 	b.Near(".rb-card")
 	b.Await("document.querySelectorAll('[data-sight=rise]').length === 3")
@@ -62,7 +62,7 @@ func TestEntranceIsNeverInTheWay(t *testing.T) {
 	address := serveFiles(t, entering(t))
 	still := "[...document.querySelectorAll('.rb-card')].every((e) => getComputedStyle(e).opacity === '1' && " +
 		"getComputedStyle(e).translate === 'none')"
-	b := testkit.Launch(t, 1200, 300)
+	b := testkit.Launch(t, 1200, 240)
 	b.Script(false)
 	b.Open(address)
 	if !testkit.Eval[bool](b, still) {

@@ -83,6 +83,7 @@ type pageView struct {
 	Heading                                  string   // the title with the hyphens that it needs
 	Script                                   string   // the path of the script file, "" for none
 	Preloads                                 []string // paths of fonts that the first screen needs
+	Reserve                                  string   // the path of the style by which the page keeps its own lines: see reserve
 	Data                                     template.JS
 	Head                                     bool
 	Bands                                    []bandView
@@ -288,6 +289,14 @@ func (d *dressed) page(name string, page document.Page) ([]File, error) {
 	if err == nil {
 		view.Preloads, err = d.preloads(page, view, pieces)
 	}
+	var reserve []byte
+	if err == nil {
+		reserve, err = d.reserve(view)
+	}
+	if len(reserve) > 0 {
+		view.Reserve = hashed("head", "css", reserve)
+		files = append(files, File{Path: view.Reserve, Type: "text/css; charset=utf-8", Bytes: reserve})
+	}
 	if err != nil {
 		return nil, fmt.Errorf("render page %s: %w", name, err)
 	}
@@ -336,12 +345,8 @@ func (d *dressed) besides(name string, pieces []piece, view *pageView) ([]File, 
 		enters = enters || p.enters
 		pictures = append(pictures, p.pictures...)
 	}
-	reserved, err := d.reserve(*view)
-	if err != nil {
-		return nil, err
-	}
 	house := d.houseCSS() + picturesCSS(d.site, pictures, document.Picture.Path) + entranceSheet(enters) +
-		"@layer rubrel.form{" + pageStyle + reserved + d.further + "}"
+		"@layer rubrel.form{" + pageStyle + d.further + "}"
 	css, err := short(fontsCSS(d.faces, d.fallbacks, fontPath) + rooted(house, d.rootClass()) + formsCSS(pieces) +
 		withFallbacks(own.String(), d.fallbacks))
 	if err != nil {

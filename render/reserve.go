@@ -14,6 +14,7 @@ const (
 	titleLeast, titleMost    = 32, 48
 	titleShare               = 6 // of the page's width, in percent, between those two
 	narrowestPage, pageSteps = 280, 4
+	widestPage               = titleMost * 100 / titleShare // from which on nothing changes
 )
 
 // pageStyle is page.css with its measures.
@@ -34,13 +35,13 @@ type headWords struct {
 // reserve is the style by which a page's title and introduction keep their lines while a stand-in holds the place of
 // their fonts. They keep the room of the lines that they take; and where they fit so barely that they would take one
 // more in a stand-in, they have less room and take it in their own font too.
-func (d *dressed) reserve(view pageView) (string, error) {
+func (d *dressed) reserve(view pageView) ([]byte, error) {
 	if !view.Head {
-		return "", nil
+		return nil, nil
 	}
 	book, err := d.dress.Book()
 	if err != nil {
-		return "", err
+		return nil, err
 	}
 	padding := 2 * d.pixels("space-4", headMeasure)
 	var out strings.Builder
@@ -57,11 +58,11 @@ func (d *dressed) reserve(view pageView) (string, error) {
 			continue
 		}
 		said := ""
-		for page := headMeasure; page >= narrowestPage; page -= pageSteps {
-			rule := words.rule(book, face, float64(page), float64(page)-padding)
+		for page := widestPage; page >= narrowestPage; page -= pageSteps {
+			rule := words.rule(book, face, float64(page), min(headMeasure, float64(page)-padding))
 			if rule != said {
 				query := fmt.Sprintf("(width < %dpx)", page+pageSteps)
-				if page == headMeasure {
+				if page == widestPage {
 					query = "(width > 0px)"
 				}
 				fmt.Fprintf(&out, "@container %s{.rb-head .%s{%s}}", query, words.class, rule)
@@ -69,7 +70,7 @@ func (d *dressed) reserve(view pageView) (string, error) {
 			}
 		}
 	}
-	return out.String(), nil
+	return []byte(out.String()), nil
 }
 
 // rule is how the words stand in their room, in CSS px, on a page of a width.

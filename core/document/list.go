@@ -5,9 +5,11 @@ import (
 	"maps"
 	"reflect"
 	"slices"
+	"strings"
 
 	"rubrel/core/kind"
 	"rubrel/core/patch"
+	"rubrel/core/text"
 )
 
 // List is the list that a set was read from last: what it said, and what was answered about it. The zero value is none.
@@ -32,14 +34,17 @@ func (l List) tree() any {
 	}
 	answers := map[string]any{}
 	for _, id := range slices.Sorted(maps.Keys(l.Answers)) {
-		if len(answers) < mostAnswers && len(id) <= mostAnswer && len(l.Answers[id]) <= mostAnswer {
-			answers[id] = l.Answers[id]
+		said := l.Answers[id]
+		fits := len(answers) < mostAnswers && len(id) <= mostAnswer && len(said) <= mostAnswer
+		if fits && text.IsClean(id) && text.IsClean(said) {
+			answers[id] = said
 		}
 	}
-	if len(l.Text) > MostListText {
-		l.Text = ""
+	held, err := text.Clean(strings.TrimPrefix(l.Text, "\ufeff"))
+	if err != nil || len(held) > MostListText {
+		held = ""
 	}
-	return map[string]any{"text": l.Text, "answers": answers}
+	return map[string]any{"text": held, "answers": answers}
 }
 
 func (d *decoder) list(c child) (l List) {
