@@ -195,8 +195,10 @@ func (p plain) byCells(l *kind.Line, texts []string) []kind.Guess {
 			Reason: "it has no heading, and its cells are texts"}}
 	}
 	for _, f := range p.fields[1:] {
-		_, link := f.Type.(kind.LinkType)
-		if l.Label() != "" && f.Split == nil && !(link && areAddresses(texts)) {
+		if _, link := f.Type.(kind.LinkType); link && !areAddresses(texts) {
+			continue // nearly any text is a place on some site
+		}
+		if l.Label() != "" && f.Split == nil && !areAddresses(texts) {
 			continue // an unknown heading is left out, visibly; but numbers with their units are what such lists are about
 		}
 		if isPlainText(f.Type) || f.Each != nil || holding(f, texts)*2 <= len(texts) {
@@ -215,10 +217,11 @@ func (p plain) byCells(l *kind.Line, texts []string) []kind.Guess {
 	return guesses
 }
 
-// areAddresses reports whether texts are plainly addresses: of the web, or of a place on the site.
+// areAddresses reports whether texts are plainly addresses: of the web, of a place on the site, or of e-mail.
 func areAddresses(texts []string) bool {
 	return !slices.ContainsFunc(texts, func(text string) bool {
-		return !kind.IsWebAddress(text) && !strings.HasPrefix(text, "/") && !strings.HasPrefix(text, "#")
+		return !kind.IsWebAddress(text) && !strings.HasPrefix(text, "/") && !strings.HasPrefix(text, "#") &&
+			!strings.Contains(text, "@")
 	})
 }
 

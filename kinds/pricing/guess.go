@@ -27,7 +27,7 @@ var fillers = []string{"per", "a", "an", "the", "in", "pro", "je", "im", "par", 
 // readHeading takes a heading apart.
 func readHeading(label string) priceHeading {
 	var h priceHeading
-	rest := " " + strings.ToLower(label) + " "
+	rest := " " + strings.ToLower(strings.ReplaceAll(label, "_", " ")) + " "
 	for _, known := range periodLabels() {
 		if h.period == "" && strings.Contains(rest, known.text) {
 			h.period, rest = known.id, strings.Replace(rest, known.text, " ", 1)
@@ -38,7 +38,7 @@ func readHeading(label string) priceHeading {
 		bare := strings.Trim(word, ".-")
 		id, isPeriod := periodIn(word)
 		switch {
-		case slices.Contains(fillers, bare), bare == "":
+		case slices.Contains(fillers, bare), bare == "", bare == "1":
 		case isPeriod:
 			if h.period == "" {
 				h.period = id
@@ -134,6 +134,9 @@ func guess(l *kind.Line, first bool) []kind.Guess {
 	case e.marks*2 >= e.filled, e.money == e.filled:
 		feature.Speaks = 2
 	}
+	if isNumbering(l.Label(), texts) {
+		return []kind.Guess{{Role: kind.SkipRole, Confidence: kind.Likely, Reason: "it numbers the plans"}}
+	}
 	if prices := guessPrice(l, e, h); len(prices) > 0 {
 		return prices
 	}
@@ -210,6 +213,18 @@ func guessPrice(l *kind.Line, e evidence, h priceHeading) []kind.Guess {
 		}
 	}
 	return append(guesses, kind.Guess{Role: featureRole, Confidence: kind.Weak})
+}
+
+// numberings head a line that only numbers the records: common practice of lists and of exports.
+var numberings = []string{"id", "nr", "no", "num", "#", "pos", "key", "sku", "lfd"}
+
+// isNumbering reports whether a line only numbers the records.
+func isNumbering(label string, texts []string) bool {
+	words := strings.FieldsFunc(strings.ToLower(label), func(r rune) bool { return strings.ContainsRune(" _.-", r) })
+	if len(words) == 0 || !slices.Contains(numberings, words[len(words)-1]) {
+		return false
+	}
+	return !slices.ContainsFunc(texts, func(text string) bool { return strings.Trim(text, "0123456789") != "" })
 }
 
 // lineFields are the fields that a line can be by its heading: prices and features have roles of their own.

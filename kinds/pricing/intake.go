@@ -324,6 +324,9 @@ func currencyOf(lines []*kind.Line) string {
 
 // currencyIn finds a code or sign in a heading: "Monthly (EUR)".
 func currencyIn(label string) string {
+	if strings.Contains(label, "_") { // of an export: monthly_usd
+		label = strings.ToUpper(strings.ReplaceAll(label, "_", " "))
+	}
 	for _, word := range strings.FieldsFunc(label, func(r rune) bool { return strings.ContainsRune(" ()[],:/", r) }) {
 		if c, err := money.CurrencyByCode(word); err == nil {
 			return c.Code
