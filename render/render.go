@@ -83,7 +83,7 @@ type pageView struct {
 	Heading                                  string   // the title with the hyphens that it needs
 	Script                                   string   // the path of the script file, "" for none
 	Preloads                                 []string // paths of fonts that the first screen needs
-	Reserve                                  string   // the path of the style by which the page keeps its own lines: see reserve
+	Reserve                                  string   // the path of the style that keeps the page's own lines
 	Data                                     template.JS
 	Head                                     bool
 	Bands                                    []bandView
