@@ -100,6 +100,10 @@ func TestMatchIsCorrected(t *testing.T) {
 	if v := intake.Compare(set, &set, r, nil); v.String() != "1 changed" {
 		t.Errorf("matched by likeness: %s %v", v, v.Differences)
 	}
+	other := readText(t, k, "Name;Position\nIda Brandt;Leitung\nMara Quist;Helfer\n")
+	if v := intake.Compare(set, &set, other, nil); v.String() != "1 new, 1 gone" {
+		t.Errorf("two people who do the same are taken for one: %s %v", v, v.Differences)
+	}
 	v := intake.Compare(set, &set, r, map[string]string{r.Set.Records[0].ID: ""})
 	if v.String() != "1 new, 1 gone" {
 		t.Errorf("corrected: %s %v", v, v.Differences)

@@ -76,7 +76,10 @@ func (d *dressed) reserve(view pageView) ([]byte, error) {
 // rule is how the words stand in their room, in CSS px, on a page of a width.
 func (w headWords) rule(book *typeset.Book, face *typeset.Face, page, room float64) string {
 	style := typeset.Style{Face: face, Size: w.size(page)}
-	lines, _ := book.Lines(style, w.text, room)
+	lines, known := book.Lines(style, w.text, room)
+	if !known {
+		return "" // what another font writes is not measured
+	}
 	more, _ := book.Lines(style, w.text, room*(1-w.slack))
 	if len(more) > len(lines) {
 		return fmt.Sprintf("min-height:%dlh;padding-inline:%g%%", len(more), 100*w.slack/2)

@@ -1,5 +1,5 @@
 // Reduces Unicode CLDR to the words by which lists say periods, yes and no: of each language the names of periods in all
-// their forms, and its words for yes and no. A word that means two of them somewhere is left out.
+// their forms, where a word that means two of them somewhere is left out; and its words for yes and no.
 // Usage: node words.mjs NODE_MODULES periods > kinds/pricing/periods.json
 //        node words.mjs NODE_MODULES answers > core/kind/answers.json
 import fs from 'node:fs';
@@ -9,17 +9,21 @@ const languages = 'en de fr es it pt nl sv da nb fi pl cs sk sl hr hu ro bg el r
 const read = (pack, locale, file) =>
   JSON.parse(fs.readFileSync(path.join(modules, pack, 'main', locale, file))).main[locale];
 const out = {};
+const answers = {};
+// What CLDR spells without the letter that the language has: common practice.
+const more = { tr: { yes: [], no: ['hayır'] } };
+const isLetter = (word) => word.length < 2 && !/\p{Script=Han}/u.test(word);
 const add = (meaning, text) => {
   const word = text.replace(/\{0\}/g, '').replace(/[\u200e\u200f]/g, '').trim().toLowerCase();
-  const short = word.length < 2 && !/\p{Script=Han}/u.test(word);
-  if (!word || /\s/.test(word) || short) return;
+  if (!word || /\s/.test(word) || isLetter(word)) return;
   (out[meaning] ??= new Set()).add(word);
 };
 for (const locale of languages) {
   if (what === 'answers') {
     const { yesstr, nostr } = read('cldr-misc-full', locale, 'posix.json').posix.messages;
-    for (const word of yesstr.split(':')) add('yes', word);
-    for (const word of nostr.split(':')) add('no', word);
+    const words = (text) => text.split(':').map((word) => word.toLocaleLowerCase(locale)).filter((word) => !isLetter(word));
+    const { yes, no } = more[locale] ?? { yes: [], no: [] };
+    answers[locale] = { yes: [...words(yesstr), ...yes], no: [...words(nostr), ...no] };
     continue;
   }
   const { fields } = read('cldr-dates-full', locale, 'dateFields.json').dates;
@@ -30,6 +34,10 @@ for (const locale of languages) {
       for (const [form, text] of Object.entries(forms[`duration-${period}`] ?? {}))
         if (form === 'displayName' || form.includes('count')) add(period, text);
   }
+}
+if (what === 'answers') {
+  console.log(JSON.stringify(answers, null, 1));
+  process.exit();
 }
 const meanings = Object.keys(out);
 const twice = (word) => meanings.filter((m) => out[m].has(word)).length > 1;

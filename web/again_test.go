@@ -136,6 +136,18 @@ func TestWorkbookOnThePasteScreen(t *testing.T) {
 		"document.querySelector('.mapping').textContent.includes('Tonnes')")
 }
 
+// A rectangle of another list is read on the paste screen, in place.
+func TestOtherListOnTheGrid(t *testing.T) {
+	t.Parallel()
+	app := shared.Start(t)
+	b := testkit.Launch(t, 1280, 800)
+	b.Open(app.URL + "/sites/fennmoor/blocks/memberships/")
+	b.Await("document.querySelector('.cur')")
+	b.Click(cell("fact/dusk/title"))
+	b.Paste("", "title\tDusk\tNovum\nnote\tone\ttwo\nColour of the door\tred\tblue\n")
+	b.Await("document.querySelector('.revision') && document.querySelector('.mapping').textContent.includes('Novum')")
+}
+
 // A rectangle with a wrong currency leaves its cell as it was; the text stays with the reason beside it, and
 // corrected it is taken.
 func TestWrongCurrencyOnTheGrid(t *testing.T) {

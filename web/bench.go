@@ -201,6 +201,8 @@ func (s *Server) sendLive(w http.ResponseWriter, r *http.Request, l *store.Loade
 		return
 	}
 	view.Said, view.Drawing.Refused = said, refused
+	var other *ledger.OtherListError
+	view.Drawing.OtherList = errors.As(failure, &other)
 	status := http.StatusOK
 	if failure != nil {
 		status, view.Said = explain(failure)
@@ -393,6 +395,10 @@ func (s *Server) readPaste(site *document.Site, block *document.Block, r *http.R
 		return act{}, err
 	}
 	pasted, err := grid.Paste(site, block, r.FormValue("at"), table.Rows)
+	var other *ledger.OtherListError
+	if errors.As(err, &other) {
+		return act{}, err
+	}
 	if err != nil {
 		return act{}, faulted(err)
 	}

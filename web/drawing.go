@@ -24,6 +24,7 @@ type drawing struct {
 	Rows       map[string]template.HTML `json:"rows,omitempty"`
 	Cells      []cellDrawing            `json:"cells,omitempty"`
 	Refused    []ledger.Refusal         `json:"refused,omitempty"` // the texts that cells did not take
+	OtherList  bool                     `json:"otherList,omitempty"`
 }
 
 type cellDrawing struct {

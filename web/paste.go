@@ -252,7 +252,7 @@ func (s *Server) sheetsOf(r *http.Request, site *document.Site, k *kind.Kind, so
 		if err != nil {
 			return p, err
 		}
-		table.Separator = ""
+		table.Separator, table.Pointed = "", true
 		p.Sheets = append(p.Sheets, sheets.Sheet{Name: sheet.Name, Table: table})
 	}
 	return p, nil
@@ -280,7 +280,7 @@ func (v *pasteView) choose(r *http.Request, from pasted) (kind.Table, string, er
 		texts = append(texts, sheetText{sheet.Name, string(text)})
 		v.Sheets = append(v.Sheets, sheet.Name)
 	}
-	if len(texts) > 1 {
+	if from.Sheets[chosen].Table.Separator == "" {
 		book, err := json.Marshal(texts)
 		if err != nil {
 			return kind.Table{}, "", err

@@ -16,6 +16,7 @@ import (
 	"github.com/go-chi/chi/v5"
 
 	"rubrel/core/document"
+	"rubrel/core/ledger"
 	"rubrel/core/look"
 	"rubrel/store"
 )
@@ -162,7 +163,10 @@ func explain(err error) (status int, message string) {
 	var clash *document.Clash
 	var stands *document.Stands
 	var bad *badRequest
+	var other *ledger.OtherListError
 	switch {
+	case errors.As(err, &other):
+		return http.StatusUnprocessableEntity, sentence(other.Error())
 	case errors.Is(err, store.ErrNotFound):
 		return http.StatusNotFound, "There is nothing at this address. It may have been removed; the list of sites has " +
 			"what there is."

@@ -24,7 +24,7 @@ type readAnswer struct {
 }
 
 // readCommand prints what is understood of lists, a JSON object each: the set, what is asked, and what went nowhere.
-func readCommand(_ context.Context, arguments []string, out io.Writer) error {
+func readCommand(ctx context.Context, arguments []string, out io.Writer) error {
 	named := map[string]string{"--kind": "pricing", "--language": ""}
 	var files []string
 	for i := 0; i < len(arguments); i++ {
@@ -43,7 +43,7 @@ func readCommand(_ context.Context, arguments []string, out io.Writer) error {
 	encoder.SetEscapeHTML(false)
 	encoder.SetIndent("", "  ")
 	for _, file := range files {
-		answer, err := readList(k, file, named["--language"])
+		answer, err := readList(ctx, k, file, named["--language"])
 		if err != nil {
 			return fmt.Errorf("%s: %w", file, err)
 		}
@@ -54,13 +54,13 @@ func readCommand(_ context.Context, arguments []string, out io.Writer) error {
 	return nil
 }
 
-func readList(k *kind.Kind, file, language string) (readAnswer, error) {
+func readList(ctx context.Context, k *kind.Kind, file, language string) (readAnswer, error) {
 	answer := readAnswer{File: file, Asked: []intake.Question{}, Left: []intake.Leftover{}}
 	source, err := os.ReadFile(file)
 	if err != nil {
 		return answer, err
 	}
-	opened, err := lists.Open(k, source, func(name string, _ []byte) (string, error) {
+	opened, err := lists.Open(ctx, k, source, func(name string, _ []byte) (string, error) {
 		return "", &kind.PictureError{Problem: "a picture is taken into a site, and there is none here"}
 	})
 	if err != nil {

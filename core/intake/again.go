@@ -119,10 +119,14 @@ func align(from, to kind.Set, said map[string]string) alignment {
 	return a
 }
 
-// leastLikeness is from which likeness, of 1, two records of different names are taken for one.
-const leastLikeness = 0.5
+// Two records of different names are taken for one from a likeness, of 1, and a number of facts that are the same; of
+// which one is enough where their names share a word. Two people who do the same are not one.
+const (
+	leastLikeness = 0.5
+	leastSame     = 2
+)
 
-// likeness is the share of the facts of two records that are the same.
+// likeness is the share of the facts of two records that are the same; 0 where these are too few to tell.
 func (a alignment) likeness(from kind.Set, r, other kind.Record) float64 {
 	name := from.Kind.Fields[0].Name
 	same, all := 0, 0
@@ -138,10 +142,18 @@ func (a alignment) likeness(from kind.Set, r, other kind.Record) float64 {
 			}
 		}
 	}
-	if all == 0 {
+	if same == 0 || same < leastSame && !shareWord(kind.Text(r.Facts, name), kind.Text(other.Facts, name)) {
 		return 0
 	}
 	return float64(same) / float64(all)
+}
+
+// shareWord reports whether two names have a word in common.
+func shareWord(a, b string) bool {
+	words := strings.Fields(strings.ToLower(a))
+	return slices.ContainsFunc(strings.Fields(strings.ToLower(b)), func(word string) bool {
+		return slices.Contains(words, word)
+	})
 }
 
 // alignItems finds the items of an axis: by their labels, by all else that they say, and by how records stand to them.
@@ -406,16 +418,10 @@ func (c *comparison) facts(fresh, old kind.Record) {
 	}
 	if c.covers(FeaturedRole) && fresh.Featured != old.Featured {
 		c.add(Difference{Key: "featured/" + old.ID, Sort: Changed, Where: kind.Text(old.Facts,
-			c.old.Kind.Fields[0].Name) + " · featured", Old: yesOrNo(old.Featured), New: yesOrNo(fresh.Featured),
+			c.old.Kind.Fields[0].Name) + " · featured", Old: kind.Inclusion{Has: old.Featured}.String(),
+			New:   kind.Inclusion{Has: fresh.Featured}.String(),
 			apply: func(m *merger) { m.feature(old.ID, fresh.Featured) }})
 	}
-}
-
-func yesOrNo(on bool) string {
-	if on {
-		return "yes"
-	}
-	return "no"
 }
 
 // inOrder are the keys that hold, in the order of the fields.

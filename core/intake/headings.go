@@ -58,6 +58,17 @@ func spellings(label string) []string {
 	return all
 }
 
+// unitOf is what a heading's numbers are in: "Value (kg)", "Wert in kg"; "" where it does not say.
+func unitOf(label string) string {
+	if found := bracketPattern.FindString(label); found != "" {
+		return strings.Trim(strings.TrimSpace(found), "()[]")
+	}
+	if found := inPattern.FindStringSubmatch(strings.TrimRight(strings.TrimSpace(label), ":*")); found != nil {
+		return found[2]
+	}
+	return ""
+}
+
 // The ranks of how well a heading names a field.
 const (
 	byWord  = iota + 1 // it begins or ends with a word for it

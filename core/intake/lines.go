@@ -166,6 +166,12 @@ func (r *reader) assign() {
 	if r.in.Weigh != nil {
 		r.in.Weigh(r.Lines)
 	}
+	for i, l := range r.Lines { // whatever the lines say beside each other
+		if said[ids[i]] {
+			role, _ := r.answer(ids[i])
+			l.Guess = kind.Guess{Role: role, Confidence: kind.Sure, Reason: saidReason}
+		}
+	}
 	r.roles, r.RoleIDs = nil, ids
 	r.contest(ids, said)
 	for i, l := range r.Lines {

@@ -48,8 +48,11 @@ const familyRole = "family name"
 // ofPeople reports whether the records are named as people are.
 func (p plain) ofPeople() bool { return slices.Contains(p.fields[0].Aliases, "person") }
 
-// joinNames puts the family names of people behind their given names.
-func joinNames(lines []*kind.Line, name string) {
+// familyFirst are the languages in which people are called by their family names first: common practice of each.
+var familyFirst = []string{"hu", "ja", "ko", "vi", "zh"}
+
+// joinNames puts the family names of people behind their given names, or before them as the language of a site has it.
+func joinNames(lines []*kind.Line, name, language string) {
 	var given, family *kind.Line
 	for _, l := range lines {
 		switch l.Role {
@@ -68,7 +71,11 @@ func joinNames(lines []*kind.Line, name string) {
 	}
 	for i, c := range family.Cells {
 		if c.Text != "" {
-			given.Cells[i].Text = strings.TrimSpace(given.Cells[i].Text + " " + c.Text)
+			names := []string{given.Cells[i].Text, c.Text}
+			if base, _, _ := strings.Cut(language, "-"); slices.Contains(familyFirst, base) {
+				slices.Reverse(names)
+			}
+			given.Cells[i].Text = strings.TrimSpace(strings.Join(names, " "))
 			family.Place(i, c.Text)
 		}
 	}
@@ -259,8 +266,11 @@ func (p plain) numbers(role string) bool {
 
 // readsNumbers reports whether a type's values are numbers with fractions.
 func readsNumbers(t kind.Type) bool {
-	_, number := t.(kind.NumberType)
-	return number
+	switch t.(type) {
+	case kind.NumberType, kind.SeriesType:
+		return true
+	}
+	return false
 }
 
 var digitFirst = regexp.MustCompile(`^[0-9]`)
@@ -360,12 +370,17 @@ func length(l *kind.Line) int {
 
 func (p plain) build(k *kind.Kind, lines []*kind.Line, s kind.IntakeSettings) kind.Set {
 	set := kind.Set{Kind: k, Axes: map[string][]kind.Item{}, Facts: map[string]kind.Value{}}
-	joinNames(lines, k.Fields[0].Name)
+	joinNames(lines, k.Fields[0].Name, s.Language)
 	records, columns := Records(k, lines)
 	set.Records = records
-	for _, l := range lines {
-		if l.Role != kind.SkipRole && l.Role != familyRole && l.Role != k.Fields[0].Name {
-			p.line(&set, l, columns, s)
+	// What a line of its own says comes before what is split off the cells of another.
+	for _, splits := range []bool{false, true} {
+		for _, l := range lines {
+			field, _ := k.FieldNamed(l.Role)
+			if l.Role != kind.SkipRole && l.Role != familyRole && l.Role != k.Fields[0].Name &&
+				(field.Split != nil) == splits {
+				p.line(&set, l, columns, s)
+			}
 		}
 	}
 	p.unmade(&set, lines, columns)
@@ -391,7 +406,7 @@ func (p plain) line(set *kind.Set, l *kind.Line, columns []int, s kind.IntakeSet
 		case l.Role == FeaturedRole && !set.Kind.CanFeature:
 			l.Leave(column, "no %s can be featured", set.Kind.One)
 		case l.Role == FeaturedRole:
-			set.Records[record].Featured = Feature(l, column, s.Cross)
+			set.Records[record].Featured = Feature(l, column, s)
 		case key != field.Name:
 			if value, err := parse(field, cell.Text, s); err != nil {
 				l.Refuse(column, "%v", err)
@@ -435,7 +450,13 @@ func (p plain) read(k *kind.Kind, l *kind.Line, column int, field kind.Field, fa
 	s kind.IntakeSettings) {
 	texts := map[string]string{field.Name: l.Cells[column].Text}
 	if field.Split != nil {
-		if split := field.Split(l.Cells[column].Text); split != nil {
+		split := field.Split(l.Cells[column].Text)
+		if unit := unitOf(l.Label()); unit != "" && len(split) == 1 { // a number alone, of what its heading says
+			if with := field.Split(l.Cells[column].Text + " " + unit); with != nil {
+				split = with
+			}
+		}
+		if split != nil {
 			texts = split
 		}
 	}
@@ -464,17 +485,20 @@ func (p plain) read(k *kind.Kind, l *kind.Line, column int, field kind.Field, fa
 	l.Place(column, values[field.Name].String()+said)
 }
 
-// parse reads a text by its field's type; a number by the mark before the list's fractions.
+// parse reads a text by its field's type; numbers by the mark before the list's fractions.
 func parse(f kind.Field, text string, s kind.IntakeSettings) (kind.Value, error) {
-	if readsNumbers(f.Type) && s.Decimal != 0 {
-		number := strings.TrimSpace(strings.TrimSuffix(strings.TrimSpace(text), "%"))
-		written, err := money.ReadWritten(number, money.Separators{Decimal: s.Decimal})
-		if err != nil {
-			return nil, err
+	if readsNumbers(f.Type) {
+		pattern := groupedPattern
+		if _, series := f.Type.(kind.SeriesType); series { // spaces part its numbers
+			pattern = numberPattern
 		}
-		if written.Currency == "" {
-			return f.Type.Parse(written.Amount.String())
-		}
+		text = pattern.ReplaceAllStringFunc(text, func(number string) string {
+			written, err := money.ReadWritten(number, Marks(number, s.Decimal))
+			if err != nil {
+				return number
+			}
+			return written.Amount.String()
+		})
 	}
 	value, err := f.Type.Parse(text)
 	if err != nil {

@@ -135,7 +135,7 @@ func (r *reader) fits(row int, cells []kind.PastedCell) bool {
 
 // isAlike reports whether a text is of the sort of others, where these are all numbers or all yes and no.
 func isAlike(text string, others []string) bool {
-	for _, sort := range []func(string) bool{kind.IsInclusionWord, isNumber} {
+	for _, sort := range []func(string) bool{kind.LooksLikeAnswer, isNumber} {
 		all := len(others) > 0
 		for _, other := range others {
 			all = all && sort(other)

@@ -50,7 +50,12 @@ func (r *Reading) Asked() []Question {
 func Read(k *kind.Kind, t kind.Table, o Options) *Reading {
 	r := &reader{in: k.Intake, options: o, Reading: &Reading{Kind: k}}
 	r.Settings.Language, r.Settings.Has = o.Language, o.Has
+	r.pointed = t.Pointed
 	sheet := r.shape(t)
+	if len(sheet.rows) == 0 { // every cell was answered away
+		r.Set = kind.Set{Kind: k, Axes: map[string][]kind.Item{}, Facts: map[string]kind.Value{}}
+		return r.Reading
+	}
 	r.arrange(sheet)
 	r.assign()
 	if again, ok := r.mendRagged(sheet); ok {
@@ -58,11 +63,7 @@ func Read(k *kind.Kind, t kind.Table, o Options) *Reading {
 		r.assign()
 	}
 	r.settle()
-	if len(r.Lines) > 0 {
-		r.Set = r.in.Build(k, r.Lines, r.Settings)
-	} else {
-		r.Set = kind.Set{Kind: k, Axes: map[string][]kind.Item{}, Facts: map[string]kind.Value{}}
-	}
+	r.Set = r.in.Build(k, r.Lines, r.Settings)
 	r.name()
 	r.account()
 	return r.Reading
@@ -72,6 +73,7 @@ type reader struct {
 	*Reading
 	in      *kind.Intake
 	options Options
+	pointed bool  // see kind.Table
 	bare    bool  // the list has no headings
 	ragged  []int // rows of the sheet with more cells than there are headings
 	roles   []Question
@@ -123,7 +125,10 @@ func (r *reader) account() {
 			c := &l.Cells[i]
 			switch {
 			case c.Fate == kind.Refused:
-				r.ask(Question{ID: cellID(*c), Line: c.Line, Column: c.Column, Text: c.Text, Why: c.Why})
+				// What was answered and is refused again is asked again; nothing said instead leaves the cell out.
+				said, answered := r.answer(cellID(*c))
+				r.Questions = append(r.Questions, Question{ID: cellID(*c), Line: c.Line, Column: c.Column, Text: c.Text,
+					Why: c.Why, Answered: answered && said == ""})
 			case c.Fate == kind.LeftOut:
 				r.leave(*c, c.Why)
 			case c.Fate == kind.Unread && c.Text != "":

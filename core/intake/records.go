@@ -2,10 +2,12 @@ package intake
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 
 	"rubrel/core/document"
 	"rubrel/core/kind"
+	"rubrel/core/money"
 )
 
 // Records makes a record for each column that has any text, named by the line that has the role of the kind's first
@@ -30,7 +32,7 @@ func Records(k *kind.Kind, lines []*kind.Line) (records []kind.Record, columns [
 		case !filled:
 			columns = append(columns, -1)
 			continue
-		case isTotal(title) && len(lines[0].Cells) > 2:
+		case isTotal(title) && isSum(lines, column):
 			leaveColumn(lines, column, "it is a sum of the others")
 			columns = append(columns, -1)
 			continue
@@ -66,13 +68,44 @@ func leaveColumn(lines []*kind.Line, column int, why string) {
 	}
 }
 
+// isSum reports whether a column is the sum of the others, or their average, in a line of numbers: a plan may well be
+// called "Total".
+func isSum(lines []*kind.Line, column int) bool {
+	for _, l := range lines {
+		own, ok := number(l.Cells[column].Text)
+		if !ok {
+			continue
+		}
+		sum, n := money.Decimal{}, int64(0)
+		for i, c := range l.Cells {
+			if value, ok := number(c.Text); ok && i != column {
+				sum, n = sum.Add(value), n+1
+			}
+		}
+		if n > 1 && (sum.Cmp(own) == 0 || sum.Cmp(own.Mul(money.NewDecimal(n, 0))) == 0) {
+			return true
+		}
+	}
+	return false
+}
+
+// number is the only number of a text.
+func number(text string) (money.Decimal, bool) {
+	found := slices.Collect(numbersIn(text))
+	if len(found) != 1 {
+		return money.Decimal{}, false
+	}
+	w, err := money.ReadWritten(found[0], money.Separators{})
+	return w.Amount, err == nil
+}
+
 // Feature reads whether a record is featured: yes or no in any of their usual words, and nothing else.
-func Feature(l *kind.Line, column int, cross kind.Cross) (on bool) {
-	on, ok := kind.YesNo(cross.Read(l.Cells[column].Text))
+func Feature(l *kind.Line, column int, s kind.IntakeSettings) (on bool) {
+	on, ok := kind.YesNo(s.Answer(l.Cells[column].Text))
 	if !ok {
 		l.Refuse(column, "“%s” is neither yes nor no", shorten(l.Cells[column].Text, 40))
 		return false
 	}
-	l.Place(column, map[bool]string{true: "yes", false: "no"}[on])
+	l.Place(column, kind.Inclusion{Has: on}.String())
 	return on
 }

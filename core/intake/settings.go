@@ -2,8 +2,10 @@ package intake
 
 import (
 	"cmp"
+	"iter"
+	"regexp"
+	"slices"
 	"strings"
-	"unicode"
 
 	"rubrel/core/kind"
 	"rubrel/core/money"
@@ -13,11 +15,7 @@ import (
 // means.
 func (r *reader) settle() {
 	r.Questions = append(r.Questions, r.roles...)
-	for i, q := range r.Questions {
-		if said, ok := r.answer(q.ID); ok && len(q.Choices) > 0 && q.offers(said) {
-			r.Questions[i].Answered = true
-		}
-	}
+	r.Settings.Shows = r.shows()
 	r.decimal()
 	if r.in.Currency != nil {
 		r.currency()
@@ -35,59 +33,91 @@ func (r *reader) decimal() {
 			continue
 		}
 		for _, c := range l.Cells {
-			texts = append(texts, c.Text)
-			if doubtful.Text == "" && oneMarkBeforeThree(c.Text) != 0 {
-				doubtful = c
+			for number := range numbersIn(c.Text) {
+				texts = append(texts, number)
+				if doubtful.Text == "" && oneMarkBeforeThree(number) != 0 {
+					doubtful = c
+				}
 			}
 		}
 	}
 	mark, mixed := DecimalMark(texts)
-	r.Settings.Decimal = mark
 	said, answered := r.answer(DecimalQuestion)
-	if doubtful.Text == "" && !answered || mark != 0 && !mixed && !answered {
+	answered = answered && (said == "." || said == ",")
+	if r.Settings.Decimal = mark; doubtful.Text == "" && !answered || mark != 0 && !answered {
 		return
 	}
-	doubt := oneMarkBeforeThree(doubtful.Text)
 	locale := money.LocaleFor(cmp.Or(r.language(), "en"))
-	if answered && (said == "." || said == ",") {
-		mark = rune(said[0])
-	} else if !mixed {
-		mark = locale.DecimalMark()
+	r.Settings.Decimal = locale.DecimalMark()
+	if r.pointed {
+		r.Settings.Decimal = '.'
 	}
-	r.Settings.Decimal = mark
-	if !answered && !mixed && r.language() != "" && doubt == locale.GroupMark() {
-		return // it groups digits, as the language has it
+	if answered {
+		r.Settings.Decimal = rune(said[0])
+	}
+	groups := r.language() != "" && oneMarkBeforeThree(firstDoubtful(doubtful.Text)) == locale.GroupMark()
+	if !answered && !mixed && !r.pointed && groups {
+		return // as the language has it
 	}
 	example := func(decimal rune) string {
-		w, err := money.ReadWritten(numberIn(doubtful.Text), money.Separators{Decimal: decimal})
+		number := firstDoubtful(doubtful.Text)
+		w, err := money.ReadWritten(number, money.Separators{Decimal: decimal})
 		if err != nil {
 			return ""
 		}
-		return doubtful.Text + " = " + w.Amount.String()
+		return number + " = " + w.Amount.String()
 	}
 	r.ask(Question{ID: DecimalQuestion, Line: doubtful.Line, Column: doubtful.Column, Text: doubtful.Text,
-		Why: "the mark may stand before a fraction, or between thousands", Taken: string(mark), Choices: []Choice{
-			{".", "a point stands before fractions", example('.')}, {",", "a comma does", example(',')}}})
+		Why: "the mark may stand before a fraction, or between thousands", Taken: string(r.Settings.Decimal),
+		Choices: []Choice{{".", "a point stands before fractions", example('.')}, {",", "a comma does", example(',')}}})
 }
 
-// language is that which the list shows, or the site's.
-func (r *reader) language() string {
+// shows is the language that the list shows; "" for none.
+func (r *reader) shows() string {
 	var rows [][]string
 	for _, l := range r.Lines {
 		rows = append(rows, append(l.Texts(), l.Label()))
 	}
-	return cmp.Or(GuessLanguage(rows), r.options.Language)
+	return GuessLanguage(rows)
 }
 
-// numberIn is a text from its first digit to its last.
-func numberIn(text string) string {
-	return strings.TrimFunc(text, func(r rune) bool { return !unicode.IsDigit(r) })
+// language is that which the list shows, or the site's.
+func (r *reader) language() string { return cmp.Or(r.Settings.Shows, r.options.Language) }
+
+// numberPattern is a number with the marks that may stand in it, and groupedPattern one with spaces between thousands,
+// too.
+var (
+	numberPattern  = regexp.MustCompile(`[0-9](?:[0-9.,'’\x{a0}\x{202f}]*[0-9])?`)
+	groupedPattern = regexp.MustCompile(`[0-9]{1,3}(?: [0-9]{3})+(?:[.,][0-9]+)?\b|` + numberPattern.String())
+)
+
+// numbersIn are the numbers of a text: of "4.50 to 10", two.
+func numbersIn(text string) iter.Seq[string] {
+	return slices.Values(groupedPattern.FindAllString(text, -1))
+}
+
+// firstDoubtful is the first number of a text of which the mark is in doubt; "" for none.
+func firstDoubtful(text string) string {
+	for number := range numbersIn(text) {
+		if oneMarkBeforeThree(number) != 0 {
+			return number
+		}
+	}
+	return ""
+}
+
+// Marks are those by which a text's numbers are read in a list with a mark before fractions: a number that leaves no
+// doubt is read by itself.
+func Marks(text string, decimal rune) money.Separators {
+	if firstDoubtful(text) == "" {
+		return money.Separators{}
+	}
+	return money.Separators{Decimal: decimal}
 }
 
 // oneMarkBeforeThree is the mark of a number that has a single one, before exactly three digits and after at most
-// three: 1.290. It is 0 for other texts.
-func oneMarkBeforeThree(text string) rune {
-	number := numberIn(text)
+// three: 1.290. It is 0 for other numbers.
+func oneMarkBeforeThree(number string) rune {
 	at := strings.IndexAny(number, ".,")
 	if at < 1 || at > 3 || number[0] == '0' || len(number) != at+4 ||
 		strings.Trim(number[:at]+number[at+1:], "0123456789") != "" {
@@ -98,12 +128,11 @@ func oneMarkBeforeThree(text string) rune {
 
 // DecimalMark finds the mark before fractions by those numbers that leave no doubt: one or two digits after the last
 // mark, or two kinds of mark. It is 0 where none does, and mixed where they disagree.
-func DecimalMark(texts []string) (mark rune, mixed bool) {
+func DecimalMark(numbers []string) (mark rune, mixed bool) {
 	points, commas := 0, 0
-	for _, text := range texts {
-		number := numberIn(text)
+	for _, number := range numbers {
 		at := strings.LastIndexAny(number, ".,")
-		if at < 0 || strings.Trim(number, "0123456789.,'’ \u00a0\u202f") != "" {
+		if at < 0 {
 			continue
 		}
 		both := strings.ContainsRune(number, '.') && strings.ContainsRune(number, ',')
@@ -130,7 +159,8 @@ func DecimalMark(texts []string) (mark rune, mixed bool) {
 func (r *reader) currency() {
 	r.Settings.Currency = r.in.Currency(r.Lines)
 	said, answered := r.answer(CurrencyQuestion)
-	if known, err := money.CurrencyByCode(strings.ToUpper(strings.TrimSpace(said))); answered && err == nil {
+	known, err := money.CurrencyByCode(strings.ToUpper(strings.TrimSpace(said)))
+	if answered = answered && err == nil; answered {
 		r.Settings.Currency = known.Code
 	}
 	if r.Settings.Currency != "" && !answered {
@@ -156,8 +186,10 @@ func (r *reader) currency() {
 			if answered {
 				q.Why = "the currency of amounts that say none"
 			}
-			for _, code := range offeredCurrencies(q.Taken) {
-				q.Choices = append(q.Choices, Choice{Value: code, Label: code})
+			for _, code := range append([]string{q.Taken}, r.in.Currencies...) {
+				if !q.offers(code) {
+					q.Choices = append(q.Choices, Choice{Value: code, Label: code})
+				}
 			}
 			r.Questions = append(r.Questions, q)
 			return
@@ -169,17 +201,6 @@ func (r *reader) currency() {
 // defaultCurrency is that of a list which names none, on a site whose region is not known.
 const defaultCurrency = "EUR"
 
-// offeredCurrencies are those that are offered, the taken one first. Any other of ISO 4217 can be said.
-func offeredCurrencies(taken string) []string {
-	codes := []string{taken}
-	for _, code := range []string{"EUR", "USD", "GBP", "CHF", "JPY", "SEK", "PLN", "CZK"} {
-		if code != taken {
-			codes = append(codes, code)
-		}
-	}
-	return codes
-}
-
 // cross finds out what an x means in the lines that do not name records: a plan may be called X.
 func (r *reader) cross() {
 	var texts []string
@@ -189,7 +210,7 @@ func (r *reader) cross() {
 			continue
 		}
 		for _, c := range l.Cells {
-			texts = append(texts, c.Text)
+			texts = append(texts, r.Settings.Answer(c.Text))
 			if first.Text == "" && kind.IsCross(c.Text) {
 				first = c
 			}

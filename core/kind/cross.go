@@ -29,7 +29,7 @@ func CrossIn(texts []string) (means Cross, sure bool) {
 	for _, text := range texts {
 		if IsCross(text) {
 			crossed = true
-		} else if has, ok := inclusionWords()[strings.ToLower(strings.TrimSpace(text))]; ok {
+		} else if has, ok := inclusionWords[strings.ToLower(strings.TrimSpace(text))]; ok {
 			yes, no = yes || has, no || !has
 		}
 	}

@@ -12,6 +12,9 @@ type Table struct {
 	Lines []int // the line of the source on which each row starts, from 1
 	// Separator is what stood between cells; "" where nothing was typed between them, as in a workbook.
 	Separator string
+	// Pointed says that numbers may have been written by a program, with a point before fractions, beside texts that
+	// people wrote.
+	Pointed bool
 }
 
 // Cell is the text at a row and column, or "" outside the table.
@@ -50,6 +53,8 @@ type Intake struct {
 	Numbers func(role string) bool
 	// Currency finds the currency of amounts that carry none, from those that do; nil where a list has no amounts.
 	Currency func(lines []*Line) string
+	// Currencies are those that are offered where no amount says its own.
+	Currencies []string
 	// IsValue reports whether a text is plainly a value and no heading, such as "$9": where one stands among the
 	// headings there are none, and the list begins with its first record.
 	IsValue func(text string) bool
@@ -88,8 +93,14 @@ type IntakeSettings struct {
 	Decimal  rune   // the mark before fractions, '.' or ','; 0 where no number has one
 	Currency string // of amounts that carry none
 	Cross    Cross  // what an x means
+	Shows    string // the language of the list, as a BCP 47 tag
 	// Has reports whether the site has what a value refers to; nil where there is no site.
 	Has func(Ref) bool
+}
+
+// Answer is a text with an x, and the words of the list's language and of the site's for yes and no, as what they mean.
+func (s IntakeSettings) Answer(text string) string {
+	return Answer(Answer(s.Cross.Read(text), s.Shows), s.Language)
 }
 
 // Knows refuses a value that refers to what the site does not have.

@@ -39,7 +39,7 @@ func (s Set) Table() [][]string {
 			row = append(row, Text(r.Facts, c.key))
 		}
 		if featured {
-			row = append(row, map[bool]string{true: "yes", false: "no"}[r.Featured])
+			row = append(row, Inclusion{Has: r.Featured}.String())
 		}
 		rows = append(rows, row)
 	}

@@ -1,12 +1,10 @@
 package kind
 
 import (
-	_ "embed"
 	"encoding/json"
 	"fmt"
 	"regexp"
 	"strings"
-	"sync"
 	"unicode/utf8"
 
 	"rubrel/core/text"
@@ -145,40 +143,21 @@ func (i Inclusion) MarshalJSON() ([]byte, error) {
 // InclusionType reads yes, no or a value.
 type InclusionType struct{}
 
-// answersJSON has the words of languages for yes and no (Unicode CLDR, posix messages): see scripts/words.mjs.
-//
-//go:embed answers.json
-var answersJSON []byte
-
-// inclusionWords are what pasted lists use for yes and no: marks, and words of many languages.
-var inclusionWords = sync.OnceValue(func() map[string]bool {
-	var answers struct{ Yes, No []string }
-	if err := json.Unmarshal(answersJSON, &answers); err != nil {
-		panic("kind: answers.json: " + err.Error())
-	}
-	words := map[string]bool{}
-	for _, word := range append(answers.Yes, "y", "✓", "✔", "✅", "x", "×", "✕", "╳", "•", "●", "true", "included", "incl.",
-		"wahr", "si", "+", "inklusive", "inclus", "incluido", "incluso", "inbegrepen", "ingår") {
-		words[word] = true
-	}
-	for _, word := range append(answers.No, "n", "–", "-", "—", "−", "✗", "✘", "❌", "false", "not included", "falsch",
-		"n/a",
-		"none", "hayır") {
-		words[word] = false
-	}
-	return words
-})
+// inclusionWords are what pasted lists use for yes and no, besides "yes" and "no" themselves.
+var inclusionWords = map[string]bool{
+	"yes": true, "y": true, "✓": true, "✔": true, "✅": true, "x": true, "×": true, "✕": true,
+	"╳": true, "•": true, "●": true, "true": true,
+	"included": true, "incl.": true,
+	"ja": true, "oui": true, "sí": true, "si": true, "sì": true, "sim": true, "tak": true, "wahr": true, "+": true,
+	"no": false, "n": false, "–": false, "-": false, "—": false, "−": false, "✗": false, "✘": false, "❌": false,
+	"false": false, "not included": false,
+	"nein": false, "non": false, "não": false, "nie": false, "falsch": false, "n/a": false, "none": false,
+}
 
 // YesNo reads one of the usual marks for yes or no; false as its second result for any other text.
 func YesNo(text string) (yes, ok bool) {
-	yes, ok = inclusionWords()[strings.ToLower(strings.TrimSpace(text))]
+	yes, ok = inclusionWords[strings.ToLower(strings.TrimSpace(text))]
 	return yes, ok
-}
-
-// IsInclusionWord reports whether a text is one of the usual marks for yes or no.
-func IsInclusionWord(text string) bool {
-	_, ok := inclusionWords()[strings.ToLower(strings.TrimSpace(text))]
-	return ok
 }
 
 // Parse reads the usual marks for yes and no, and "soon"; anything else is the value itself.
@@ -187,7 +166,7 @@ func (InclusionType) Parse(text string) (Value, error) {
 	if err != nil {
 		return nil, err
 	}
-	if has, ok := inclusionWords()[strings.ToLower(v.String())]; ok {
+	if has, ok := inclusionWords[strings.ToLower(v.String())]; ok {
 		return Inclusion{Has: has}, nil
 	}
 	switch strings.ToLower(v.String()) {

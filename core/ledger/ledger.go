@@ -29,6 +29,8 @@ type Grid struct {
 	States            []look.State // those of the part
 	Width             string
 	Open              []string // the sections that are unfolded, of those that can be folded
+
+	naming string // the key of the row of the records' names
 }
 
 // Shown is what of a ledger is wanted.
@@ -172,7 +174,7 @@ func Build(site *document.Site, b *document.Block, cascade look.Cascade, tokens 
 	if width == "" || site.Widths.Index(width) < 0 {
 		width = site.Widths[0].Name
 	}
-	g := &Grid{Part: part, Parts: parts, Width: width, Leading: mostLeading}
+	g := &Grid{Part: part, Parts: parts, Width: width, Leading: mostLeading, naming: "fact/" + set.Kind.Fields[0].Name}
 	if !set.Kind.CanFeature {
 		g.Leading--
 	}

@@ -183,6 +183,8 @@ func TestPasteRefuses(t *testing.T) {
 		{"rows by their names", "fact/dusk/title", [][]string{{"subtitle", "for dusk"}, {"note", "a note"}}, "", 2, ""},
 		{"records by their names", "fact/dusk/title", [][]string{{"", "Zenith", "Dusk"}, {"note", "for zenith", "for dusk"}},
 			"", 2, ""},
+		{"names of records that are to be written", "fact/dusk/title", [][]string{{"Dusk", "Meridian", "Novum"},
+			{"for dusk", "for meridian", "for novum"}}, "featured/dusk featured/meridian featured/zenith", 3, ""},
 		{"names that disagree", "fact/dusk/title", [][]string{{"subtitle", "x"}, {"colour of the door", "y"}}, "", 0,
 			"colour of the door"},
 	} {

@@ -95,7 +95,8 @@ func (g *Grid) destinations(rows [][]Cell, row, column int, texts [][]string) (
 			columnOf = func(j int) int { return 1 + g.Leading + j }
 		}
 	}
-	if len(bare) > 1 && len(bare[0]) > 0 {
+	// Only beside the names of rows are the names of records headings: alone they may be what is to be written.
+	if names != nil && len(bare) > 1 && (names[0] < 0 || names[0] == g.namingRow()) {
 		records, err := headings(bare[0], g.recordNamed, "record")
 		if err != nil {
 			return nil, nil, err
@@ -108,9 +109,7 @@ func (g *Grid) destinations(rows [][]Cell, row, column int, texts [][]string) (
 				}
 				return records[j]
 			}
-			if names != nil {
-				names = names[1:]
-			}
+			names = names[1:]
 		}
 	}
 	return func(i, j int) (Cell, bool) {
@@ -158,10 +157,33 @@ func headings(texts []string, place func(name string) (int, bool), what string) 
 		return nil, nil
 	}
 	if unknown != "" {
-		return nil, fmt.Errorf("“%s” is the name of no %s here, and others beside it are: paste the list under “Paste a "+
-			"list”, or without its headings", unknown, what)
+		return nil, &OtherListError{unknown, what}
 	}
 	return places, nil
+}
+
+// OtherListError is the error of a rectangle whose headings are only partly those of the grid.
+type OtherListError struct {
+	Name string // of what is not there
+	What string // "row", "record"
+}
+
+func (e *OtherListError) Error() string {
+	return fmt.Sprintf("“%s” is the name of no %s here, and others beside it are: this is another list", e.Name, e.What)
+}
+
+// namingRow is the place of the row of the names of records; -1 where it is not in sight.
+func (g *Grid) namingRow() int {
+	place := -1
+	for _, section := range g.Sections {
+		for _, row := range section.Rows {
+			place++
+			if row.Key == g.naming {
+				return place
+			}
+		}
+	}
+	return -1
 }
 
 // rowNamed is the place of the only row of records' facts that is headed so.

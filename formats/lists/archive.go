@@ -3,6 +3,7 @@ package lists
 import (
 	"archive/zip"
 	"bytes"
+	"context"
 	"errors"
 	"fmt"
 	"io"
@@ -24,7 +25,7 @@ const (
 )
 
 // openArchive finds the list in an archive, and the pictures that its cells name by their files.
-func openArchive(file []byte, keep kind.KeepPicture) (Source, error) {
+func openArchive(ctx context.Context, file []byte, keep kind.KeepPicture) (Source, error) {
 	archive, err := zip.NewReader(bytes.NewReader(file), int64(len(file)))
 	if err != nil {
 		return Source{}, fmt.Errorf("the archive is damaged: %w", err)
@@ -37,7 +38,7 @@ func openArchive(file []byte, keep kind.KeepPicture) (Source, error) {
 		return Source{}, err
 	}
 	var s Source
-	if s.Sheets, err = sheets.Read(list); err != nil {
+	if s.Sheets, err = sheets.Read(ctx, list); err != nil {
 		return s, err
 	}
 	n := namer{files: files, keep: keep, named: map[string]string{}, refused: map[string]bool{}}

@@ -3,6 +3,8 @@
 package lists
 
 import (
+	"context"
+
 	"rubrel/core/kind"
 	"rubrel/formats/sheets"
 )
@@ -15,7 +17,7 @@ type Source struct {
 
 // Open opens a file as a list of a kind. The pictures that come with it are given to keep, and its cells have the names
 // that it gives them.
-func Open(k *kind.Kind, file []byte, keep kind.KeepPicture) (Source, error) {
+func Open(ctx context.Context, k *kind.Kind, file []byte, keep kind.KeepPicture) (Source, error) {
 	for _, format := range k.Intake.Files {
 		if !format.Is(file) {
 			continue
@@ -29,9 +31,9 @@ func Open(k *kind.Kind, file []byte, keep kind.KeepPicture) (Source, error) {
 		}
 	}
 	if sheets.IsZip(file) && !sheets.IsBook(file) {
-		return openArchive(file, keep)
+		return openArchive(ctx, file, keep)
 	}
-	all, err := sheets.Read(file)
+	all, err := sheets.Read(ctx, file)
 	return Source{Sheets: all}, err
 }
 

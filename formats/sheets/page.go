@@ -2,6 +2,7 @@ package sheets
 
 import (
 	"bytes"
+	"context"
 	"strings"
 
 	"golang.org/x/net/html"
@@ -17,7 +18,7 @@ func isPage(file []byte) bool {
 }
 
 // readPage reads the tables of a page, those that stand in a cell of another left out.
-func readPage(file []byte) ([]Sheet, error) {
+func readPage(_ context.Context, file []byte) ([]Sheet, error) {
 	root, err := html.Parse(bytes.NewReader(file))
 	if err != nil {
 		return nil, err

@@ -7,6 +7,7 @@ package sheets
 import (
 	"archive/zip"
 	"bytes"
+	"context"
 	"errors"
 	"fmt"
 	"strings"
@@ -40,8 +41,8 @@ func IsZip(file []byte) bool { return bytes.HasPrefix(file, zipMark) }
 // IsBook reports whether a file is a workbook or a spreadsheet.
 func IsBook(file []byte) bool { return bookOf(file) != nil }
 
-// Read reads the tables of a file, those that are empty left out.
-func Read(file []byte) ([]Sheet, error) {
+// Read reads the tables of a file, those that are empty left out. It stops with its context.
+func Read(ctx context.Context, file []byte) ([]Sheet, error) {
 	if len(file) > MostBytes {
 		return nil, fmt.Errorf("the file has %.1f MB; a list may have at most %d MB", float64(len(file))/(1<<20),
 			MostBytes>>20)
@@ -54,7 +55,7 @@ func Read(file []byte) ([]Sheet, error) {
 	default:
 		read = readText
 	}
-	all, err := read(file)
+	all, err := read(ctx, file)
 	if err != nil {
 		return nil, err
 	}
@@ -74,13 +75,16 @@ func Read(file []byte) ([]Sheet, error) {
 	return filled, nil
 }
 
-func readText(file []byte) ([]Sheet, error) {
+func readText(_ context.Context, file []byte) ([]Sheet, error) {
 	table, _, err := delimited.Read(file)
 	return []Sheet{{Table: table}}, err
 }
 
+// reader reads a file of one format. It stops with its context.
+type reader func(ctx context.Context, file []byte) ([]Sheet, error)
+
 // bookOf is how a workbook or a spreadsheet is read; nil for any other file.
-func bookOf(file []byte) func([]byte) ([]Sheet, error) {
+func bookOf(file []byte) reader {
 	if !IsZip(file) {
 		return nil
 	}

@@ -3,6 +3,7 @@ package sheets
 import (
 	"archive/zip"
 	"bytes"
+	"context"
 	"encoding/xml"
 	"errors"
 	"fmt"
@@ -31,7 +32,7 @@ func isSpreadsheet(archive *zip.Reader) bool {
 }
 
 // readSpreadsheet reads the tables of an OpenDocument spreadsheet.
-func readSpreadsheet(file []byte) ([]Sheet, error) {
+func readSpreadsheet(ctx context.Context, file []byte) ([]Sheet, error) {
 	archive, err := zip.NewReader(bytes.NewReader(file), int64(len(file)))
 	if err != nil {
 		return nil, fmt.Errorf("the spreadsheet is damaged: %w", err)
@@ -41,7 +42,7 @@ func readSpreadsheet(file []byte) ([]Sheet, error) {
 		return nil, fmt.Errorf("the spreadsheet is damaged: %w", err)
 	}
 	defer content.Close()
-	d := document{decoder: xml.NewDecoder(io.LimitReader(content, mostUnzipped))}
+	d := document{ctx: ctx, decoder: xml.NewDecoder(io.LimitReader(content, mostUnzipped))}
 	if err := d.read(); err != nil {
 		return nil, fmt.Errorf("the spreadsheet cannot be read: %w", err)
 	}
@@ -50,6 +51,7 @@ func readSpreadsheet(file []byte) ([]Sheet, error) {
 
 // document is a content.xml that is being read (OpenDocument 1.3, part 3, section 9).
 type document struct {
+	ctx     context.Context
 	decoder *xml.Decoder
 	sheets  []Sheet
 	name    string
@@ -74,6 +76,7 @@ func (d *document) read() error {
 			}
 		case xml.EndElement:
 			if t.Name.Local == "table" {
+				d.b.table.Pointed = true
 				d.sheets = append(d.sheets, Sheet{Name: d.name, Table: d.b.table})
 			}
 		}
@@ -90,6 +93,9 @@ func (d *document) start(t xml.StartElement) error {
 		d.name, d.b, d.line = attribute(t, "name"), builder{}, 0
 	case "table-row":
 		d.cells = nil
+		if err := d.ctx.Err(); err != nil {
+			return err
+		}
 		if err := d.row(); err != nil {
 			return err
 		}
@@ -158,7 +164,10 @@ func (d *document) cell(t xml.StartElement) (string, error) {
 	number, numberErr := strconv.ParseFloat(value, 64)
 	switch attribute(t, "value-type") {
 	case "date":
-		day, _, _ := strings.Cut(attribute(t, "date-value"), "T")
+		day, hour, timed := strings.Cut(attribute(t, "date-value"), "T")
+		if timed && len(hour) >= len(timeLayout) && hour[:len(timeLayout)] != "00:00" {
+			day += " " + hour[:len(timeLayout)]
+		}
 		return day, nil
 	case "boolean":
 		return attribute(t, "boolean-value"), nil
@@ -168,7 +177,7 @@ func (d *document) cell(t xml.StartElement) (string, error) {
 		}
 	case "currency":
 		if sign := attribute(t, "currency"); numberErr == nil && sign != "" {
-			return format{sign: sign, decimals: -1}.write(number), nil
+			return format{after: sign, decimals: -1}.write(number), nil
 		}
 	}
 	if numberErr == nil && value != "" {

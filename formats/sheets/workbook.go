@@ -2,11 +2,13 @@ package sheets
 
 import (
 	"bytes"
+	"context"
 	"fmt"
 	"math"
 	"regexp"
 	"strconv"
 	"strings"
+	"time"
 
 	"github.com/xuri/excelize/v2"
 
@@ -14,7 +16,7 @@ import (
 )
 
 // readWorkbook reads the sheets of a workbook that are not hidden.
-func readWorkbook(file []byte) ([]Sheet, error) {
+func readWorkbook(ctx context.Context, file []byte) ([]Sheet, error) {
 	book, err := excelize.OpenReader(bytes.NewReader(file), excelize.Options{RawCellValue: true,
 		UnzipSizeLimit: mostUnzipped, UnzipXMLSizeLimit: mostUnzipped})
 	if err != nil {
@@ -34,7 +36,7 @@ func readWorkbook(file []byte) ([]Sheet, error) {
 		if seen, err := book.GetSheetVisible(name); err == nil && !seen {
 			continue
 		}
-		s, err := w.sheet(name)
+		s, err := w.sheet(ctx, name)
 		if err != nil {
 			return nil, fmt.Errorf("sheet %s: %w", name, err)
 		}
@@ -51,7 +53,7 @@ type workbook struct {
 }
 
 // sheet reads one sheet.
-func (w workbook) sheet(name string) (Sheet, error) {
+func (w workbook) sheet(ctx context.Context, name string) (Sheet, error) {
 	rows, err := w.book.Rows(name)
 	if err != nil {
 		return Sheet{}, err
@@ -60,6 +62,9 @@ func (w workbook) sheet(name string) (Sheet, error) {
 	var b builder
 	for line := 1; rows.Next(); line++ {
 		raw, err := rows.Columns()
+		if err == nil {
+			err = ctx.Err()
+		}
 		if err != nil {
 			return Sheet{}, err
 		}
@@ -81,6 +86,7 @@ func (w workbook) sheet(name string) (Sheet, error) {
 		}
 		b.add(line, cells)
 	}
+	b.table.Pointed = true
 	return Sheet{Name: name, Table: b.table}, rows.Error()
 }
 
@@ -111,26 +117,40 @@ func (w workbook) cell(sheet, at, raw string) (string, error) {
 		}
 		w.styles[id] = f
 	}
-	if !f.day {
+	if f.layout == "" {
 		return f.write(number), nil
 	}
-	day, err := excelize.ExcelDateToTime(number, w.since1904)
+	moment, err := excelize.ExcelDateToTime(number, w.since1904)
 	if err != nil {
 		return raw, nil
 	}
-	return day.Format("2006-01-02"), nil
+	if f.layout == dayLayout && moment.Hour()+moment.Minute() > 0 {
+		return moment.Format(dayLayout + " " + timeLayout), nil
+	}
+	return moment.Format(f.layout), nil
 }
+
+// How what a format shows of a moment is written: as ISO 8601 has days.
+const (
+	dayLayout   = time.DateOnly
+	monthLayout = "2006-01"
+	timeLayout  = "15:04"
+)
 
 // format is what a number format says of its numbers.
 type format struct {
-	day, percent bool
-	sign         string // of a currency
-	decimals     int    // as many are shown; -1 for as many as there are
+	layout        string // of a day, a month or a time; "" for numbers
+	elapsed       bool   // it is hours and minutes
+	percent       bool
+	before, after string // words and the sign of a currency beside the number
+	decimals      int    // as many are shown; -1 for as many as there are
 }
 
 // The identifiers of formats that every workbook has (ECMA-376 part 1, section 18.8.30).
 const (
-	firstDay, lastDay       = 14, 17
+	firstDay, lastDay       = 14, 16
+	month                   = 17
+	firstTime, lastTime     = 18, 21
 	dayAndTime              = 22
 	percents, finerPercents = 9, 10
 )
@@ -146,7 +166,11 @@ func (w workbook) format(id int) (format, error) {
 	}
 	switch n := style.NumFmt; {
 	case n >= firstDay && n <= lastDay || n == dayAndTime:
-		f.day = true
+		f.layout = dayLayout
+	case n == month:
+		f.layout = monthLayout
+	case n >= firstTime && n <= lastTime:
+		f.layout = timeLayout
 	case n == percents || n == finerPercents:
 		f.percent = true
 	}
@@ -173,58 +197,81 @@ func (w workbook) code(style *excelize.Style) string {
 var (
 	// currencyPattern is a currency in a format: [$€-407], [$CHF].
 	currencyPattern = regexp.MustCompile(`\[\$([^\]-]+)(?:-[0-9A-Fa-f]+)?\]`)
-	quotedPattern   = regexp.MustCompile(`"([^"]*)"|\\(.)`)
+	// wordPattern is a text in a format: what stands in quotation marks, or after a backslash.
+	wordPattern     = regexp.MustCompile(`"([^"]*)"|\\(.)`)
 	decimalsPattern = regexp.MustCompile(`[0#]\.([0#?]+)`)
 	bracketPattern  = regexp.MustCompile(`\[[^\]]*\]`)
+	// figuresPattern is where the number stands.
+	figuresPattern = regexp.MustCompile(`[0#?][0#?.,]*`)
 )
 
 // customFormat reads a number format of a workbook's own: its first section, which is that of positive numbers.
 func customFormat(code string) format {
 	code, _, _ = strings.Cut(code, ";")
-	f := format{decimals: -1}
-	if found := currencyPattern.FindStringSubmatch(code); found != nil {
-		f.sign = strings.TrimSpace(found[1])
+	bare := bracketPattern.ReplaceAllString(wordPattern.ReplaceAllString(code, ""), "")
+	f := format{decimals: -1, percent: strings.Contains(bare, "%")}
+	if strings.Contains(strings.ToLower(code), "[h]") {
+		f.elapsed = true
+		return f
 	}
-	for _, found := range quotedPattern.FindAllStringSubmatch(code, -1) {
-		if word := strings.TrimSpace(found[1] + found[2]); f.sign == "" && word != "" {
-			f.sign = word
-		}
+	figures := figuresPattern.FindStringIndex(wordPattern.ReplaceAllStringFunc(code, blanked))
+	if figures == nil {
+		f.layout = layoutOf(strings.ToLower(bare))
+		return f
 	}
-	bare := bracketPattern.ReplaceAllString(quotedPattern.ReplaceAllString(code, ""), "")
-	for _, sign := range []string{"€", "£", "$", "¥"} {
-		if f.sign == "" && strings.Contains(bare, sign) {
-			f.sign = sign
-		}
-	}
-	lower := strings.ToLower(bare)
-	f.percent = strings.Contains(bare, "%")
-	f.day = !strings.ContainsAny(bare, "0#") && strings.ContainsAny(lower, "yd")
+	f.before, f.after = wordsOfFormat(code[:figures[0]]), wordsOfFormat(code[figures[1]:])
 	if found := decimalsPattern.FindStringSubmatch(bare); found != nil {
 		f.decimals = len(found[1])
-	} else if f.sign != "" && strings.ContainsAny(bare, "0#") {
+	} else if f.before+f.after != "" {
 		f.decimals = 0
 	}
 	return f
 }
 
-// write writes a number plainly, as the sheet shows money and as it is stored otherwise.
-func (f format) write(number float64) string {
+// blanked is as long as a text, and has no figures.
+func blanked(text string) string { return strings.Repeat(" ", len(text)) }
+
+// layoutOf is how a moment is shown by the letters of a format; "" where it is none.
+func layoutOf(letters string) string {
 	switch {
-	case f.percent:
-		const digits = 1e9 // what a float has beyond is no part of what was typed
-		return plainly(math.Round(number*100*digits)/digits, -1) + " %"
-	case f.sign != "":
-		return plainly(number, f.decimals) + " " + f.sign
+	case strings.Contains(letters, "d"):
+		return dayLayout
+	case strings.Contains(letters, "y"):
+		return monthLayout
+	case strings.Contains(letters, "h"):
+		return timeLayout
 	}
-	return plainly(number, -1)
+	return ""
 }
 
-// plainly writes a number with a point before its fraction. Three decimals are written as four: nobody can take the
-// point for one between thousands.
-func plainly(number float64, decimals int) string {
-	text := strconv.FormatFloat(number, 'f', decimals, 64)
-	if at := strings.IndexByte(text, '.'); at >= 0 && len(text)-at-1 == 3 {
-		text += "0"
+// wordsOfFormat are the words and the sign of a currency that a part of a format writes.
+func wordsOfFormat(part string) string {
+	part = currencyPattern.ReplaceAllString(part, "$1")
+	part = bracketPattern.ReplaceAllString(part, "")
+	part = wordPattern.ReplaceAllString(part, "$1$2")
+	// What is left are marks of the format itself: %, _ and the width after it, * and what it fills with.
+	return strings.TrimSpace(fillPattern.ReplaceAllString(part, ""))
+}
+
+var fillPattern = regexp.MustCompile(`%|[_*].|General|@`)
+
+// write writes a number plainly, as the sheet shows money and as it is stored otherwise.
+func (f format) write(number float64) string {
+	text := plainly(number, f.decimals)
+	switch {
+	case f.elapsed:
+		minutes := int64(math.Round(number * 24 * 60))
+		return fmt.Sprintf("%d:%02d", minutes/60, minutes%60)
+	case f.percent:
+		const digits = 1e9 // what a float has beyond is no part of what was typed
+		text = plainly(math.Round(number*100*digits)/digits, -1) + " %"
+	case f.before+f.after == "":
+		text = plainly(number, -1)
 	}
-	return text
+	return strings.TrimSpace(f.before + " " + text + " " + f.after)
+}
+
+// plainly writes a number with a point before its fraction.
+func plainly(number float64, decimals int) string {
+	return strconv.FormatFloat(number, 'f', decimals, 64)
 }

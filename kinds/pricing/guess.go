@@ -105,7 +105,7 @@ func evidenceOf(texts []string) evidence {
 				e.amounts++
 			}
 		}
-		if kind.IsInclusionWord(text) {
+		if kind.LooksLikeAnswer(text) {
 			e.marks++
 		}
 		if len(featureLines(text)) > 1 {
@@ -126,7 +126,8 @@ func guess(l *kind.Line, first bool) []kind.Guess {
 	feature := kind.Guess{Role: featureRole, Confidence: kind.Likely, Reason: "it is something that plans have or lack"}
 	switch {
 	case e.filled == 0 && l.Label() != "" && l.IsAcross() && !first:
-		return []kind.Guess{{Role: headingRole, Confidence: kind.Likely, Reason: "nothing stands beside it"}}
+		return []kind.Guess{{Role: headingRole, Confidence: kind.Likely, Reason: "nothing stands beside it"},
+			{Role: featureRole, Confidence: kind.Weak}}
 	case e.filled == 0:
 		return nil
 	case intake.Heads(intake.FeaturedRole, l.Label()) || strings.EqualFold(l.Label(), "highlighted"):
@@ -301,8 +302,9 @@ func periodFromTexts(lines []*kind.Line) {
 			continue
 		}
 		for _, text := range l.Texts() {
-			if id, ok := periodIn(text); ok {
-				named[id] = true
+			// "per year" is a period; "the first year is free" is about one.
+			if h := readHeading(text); h.period != "" && !h.others {
+				named[h.period] = true
 			}
 		}
 	}
@@ -312,15 +314,20 @@ func periodFromTexts(lines []*kind.Line) {
 		}
 		for id := range named {
 			l.Guess = kind.Guess{Role: priceRole + id, Confidence: kind.Likely,
-				Reason: "other texts of the list name the period"}
+				Reason: "another text of the list is the period"}
 		}
 	}
 }
 
-// weighHeading leaves a heading over no feature.
+// weighHeading leaves a heading over no feature, and doubts one in a list in which an empty cell may mean no.
 func weighHeading(l *kind.Line, lines []*kind.Line) {
 	at := slices.Index(lines, l)
 	if at+1 < len(lines) && (lines[at+1].Role == featureRole || lines[at+1].Role == headingRole) {
+		if slices.ContainsFunc(lines, func(other *kind.Line) bool {
+			return other.Role == featureRole && len(other.Texts()) < len(other.Cells)
+		}) {
+			l.Confidence, l.Reason = kind.Weak, "it may be a heading over those after it, or something that no plan has"
+		}
 		return
 	}
 	l.Guess = kind.Guess{Role: kind.SkipRole, Reason: "a heading over nothing that plans have or lack"}
@@ -358,6 +365,9 @@ func weighFee(l *kind.Line, prices []*kind.Line) {
 		if other != l && other.Confidence >= kind.Likely && !readHeading(other.Label()).others {
 			l.Guess = kind.Guess{Role: featureRole, Confidence: kind.Weak, Reason: fmt.Sprintf(
 				"“%s” is the price, and this is one of something else", other.Label())}
+			if evidenceOf(l.Texts()).money == 0 { // a quota, a frame rate
+				l.Confidence = kind.Likely
+			}
 			return
 		}
 	}

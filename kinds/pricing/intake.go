@@ -5,6 +5,7 @@ import (
 	_ "embed"
 	"encoding/json"
 	"fmt"
+	"maps"
 	"regexp"
 	"slices"
 	"strings"
@@ -66,7 +67,8 @@ var fromPaste = &kind.Intake{
 	Help:    "plans down or across, with prices, features, ticks and dashes",
 	Example: "\tBasic\tPlus\tPro\nMonthly price\t9\t19\t39\nStorage\t10 GB\t100 GB\t1 TB\nSupport\t–\t✓\t✓",
 	Roles:   intakeRoles(), Guess: guess, Weigh: weigh, Claim: claim, Numbers: isPriceRole, Currency: currencyOf,
-	IsValue: isPrice, Unknown: "nothing says what it is", Build: build}
+	Currencies: axes[1].Offers,
+	IsValue:    isPrice, Unknown: "nothing says what it is", Build: build}
 
 // The roles of lines that are no field's.
 const (
@@ -189,11 +191,10 @@ func featureLines(cell string) []string {
 type builder struct {
 	set      kind.Set
 	settings kind.IntakeSettings
-	decimal  money.Separators
 }
 
 func build(k *kind.Kind, lines []*kind.Line, settings kind.IntakeSettings) kind.Set {
-	b := &builder{settings: settings, decimal: money.Separators{Decimal: settings.Decimal}}
+	b := &builder{settings: settings}
 	b.set = kind.Set{Kind: k, Axes: map[string][]kind.Item{},
 		Facts: map[string]kind.Value{
 			"button": kind.TextValue(wordsFor(settings.Language).Choose),
@@ -233,13 +234,13 @@ func (b *builder) line(l *kind.Line, columns []int) {
 		case isPrice:
 			b.price(l, column, record, period)
 		case l.Role == intake.FeaturedRole:
-			b.set.Records[record].Featured = intake.Feature(l, column, b.settings.Cross)
+			b.set.Records[record].Featured = intake.Feature(l, column, b.settings)
 		case l.Role == featuresRole:
 			b.list(l, column, record)
 		case l.Role == headingRole:
 			l.Refuse(column, "a heading over features has nothing beside it")
 		case l.Role == featureRole:
-			b.fact(l, column, facts, "feature:"+feature, kind.InclusionType{}, b.settings.Cross.Read(l.Cells[column].Text))
+			b.fact(l, column, facts, "feature:"+feature, kind.InclusionType{}, b.settings.Answer(l.Cells[column].Text))
 		default:
 			f, _ := b.set.Kind.FieldNamed(l.Role)
 			b.fact(l, column, facts, f.Name, f.Type, l.Cells[column].Text)
@@ -262,10 +263,14 @@ func (b *builder) price(l *kind.Line, column, record int, period string) {
 	if w.period != "" {
 		period = w.period
 	}
-	price, written, err := pricing.ReadPrice(w.amount, b.decimal)
+	price, written, err := pricing.ReadPrice(w.amount, intake.Marks(w.amount, b.settings.Decimal))
 	code := written.Currency
 	if code == "" {
 		code = cmp.Or(currencyIn(l.Label()), currencyOf([]*kind.Line{l}), b.settings.Currency)
+		if others := currenciesOf([]*kind.Line{l}); len(others) > 1 && price.HasAmount() && !price.Free {
+			err = fmt.Errorf("“%s” says no currency, and others beside it are in %s", w.amount,
+				strings.Join(slices.Sorted(maps.Keys(others)), " and "))
+		}
 	}
 	unit, unitErr := money.CurrencyByCode(code)
 	switch {
@@ -274,6 +279,9 @@ func (b *builder) price(l *kind.Line, column, record int, period string) {
 		return
 	case unitErr != nil:
 		l.Refuse(column, "%v", unitErr)
+		return
+	case price.Words != "" && currencyIn(price.Words) != "":
+		l.Refuse(column, "“%s” has a currency, and no amount", price.Words)
 		return
 	case price.Amount.Places() > unit.Digits:
 		l.Refuse(column, "%s has more decimals than %s, which has %d; say which mark stands before the fraction",
@@ -299,8 +307,19 @@ func (b *builder) price(l *kind.Line, column, record int, period string) {
 
 // currencyOf is the currency that most of the amounts of some lines carry; "" where none does.
 func currencyOf(lines []*kind.Line) string {
-	counts := map[string]int{}
 	most := ""
+	counts := currenciesOf(lines)
+	for _, code := range slices.Sorted(maps.Keys(counts)) {
+		if most == "" || counts[code] > counts[most] {
+			most = code
+		}
+	}
+	return most
+}
+
+// currenciesOf are the currencies that amounts of some lines carry, with how many carry each.
+func currenciesOf(lines []*kind.Line) map[string]int {
+	counts := map[string]int{}
 	for _, l := range lines {
 		if !isPriceRole(l.Role) {
 			continue
@@ -311,15 +330,12 @@ func currencyOf(lines []*kind.Line) string {
 			if _, written, err := pricing.ReadPrice(text, money.Separators{}); err == nil && written.Currency != "" {
 				code = written.Currency
 			}
-			if code == "" {
-				continue
-			}
-			if counts[code]++; counts[code] > counts[most] || most == "" {
-				most = code
+			if code != "" {
+				counts[code]++
 			}
 		}
 	}
-	return most
+	return counts
 }
 
 // currencyIn finds a code or sign in a heading: "Monthly (EUR)".

@@ -163,6 +163,21 @@ func TestRefused(t *testing.T) {
 	}
 }
 
+// What is answered and refused again is asked again, and so is a line that two answers claim.
+func TestRefusedAgain(t *testing.T) {
+	text := "\tOne\tTwo\nMonthly price\t€9\t€12x\nOld price\t€12\t€22\n"
+	for answers, want := range map[[2]string]string{
+		{"cell/2/3", "€12y"}: "[role/Old price cell/2/3]", {"cell/2/3", ""}: "[role/Old price]",
+		{intake.RoleQuestion("Old price", 0), "price:month"}: "[role/Monthly price]",
+		{intake.CurrencyQuestion, "EURO"}:                    "[role/Old price cell/2/3]",
+	} {
+		reading := read(t, text, intake.Options{Answers: map[string]string{answers[0]: answers[1]}})
+		if got := fmt.Sprint(idsOf(reading)); got != want {
+			t.Errorf("%v: asked %s, want %s", answers, got, want)
+		}
+	}
+}
+
 func TestAnswers(t *testing.T) {
 	text := "\tOne\tTwo\nDeposit\t€9\t€19\nTeilbetrag\t1.299\t2.499\n"
 	answers := map[string]string{intake.RoleQuestion("Deposit", 0): kind.SkipRole,

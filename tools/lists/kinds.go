@@ -92,10 +92,14 @@ func reviews(r *rand.Rand, t tongue) list {
 
 func figures(r *rand.Rand, t tongue) list {
 	l := list{kind: "statistics", heads: []string{t.figure, t.value}, sums: t.sum, broken: "?"}
+	sum := 0
 	for _, name := range pick(r, words, 4+r.IntN(8)) {
-		plain, written := t.number(r.IntN(60_000), -1)
+		n := r.IntN(60_000)
+		sum += n
+		plain, written := t.number(n, -1)
 		l.rows = append(l.rows, []cell{{name, "label=" + name}, {written, "value=" + plain}})
 	}
+	l.sum = fmt.Sprint(sum)
 	return l
 }
 

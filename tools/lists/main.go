@@ -40,7 +40,7 @@ type list struct {
 	heads                []string
 	rows                 [][]cell
 	// sums says that a row of sums could stand below.
-	sums string
+	sums, sum string
 	// broken is a text that the last column does not take.
 	broken string
 }
@@ -117,7 +117,7 @@ func (l list) put(out *bufio.Writer, r *rand.Rand, f fault) {
 			break
 		}
 		row := make([]string, width)
-		row[0], row[1] = l.sums, "9876"
+		row[0], row[1] = l.sums, l.sum
 		table = append(table, row)
 		left = append(left, fmt.Sprintf("%d:1", len(table)), fmt.Sprintf("%d:2", len(table)))
 	case spaced:

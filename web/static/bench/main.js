@@ -75,7 +75,11 @@ async function propose(name) {
 
 // take shows what is understood of a list that is dropped on the bench, or pasted beside the grid, next to what there
 // is.
-function take(list) {
+function take({ files, text }) {
+  if (files?.length > 1) {
+    desk.say('One list is read at a time: drop one file, or several pictures on the page of pictures.', true);
+    return;
+  }
   const address = new URL(document.getElementById('paste-list').href);
   const form = document.createElement('form');
   Object.assign(form, { method: 'post', enctype: 'multipart/form-data', action: address.pathname, hidden: true });
@@ -85,13 +89,12 @@ function take(list) {
     form.append(input);
   };
   for (const [name, value] of address.searchParams) field(name, value);
-  if (list.files?.length) {
+  if (files?.length) {
     const input = document.createElement('input');
-    Object.assign(input, { type: 'file', name: 'file' });
-    input.files = list.files;
+    Object.assign(input, { type: 'file', name: 'file', files });
     form.append(input);
   } else {
-    field('text', list.getData('text/plain'));
+    field('text', text);
   }
   document.body.append(form);
   desk.settled().then(() => form.submit());
@@ -103,12 +106,16 @@ document.addEventListener('dragover', (event) => {
 document.addEventListener('drop', (event) => {
   if (!hasFiles(event)) return;
   event.preventDefault();
-  take(event.dataTransfer);
+  take({ files: event.dataTransfer.files });
 });
 document.addEventListener('paste', (event) => {
   if (event.defaultPrevented || event.target.closest('input, textarea, select, .ledger-scroll')) return;
-  const { clipboardData } = event;
-  if (clipboardData.files.length || clipboardData.getData('text/plain').includes('\n')) take(clipboardData);
+  const { files } = event.clipboardData;
+  const text = event.clipboardData.getData('text/plain');
+  if (files.length || text.includes('\n')) take({ files, text });
+});
+document.addEventListener('rubrel:list', ({ detail: text }) => {
+  take({ text });
 });
 
 document.addEventListener('click', (event) => {
