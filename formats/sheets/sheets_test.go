@@ -70,8 +70,9 @@ func TestFormats(t *testing.T) {
 
 // Money and shares of a spreadsheet, as OpenDocument 1.3 part 3, section 19.387 has them.
 func TestSpreadsheetValues(t *testing.T) {
-	d := document{ctx: t.Context(), decoder: xml.NewDecoder(strings.NewReader(`<table:table xmlns:table="t" xmlns:office="o" xmlns:text="x"
-		table:name="A"><table:table-row><table:table-cell office:value-type="currency" office:currency="EUR"
+	d := document{ctx: t.Context(), decoder: xml.NewDecoder(strings.NewReader(`<table:table
+		xmlns:table="t" xmlns:office="o" xmlns:text="x" table:name="A"><table:table-row><table:table-cell
+		office:value-type="currency" office:currency="EUR"
 		office:value="1290.5"><text:p>1.290,50 €</text:p></table:table-cell><table:table-cell
 		office:value-type="percentage" office:value="0.92"><text:p>92%</text:p></table:table-cell><table:table-cell
 		table:number-columns-repeated="2"/><table:table-cell><office:annotation><text:p>no</text:p></office:annotation
@@ -86,7 +87,8 @@ func TestSpreadsheetValues(t *testing.T) {
 }
 
 func TestPage(t *testing.T) {
-	all, err := Read(t.Context(), []byte(`<!doctype html><p>Prices</p><table><caption>Plans</caption><tr><th>Plan<th colspan=2>Price
+	all, err := Read(t.Context(), []byte(`<!doctype html><p>Prices</p><table><caption>Plans</caption>
+		<tr><th>Plan<th colspan=2>Price
 		<tr><td>One<td>€9<td><img alt="yes"><tr><td>Two<br>and more<td>€19<td><script>no()</script>–</table>`))
 	want := "[Plans]\n1: Plan | Price\n2: One | €9 | yes\n3: Two\nand more | €19 | –\n"
 	if got := written(all); err != nil || got != want {

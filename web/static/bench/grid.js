@@ -886,7 +886,9 @@ export class Grid {
     const focused = this.scroll.contains(document.activeElement) || document.activeElement === document.body;
     this.sheet.apply(drawing);
     for (const { at, text, why } of drawing.refused ?? []) this.pending.set(at, { text, why, refused: true });
-    if (drawing.otherList) this.table.dispatchEvent(new CustomEvent('rubrel:list', { bubbles: true, detail: this.pasted }));
+    if (drawing.otherList) {
+      this.table.dispatchEvent(new CustomEvent('rubrel:list', { bubbles: true, detail: this.pasted }));
+    }
     for (const at of [this.cursor, this.anchor]) {
       at.row = Math.min(at.row, this.sheet.rowCount - 1);
       at.column = Math.min(at.column, this.sheet.columnCount - 1);
