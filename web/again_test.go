@@ -9,6 +9,9 @@ import (
 
 	"github.com/chromedp/chromedp/kb"
 
+	"rubrel/core/document"
+	"rubrel/demo"
+	"rubrel/kinds"
 	"rubrel/testkit"
 )
 
@@ -101,6 +104,47 @@ func TestListComesAgainByKeyboard(t *testing.T) {
 	shown(b, "fact/ida-brandt/position", "Director")
 	shown(b, "fact/bo-ek/position", "Boat builder")
 	b.Await("!document.querySelector('#col-mara-quist')")
+}
+
+// A list of headings alone takes nothing away; a number that is refused is corrected where it is asked about; and on a
+// German site a number that may be one of two stays in its cell's editor until it is one.
+func TestWhatIsRefusedIsCorrected(t *testing.T) {
+	t.Parallel()
+	app := shared.Start(t)
+	b := testkit.Launch(t, 1280, 800)
+	_, tree, err := document.Parse(demo.Saltline, kinds.All())
+	if err != nil {
+		t.Fatal(err)
+	}
+	if err := app.Store.CreateSite(t.Context(), "saltline", tree); err != nil {
+		t.Fatal(err)
+	}
+	paste := app.URL + "/sites/saltline/paste?kind=pricing"
+	b.Open(paste + "&into=anteile")
+	b.Paste("#text", "Tarif;Preis pro Monat\n")
+	b.Click("button[type=submit]")
+	b.Await("document.querySelector('.fault')?.textContent.includes('no plan was found') && " +
+		"!document.querySelector('button[formaction]')")
+
+	b.Open(paste)
+	b.Paste("#text", "Tarif;Preis pro Monat\nKlein;9,50 €\nGroß;19,5O €\n")
+	b.Click("button[type=submit]")
+	b.Await("document.readyState === 'complete' && document.querySelector('.question [value=\"19,5O €\"]')")
+	testkit.Eval[bool](b, `document.querySelector('.question .input').focus() ?? true`)
+	b.Chord("a", "Control")
+	b.Press("19,50 €", kb.Enter)
+	b.Await("!document.querySelector('.question') && document.querySelector('.mapping').textContent.includes('19,50 EUR')")
+	b.Click("button[formaction$='/paste/make']")
+	b.Await("document.querySelector('.cur')")
+	const price = "fact/gross/price:month:eur"
+	shown(b, price, "19,50")
+	b.Click(cell(price))
+	b.Press("1.290", kb.Enter)
+	b.Await("document.querySelector('#notice, .editor, [role=alert], [role=status]') && " +
+		"document.body.textContent.includes('“1.290” may be 1290 or 1,29')")
+	b.Click(cell(price))
+	b.Press("1.290,00", kb.Enter)
+	shown(b, price, "1.290,00")
 }
 
 // A workbook is read, its sheets are chosen among, and what is chosen holds.

@@ -366,7 +366,7 @@ func readCells(site *document.Site, block *document.Block, text string) (act, er
 	}
 	var changes []document.Change
 	for _, cell := range cells {
-		change, err := ledger.Change(block, cell.At, cell.Text)
+		change, err := ledger.Change(block, cell.At, cell.Text, kind.Typing{Language: site.Language})
 		if err != nil {
 			return act{}, faulted(err)
 		}

@@ -7,6 +7,7 @@ import (
 
 	"github.com/chromedp/chromedp/kb"
 
+	"rubrel/formats/sheets"
 	"rubrel/testkit"
 )
 
@@ -63,6 +64,11 @@ func TestFiguresOnTheBench(t *testing.T) {
 	if status, text := fetch(t, training+"list.csv"); status != http.StatusOK || !strings.Contains(text,
 		"Spectroscopy,7,First course in March,activity") {
 		t.Errorf("the list: %d %s", status, text)
+	}
+	status, file := fetch(t, training+"list.xlsx")
+	if all, err := sheets.Read(t.Context(), []byte(file)); status != http.StatusOK || err != nil ||
+		all[0].Table.Cell(0, 0) != "name" {
+		t.Errorf("the list as a workbook: %d (%v)", status, err)
 	}
 	if status, svg := fetch(t, training+"drawings/reflector.svg"); status != http.StatusOK ||
 		!strings.Contains(svg, "61 percent</title>") {

@@ -16,6 +16,7 @@ import (
 	"rubrel/core/document"
 	"rubrel/core/intake"
 	"rubrel/core/kind"
+	"rubrel/core/money"
 	"rubrel/formats/delimited"
 	"rubrel/formats/lists"
 	"rubrel/formats/sheets"
@@ -116,6 +117,9 @@ func (s *Server) pasteRead(w http.ResponseWriter, r *http.Request) {
 		return
 	}
 	view, err := s.readPasted(r, l.Site)
+	if err == nil {
+		err = view.foundAny()
+	}
 	status := http.StatusOK
 	if err != nil {
 		status, view.Fault = explainPaste(err)
@@ -130,8 +134,8 @@ func (s *Server) pasteMake(w http.ResponseWriter, r *http.Request) {
 		return
 	}
 	view, err := s.readPasted(r, l.Site)
-	if err == nil && len(view.Reading.Set.Records) == 0 {
-		err = errors.New("no " + view.Kind.One + " was found in this list")
+	if err == nil {
+		err = view.foundAny()
 	}
 	if err != nil {
 		status, message := explainPaste(err)
@@ -162,6 +166,14 @@ func (s *Server) pasteMake(w http.ResponseWriter, r *http.Request) {
 	if after := s.pageEdit(w, r, again, change); after != nil {
 		http.Redirect(w, r, newestBlock(after), http.StatusSeeOther)
 	}
+}
+
+// foundAny refuses a list in which no record was found: taken into a set, everything in that would be gone.
+func (v *pasteView) foundAny() error {
+	if len(v.Reading.Set.Records) > 0 {
+		return nil
+	}
+	return errors.New("no " + v.Kind.One + " was found in this list")
 }
 
 func explainPaste(err error) (int, string) {
@@ -223,7 +235,7 @@ func (s *Server) readPasted(r *http.Request, site *document.Site) (*pasteView, e
 	view.Targets = targetsOf(site, view.Kind, view.At)
 	if into, ok := site.SetByID(r.FormValue(intoField)); ok && into.Kind.Name == view.Kind.Name {
 		view.Said = remembered(into.List.Answers, view.Said)
-		options.Answers = view.Said
+		options.Answers, options.Into = view.Said, &into.Set
 	}
 	if partial {
 		options.Answers = nil // the last that came may have come in part
@@ -273,7 +285,7 @@ func (v *pasteView) choose(r *http.Request, from pasted) (kind.Table, string, er
 		if sheet.Table.Separator != "" && len(from.Sheets) == 1 && v.Text != "" {
 			return sheet.Table, v.Text, nil // what was typed is kept as it was typed
 		}
-		text, err := delimited.Write(sheet.Table.Rows)
+		text, err := delimited.Write(sheet.Table.Rows, delimited.Comma)
 		if err != nil {
 			return kind.Table{}, "", err
 		}
@@ -342,6 +354,14 @@ func (v pasteView) RoleLabel(name string) string {
 
 // Naming is the field that names a record of the kind.
 func (v pasteView) Naming() string { return v.Kind.Fields[0].Name }
+
+// Shown is what a cell was understood as, with its numbers as the site writes them.
+func (v pasteView) Shown(l *kind.Line, c kind.PastedCell) string {
+	if !v.Kind.Intake.Numbers(l.Role) {
+		return c.Read
+	}
+	return money.LocaleFor(v.Site.Site.Language).Shown(c.Read, money.Grouped)
+}
 
 // Heads are the names of the records over the cells of the lines.
 func (v pasteView) Heads() []string {

@@ -19,7 +19,7 @@ type otherPlace struct{ Name, Place string }
 
 // placeControl is the tray for a cell of a block; false where the cell is of no such fact.
 func placeControl(block *document.Block, set *document.Set, at, site string) (placeView, bool) {
-	change, _ := ledger.Change(block, at, "")
+	change, _ := ledger.Change(block, at, "", kind.Typing{})
 	fact, is := change.(document.SetFact)
 	if !is || fact.Record == "" {
 		return placeView{}, false

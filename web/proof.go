@@ -13,7 +13,9 @@ import (
 
 	"rubrel/core/document"
 	"rubrel/core/kind"
+	"rubrel/core/money"
 	"rubrel/formats/delimited"
+	"rubrel/formats/sheets"
 	"rubrel/formats/pictures"
 	"rubrel/render"
 	"rubrel/store"
@@ -148,19 +150,34 @@ func (s *Server) snippetPage(w http.ResponseWriter, r *http.Request) {
 	}{f, block.ID, block.Name, string(text), withFonts, int64(len(text)), set, drawings})
 }
 
-// list sends a block's set as CSV.
+// list sends a block's set as delimited text.
 func (s *Server) list(w http.ResponseWriter, r *http.Request) {
 	l, block := s.loadBlock(w, r)
 	if l == nil {
 		return
 	}
-	set := l.Site.SetOf(block)
-	text, err := delimited.Write(set.Table())
+	separator := delimited.SeparatorBeside(money.LocaleFor(l.Site.Language).DecimalMark())
+	text, err := delimited.Write(l.Site.SetOf(block).Table(l.Site.Language), separator)
 	if err != nil {
 		s.fail(w, r, err)
 		return
 	}
 	sendFile(w, "text/csv; charset=utf-8", block.ID+".csv", text)
+}
+
+// workbook sends a block's set as a workbook.
+func (s *Server) workbook(w http.ResponseWriter, r *http.Request) {
+	l, block := s.loadBlock(w, r)
+	if l == nil {
+		return
+	}
+	set := l.Site.SetOf(block)
+	file, err := sheets.Write(set.Name, set.Cells(l.Site.Language))
+	if err != nil {
+		s.fail(w, r, err)
+		return
+	}
+	sendFile(w, sheets.WorkbookType, block.ID+".xlsx", file)
 }
 
 // drawing sends one record of a block as an SVG file.

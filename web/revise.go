@@ -62,7 +62,7 @@ func (t target) Name() string {
 // revise lays what was read beside the set into which it goes, if it goes into one.
 func (v *pasteView) revise(r *http.Request, site *document.Site, options intake.Options) {
 	i := slices.IndexFunc(v.Targets, func(t target) bool { return t.Set.ID == r.FormValue(intoField) })
-	if i < 0 {
+	if i < 0 || v.foundAny() != nil {
 		return
 	}
 	v.Into = v.Targets[i].Set
@@ -70,7 +70,7 @@ func (v *pasteView) revise(r *http.Request, site *document.Site, options intake.
 	if list := v.Into.List; list.Text != "" {
 		if table, _, err := delimited.Read([]byte(list.Text)); err == nil {
 			before := intake.Read(v.Kind, table, intake.Options{Answers: list.Answers, Language: options.Language,
-				Has: options.Has})
+				Has: options.Has, Into: options.Into})
 			base = &before.Set
 		}
 	}
@@ -127,8 +127,12 @@ func (s *Server) pasteTake(w http.ResponseWriter, r *http.Request) {
 		return
 	}
 	view, err := s.readPasted(r, l.Site)
-	if err == nil && view.Revision == nil {
+	switch {
+	case err != nil:
+	case view.Revision == nil:
 		err = &badRequest{"the list into which this one goes is no longer there: choose another, or make a new block"}
+	default:
+		err = view.foundAny()
 	}
 	again := func(status int, fault string) {
 		view.Fault = fault

@@ -176,6 +176,7 @@ func (s *Server) siteRoutes(r chi.Router) {
 		r.Get("/snippet", s.snippetPage)
 		r.Get("/snippet.html", s.snippet)
 		r.Get("/list.csv", s.list)
+		r.Get("/list.xlsx", s.workbook)
 		r.Get("/drawings/{record}.svg", s.drawing)
 	})
 }

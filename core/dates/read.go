@@ -9,6 +9,8 @@ import (
 	"sync"
 	"time"
 	"unicode"
+
+	"rubrel/core/script"
 )
 
 // ErrAmbiguous is the error of a day that may be one of two: 3/4/2026.
@@ -55,6 +57,17 @@ func Read(text string) (time.Time, error) {
 		return dayOf(year, rest[0], rest[1])
 	}
 	return time.Time{}, ErrAmbiguous
+}
+
+// ReadIn is Read where a language is spoken (BCP 47): of two numbers that may be the month, the day is the first where
+// its long days begin with the day.
+func ReadIn(text, tag string) (time.Time, error) {
+	day, err := Read(text)
+	f, _, ok := script.Find(formats(), tag)
+	if errors.Is(err, ErrAmbiguous) && ok && strings.HasPrefix(f.Pattern, "d") {
+		return Read(strings.ReplaceAll(text, "/", "."))
+	}
+	return day, err
 }
 
 // wordsOf are the runs of figures and of letters in a text, in lower case: of 24th, "24" and "th".

@@ -17,6 +17,7 @@ type SetFact struct {
 	Axis, Item string
 	Key        string
 	Text       string
+	By         kind.Typing // how Text is written
 }
 
 // Plan finds the field and reads the text by its type.
@@ -49,7 +50,7 @@ func (c SetFact) Plan(s *Site) (patch.Patch, error) {
 	}
 	var value any
 	if strings.TrimSpace(c.Text) != "" {
-		parsed, err := field.Type.Parse(c.Text)
+		parsed, err := c.By.Parse(field.Type, c.Text)
 		if err == nil && field.CheckText != nil {
 			err = field.CheckText(set.Set, kind.ParseFactKey(c.Key), c.Text)
 		}

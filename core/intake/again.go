@@ -9,6 +9,7 @@ import (
 
 	"rubrel/core/document"
 	"rubrel/core/kind"
+	"rubrel/core/money"
 )
 
 // Sort is how a list stands to what a set says.
@@ -416,7 +417,7 @@ func (c *comparison) facts(fresh, old kind.Record) {
 	for _, key := range c.inOrder(keys) {
 		c.fact(old, key, old.Facts[key], now[key], before[key])
 	}
-	if c.covers(FeaturedRole) && fresh.Featured != old.Featured {
+	if c.covers(kind.FeaturedRole) && fresh.Featured != old.Featured {
 		c.add(Difference{Key: "featured/" + old.ID, Sort: Changed, Where: kind.Text(old.Facts,
 			c.old.Kind.Fields[0].Name) + " · featured", Old: kind.Inclusion{Has: old.Featured}.String(),
 			New:   kind.Inclusion{Has: fresh.Featured}.String(),
@@ -442,15 +443,18 @@ func (c *comparison) inOrder(keys map[string]bool) []string {
 
 // fact adds the difference of one fact, if there is one.
 func (c *comparison) fact(record kind.Record, text string, old, now, before kind.Value) {
-	if text == c.old.Kind.Fields[0].Name && now == nil || same(old, now) {
-		return
-	}
 	key := kind.ParseFactKey(text)
 	field, ok := c.old.Kind.FieldNamed(key.Field)
-	if !ok {
+	if text == c.old.Kind.Fields[0].Name && now == nil || !ok {
 		return
 	}
-	d := Difference{Key: "fact/" + record.ID + "/" + text, Sort: Changed, Old: textOf(old), New: textOf(now),
+	same := func(a, b kind.Value) bool { return same(field.Type, a, b) }
+	if same(old, now) {
+		return
+	}
+	by := kind.Typing{Language: c.reading.Settings.Language}
+	d := Difference{Key: "fact/" + record.ID + "/" + text, Sort: Changed, Old: by.Shown(field.Type, old),
+		New:   by.Shown(field.Type, now),
 		Where: kind.Text(record.Facts, c.old.Kind.Fields[0].Name) + " · " + c.heading(field, key),
 		apply: func(m *merger) { m.setFact(record.ID, text, now) }}
 	switch {
@@ -520,7 +524,28 @@ func textOf(v kind.Value) string {
 	return v.String()
 }
 
-func same(a, b kind.Value) bool { return (a == nil) == (b == nil) && textOf(a) == textOf(b) }
+// same reports whether two facts say the same: nothing said of something to have is a no, and 9 is 9.00.
+func same(t kind.Type, a, b kind.Value) bool {
+	if a == nil || b == nil {
+		return isNo(a) && isNo(b)
+	}
+	if numeric, ok := t.(kind.Numeric); ok {
+		return shortest(a, numeric.Numbers()) == shortest(b, numeric.Numbers())
+	}
+	return a.String() == b.String()
+}
+
+// shortest is a value without noughts at the end of its fractions.
+func shortest(v kind.Value, numbers money.Numbers) string {
+	return numbers.Replace(v.String(), func(number string) string {
+		if strings.Contains(number, ".") {
+			return strings.TrimSuffix(strings.TrimRight(number, "0"), ".")
+		}
+		return number
+	})
+}
+
+func isNo(v kind.Value) bool { return v == nil || v == kind.Inclusion{} }
 
 // Taken is the set with the differences that are taken.
 func (v *Revision) Taken(take func(d Difference) bool) kind.Set {

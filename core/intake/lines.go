@@ -2,6 +2,7 @@ package intake
 
 import (
 	"fmt"
+	"maps"
 	"slices"
 	"strings"
 
@@ -23,6 +24,9 @@ func (r *reader) arrange(s sheet) {
 	if contested && r.in.ByHeadings && len(s.rows) > s.width()+1 {
 		contested = false // long lists go down
 	}
+	if r.areHeadings(s.rows[0]) && len(s.rows) == 1 {
+		r.Arrangement, contested = kind.Down, false // headings of nothing
+	}
 	said, answered := r.answer(DirectionQuestion)
 	answered = answered && (said == string(kind.Across) || said == string(kind.Down))
 	if answered || contested && len(s.rows) > 1 && s.width() > 1 {
@@ -34,6 +38,13 @@ func (r *reader) arrange(s sheet) {
 	r.bare = r.isBare(s)
 	r.Lines = r.lines(s, r.Arrangement)
 	r.findRagged(s)
+}
+
+// areHeadings reports whether several texts are all headings that are known.
+func (r *reader) areHeadings(cells []kind.PastedCell) bool {
+	return len(cells) > 1 && !slices.ContainsFunc(cells, func(c kind.PastedCell) bool {
+		return r.headed(&kind.Line{Heading: c}) == ""
+	})
 }
 
 // isBare reports whether a list has no headings, though nothing among the first is plainly a value: where none is known
@@ -123,7 +134,7 @@ func (r *reader) lines(s sheet, arrangement kind.Arrangement) []*kind.Line {
 		for place := first; place < places; place++ {
 			l.Cells = append(l.Cells, at(i, place))
 		}
-		l.Guesses = r.in.Guess(l, i == 0)
+		l.Guesses = r.guess(l, i == 0)
 		lines = append(lines, l)
 	}
 	return lines
@@ -167,9 +178,11 @@ func (r *reader) assign() {
 		r.in.Weigh(r.Lines)
 	}
 	for i, l := range r.Lines { // whatever the lines say beside each other
-		if said[ids[i]] {
-			role, _ := r.answer(ids[i])
+		switch role, _ := r.answer(ids[i]); {
+		case said[ids[i]]:
 			l.Guess = kind.Guess{Role: role, Confidence: kind.Sure, Reason: saidReason}
+		case isOwn(l):
+			l.Guess = l.Guesses[0]
 		}
 	}
 	r.roles, r.RoleIDs = nil, ids
@@ -186,6 +199,9 @@ func (r *reader) assign() {
 const saidReason = "you said so"
 
 func (r *reader) knows(role string) bool {
+	if slices.Contains(slices.Collect(maps.Values(r.own)), role) {
+		return true
+	}
 	return role == kind.SkipRole || slices.ContainsFunc(r.in.Roles, func(x kind.Role) bool { return x.Name == role })
 }
 

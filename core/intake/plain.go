@@ -22,7 +22,7 @@ func Plain(fields []kind.Field, help, example string) *kind.Intake {
 	for _, f := range fields {
 		roles = append(roles, kind.Role{Name: f.Name, Label: f.Label})
 	}
-	roles = append(roles, kind.Role{Name: FeaturedRole, Label: "featured (yes or no)"})
+	roles = append(roles, kind.Role{Name: kind.FeaturedRole, Label: "featured (yes or no)"})
 	if p.ofPeople() {
 		roles = append(roles, kind.Role{Name: familyRole, Label: "family name"})
 	}
@@ -80,9 +80,6 @@ func joinNames(lines []*kind.Line, name, language string) {
 		}
 	}
 }
-
-// FeaturedRole is a line that says which records are featured.
-const FeaturedRole = "featured"
 
 // How much a guess speaks for the way in which lines are cut: by a heading, or by the cells alone.
 const (
@@ -173,7 +170,7 @@ func (p plain) guess(l *kind.Line, first bool) []kind.Guess {
 			return []kind.Guess{{Role: familyRole, Confidence: kind.Sure, Reason: "its heading says so", Speaks: speaksHeading}}
 		}
 		if Heads("featured", l.Label()) {
-			return []kind.Guess{{Role: FeaturedRole, Confidence: kind.Sure, Reason: "its heading says so",
+			return []kind.Guess{{Role: kind.FeaturedRole, Confidence: kind.Sure, Reason: "its heading says so",
 				Speaks: speaksHeading}}
 		}
 	}
@@ -258,17 +255,9 @@ func (p plain) claim(l *kind.Line) string {
 func (p plain) numbers(role string) bool {
 	for _, f := range p.fields {
 		if f.Name == role {
-			return readsNumbers(f.Type)
+			_, ok := f.Type.(kind.Numeric)
+			return ok
 		}
-	}
-	return false
-}
-
-// readsNumbers reports whether a type's values are numbers with fractions.
-func readsNumbers(t kind.Type) bool {
-	switch t.(type) {
-	case kind.NumberType, kind.SeriesType:
-		return true
 	}
 	return false
 }
@@ -403,9 +392,9 @@ func (p plain) line(set *kind.Set, l *kind.Line, columns []int, s kind.IntakeSet
 		cell := l.Cells[column]
 		switch {
 		case record < 0 || cell.Text == "" || cell.Fate != kind.Unread:
-		case l.Role == FeaturedRole && !set.Kind.CanFeature:
+		case l.Role == kind.FeaturedRole && !set.Kind.CanFeature:
 			l.Leave(column, "no %s can be featured", set.Kind.One)
-		case l.Role == FeaturedRole:
+		case l.Role == kind.FeaturedRole:
 			set.Records[record].Featured = Feature(l, column, s)
 		case key != field.Name:
 			if value, err := parse(field, cell.Text, s); err != nil {
@@ -487,12 +476,8 @@ func (p plain) read(k *kind.Kind, l *kind.Line, column int, field kind.Field, fa
 
 // parse reads a text by its field's type; numbers by the mark before the list's fractions.
 func parse(f kind.Field, text string, s kind.IntakeSettings) (kind.Value, error) {
-	if readsNumbers(f.Type) {
-		pattern := groupedPattern
-		if _, series := f.Type.(kind.SeriesType); series { // spaces part its numbers
-			pattern = numberPattern
-		}
-		text = pattern.ReplaceAllStringFunc(text, func(number string) string {
+	if numeric, ok := f.Type.(kind.Numeric); ok {
+		text = numeric.Numbers().Replace(text, func(number string) string {
 			written, err := money.ReadWritten(number, Marks(number, s.Decimal))
 			if err != nil {
 				return number

@@ -114,7 +114,7 @@ func join(row []kind.PastedCell, at, extra int, separator string) []kind.PastedC
 func (r *reader) fits(row int, cells []kind.PastedCell) bool {
 	if r.Arrangement == kind.Across {
 		l := &kind.Line{Heading: cells[0], Cells: cells[1:]}
-		guesses := r.in.Guess(l, row == 0)
+		guesses := r.guess(l, row == 0)
 		return len(guesses) > 0 && guesses[0].Confidence >= kind.Likely
 	}
 	for i, l := range r.Lines {
@@ -125,7 +125,7 @@ func (r *reader) fits(row int, cells []kind.PastedCell) bool {
 			return false
 		}
 		like := &kind.Line{Heading: l.Heading, Cells: []kind.PastedCell{cells[i]}}
-		guesses := r.in.Guess(like, i == 0)
+		guesses := r.guess(like, i == 0)
 		if len(guesses) == 0 || guesses[0].Role != l.Role && !like.Has(l.Role) {
 			return false
 		}

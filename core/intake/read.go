@@ -18,6 +18,8 @@ type Options struct {
 	Language string
 	// Has reports whether the site has what a cell refers to; nil where there is no site.
 	Has func(kind.Ref) bool
+	// Into is the set into which the list goes, of which the headings are known; nil for none.
+	Into *kind.Set
 }
 
 // Reading is what was understood of a list.
@@ -49,8 +51,8 @@ func (r *Reading) Asked() []Question {
 // Read understands a table as a list of a kind, which must have an Intake.
 func Read(k *kind.Kind, t kind.Table, o Options) *Reading {
 	r := &reader{in: k.Intake, options: o, Reading: &Reading{Kind: k}}
-	r.Settings.Language, r.Settings.Has = o.Language, o.Has
-	r.pointed = t.Pointed
+	r.Settings.Language, r.Settings.Has, r.Settings.Into = o.Language, o.Has, o.Into
+	r.pointed, r.own = t.Pointed, ownHeadings(o.Into)
 	sheet := r.shape(t)
 	if len(sheet.rows) == 0 { // every cell was answered away
 		r.Set = kind.Set{Kind: k, Axes: map[string][]kind.Item{}, Facts: map[string]kind.Value{}}
@@ -77,6 +79,7 @@ type reader struct {
 	bare    bool  // the list has no headings
 	ragged  []int // rows of the sheet with more cells than there are headings
 	roles   []Question
+	own     map[string]string // the roles of the headings that the set has itself, into which the list goes
 }
 
 // answer is what was said to a question.

@@ -2,7 +2,6 @@ package intake
 
 import (
 	"fmt"
-	"slices"
 	"strings"
 
 	"rubrel/core/document"
@@ -91,7 +90,7 @@ func isSum(lines []*kind.Line, column int) bool {
 
 // number is the only number of a text.
 func number(text string) (money.Decimal, bool) {
-	found := slices.Collect(numbersIn(text))
+	found := money.Grouped.In(text)
 	if len(found) != 1 {
 		return money.Decimal{}, false
 	}

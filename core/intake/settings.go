@@ -2,9 +2,6 @@ package intake
 
 import (
 	"cmp"
-	"iter"
-	"regexp"
-	"slices"
 	"strings"
 
 	"rubrel/core/kind"
@@ -33,15 +30,15 @@ func (r *reader) decimal() {
 			continue
 		}
 		for _, c := range l.Cells {
-			for number := range numbersIn(c.Text) {
+			for _, number := range money.Grouped.In(c.Text) {
 				texts = append(texts, number)
-				if doubtful.Text == "" && oneMarkBeforeThree(number) != 0 {
+				if doubtful.Text == "" && money.MarkInDoubt(number) != 0 {
 					doubtful = c
 				}
 			}
 		}
 	}
-	mark, mixed := DecimalMark(texts)
+	mark, mixed := money.DecimalMark(texts)
 	said, answered := r.answer(DecimalQuestion)
 	answered = answered && (said == "." || said == ",")
 	if r.Settings.Decimal = mark; doubtful.Text == "" && !answered || mark != 0 && !answered {
@@ -55,7 +52,7 @@ func (r *reader) decimal() {
 	if answered {
 		r.Settings.Decimal = rune(said[0])
 	}
-	groups := r.language() != "" && oneMarkBeforeThree(firstDoubtful(doubtful.Text)) == locale.GroupMark()
+	groups := r.language() != "" && money.MarkInDoubt(firstDoubtful(doubtful.Text)) == locale.GroupMark()
 	if !answered && !mixed && !r.pointed && groups {
 		return // as the language has it
 	}
@@ -84,22 +81,10 @@ func (r *reader) shows() string {
 // language is that which the list shows, or the site's.
 func (r *reader) language() string { return cmp.Or(r.Settings.Shows, r.options.Language) }
 
-// numberPattern is a number with the marks that may stand in it, and groupedPattern one with spaces between thousands,
-// too.
-var (
-	numberPattern  = regexp.MustCompile(`[0-9](?:[0-9.,'’\x{a0}\x{202f}]*[0-9])?`)
-	groupedPattern = regexp.MustCompile(`[0-9]{1,3}(?: [0-9]{3})+(?:[.,][0-9]+)?\b|` + numberPattern.String())
-)
-
-// numbersIn are the numbers of a text: of "4.50 to 10", two.
-func numbersIn(text string) iter.Seq[string] {
-	return slices.Values(groupedPattern.FindAllString(text, -1))
-}
-
 // firstDoubtful is the first number of a text of which the mark is in doubt; "" for none.
 func firstDoubtful(text string) string {
-	for number := range numbersIn(text) {
-		if oneMarkBeforeThree(number) != 0 {
+	for _, number := range money.Grouped.In(text) {
+		if money.MarkInDoubt(number) != 0 {
 			return number
 		}
 	}
@@ -113,46 +98,6 @@ func Marks(text string, decimal rune) money.Separators {
 		return money.Separators{}
 	}
 	return money.Separators{Decimal: decimal}
-}
-
-// oneMarkBeforeThree is the mark of a number that has a single one, before exactly three digits and after at most
-// three: 1.290. It is 0 for other numbers.
-func oneMarkBeforeThree(number string) rune {
-	at := strings.IndexAny(number, ".,")
-	if at < 1 || at > 3 || number[0] == '0' || len(number) != at+4 ||
-		strings.Trim(number[:at]+number[at+1:], "0123456789") != "" {
-		return 0
-	}
-	return rune(number[at])
-}
-
-// DecimalMark finds the mark before fractions by those numbers that leave no doubt: one or two digits after the last
-// mark, or two kinds of mark. It is 0 where none does, and mixed where they disagree.
-func DecimalMark(numbers []string) (mark rune, mixed bool) {
-	points, commas := 0, 0
-	for _, number := range numbers {
-		at := strings.LastIndexAny(number, ".,")
-		if at < 0 {
-			continue
-		}
-		both := strings.ContainsRune(number, '.') && strings.ContainsRune(number, ',')
-		if after := len(number) - at - 1; both || after == 1 || after == 2 {
-			if number[at] == '.' {
-				points++
-			} else {
-				commas++
-			}
-		}
-	}
-	switch {
-	case points > 0 && commas > 0:
-		return 0, true
-	case points > 0:
-		return '.', false
-	case commas > 0:
-		return ',', false
-	}
-	return 0, false
 }
 
 // currency finds the currency of amounts that carry none.

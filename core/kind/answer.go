@@ -45,6 +45,18 @@ func Answer(text, language string) string {
 	return Inclusion{Has: yes}.String()
 }
 
+// AnswerIn is yes or no in a language's word.
+func AnswerIn(yes bool, language string) string {
+	words, _, ok := script.Find(answersByLanguage(), language)
+	switch {
+	case ok && yes && len(words.Yes) > 0:
+		return words.Yes[0]
+	case ok && !yes && len(words.No) > 0:
+		return words.No[0]
+	}
+	return Inclusion{Has: yes}.String()
+}
+
 // LooksLikeAnswer reports whether a text is a usual mark for yes or no, or a word for it in any language.
 func LooksLikeAnswer(text string) bool {
 	if _, ok := YesNo(text); ok {

@@ -62,6 +62,10 @@ type Intake struct {
 	ByHeadings bool
 	// Unknown says why a line whose heading no role knows is left out.
 	Unknown string
+	// Gives is how a set of the kind gives itself back as a list: down, or across.
+	Gives Arrangement
+	// RoleOf is the role of a line as which a set gives itself back; nil where it is the name of the line's field.
+	RoleOf func(l ListLine) string
 	// Files are the formats of files that the kind reads besides tables.
 	Files []FileFormat
 	// Build makes the set of the lines. Each cell is placed, refused or left; it never becomes what it does not say.
@@ -94,6 +98,7 @@ type IntakeSettings struct {
 	Currency string // of amounts that carry none
 	Cross    Cross  // what an x means
 	Shows    string // the language of the list, as a BCP 47 tag
+	Into     *Set   // into which the list goes; nil for none
 	// Has reports whether the site has what a value refers to; nil where there is no site.
 	Has func(Ref) bool
 }
@@ -120,8 +125,12 @@ const (
 	Down   Arrangement = "down"
 )
 
-// SkipRole leaves a line out.
-const SkipRole = "skip"
+// The roles that lists of every kind have: SkipRole leaves a line out, FeaturedRole is one that says which records are
+// featured.
+const (
+	SkipRole     = "skip"
+	FeaturedRole = "featured"
+)
 
 // Role is one thing that a line of a pasted table can be.
 type Role struct{ Name, Label string }

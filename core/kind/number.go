@@ -105,6 +105,9 @@ func (NumberType) Schema() Schema {
 // Editor sets a number right.
 func (NumberType) Editor() Editor { return Editor{Align: Right} }
 
+// Numbers are written with groups.
+func (NumberType) Numbers() money.Numbers { return money.Grouped }
+
 // Float is the number for geometry.
 func (n Number) Float() float64 {
 	f, err := strconv.ParseFloat(n.String(), 64)
@@ -160,3 +163,6 @@ func (t SeriesType) Schema() Schema { return Schema{"type": "string", "maxLength
 
 // Editor sets a series left.
 func (SeriesType) Editor() Editor { return Editor{Align: Left} }
+
+// Numbers stand apart by spaces.
+func (SeriesType) Numbers() money.Numbers { return money.Spaced }

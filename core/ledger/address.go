@@ -9,17 +9,17 @@ import (
 	"rubrel/core/look"
 )
 
-// Change reads what is typed into a cell, by the cell's address, as a change of the block.
-func Change(b *document.Block, at, text string) (document.Change, error) {
+// Change reads what is typed into a cell, by the cell's address, as a change of the block. By is how the text is written.
+func Change(b *document.Block, at, text string, by kind.Typing) (document.Change, error) {
 	what, rest, _ := strings.Cut(at, "/")
 	words := strings.Split(rest, "/")
 	switch {
 	case what == "fact" && len(words) == 2:
-		return document.SetFact{Set: b.SetID, Record: words[0], Key: words[1], Text: text}, nil
+		return document.SetFact{Set: b.SetID, Record: words[0], Key: words[1], Text: text, By: by}, nil
 	case what == "set" && len(words) == 1:
-		return document.SetFact{Set: b.SetID, Key: words[0], Text: text}, nil
+		return document.SetFact{Set: b.SetID, Key: words[0], Text: text, By: by}, nil
 	case what == "item" && len(words) == 3:
-		return document.SetFact{Set: b.SetID, Axis: words[0], Item: words[1], Key: words[2], Text: text}, nil
+		return document.SetFact{Set: b.SetID, Axis: words[0], Item: words[1], Key: words[2], Text: text, By: by}, nil
 	case what == "featured" && len(words) == 1:
 		on, ok := kind.YesNo(text)
 		if !ok && strings.TrimSpace(text) != "" {

@@ -191,6 +191,7 @@ func Build(site *document.Site, b *document.Block, cascade look.Cascade, tokens 
 		cascade: cascade,
 		tokens:  tokens,
 		widths:  site.Widths,
+		by:      kind.Typing{Language: site.Language},
 		forKind: site.House.Kinds[set.Kind.Name],
 		records: set.Records[g.First:min(g.InColumns.To, n)],
 	}
@@ -282,6 +283,7 @@ type layer struct {
 	cascade look.Cascade
 	tokens  look.Tokens
 	widths  look.Widths
+	by      kind.Typing   // how the cells' texts are written
 	forKind look.Sheet    // what the site says for the kind
 	records []kind.Record // those in sight
 }
@@ -352,16 +354,16 @@ func (l layer) hasOwnRows(f kind.Field) bool {
 func (l layer) factRow(field kind.Field, key kind.FactKey) Row {
 	row := Row{Label: field.Label, Help: field.Help, Detail: l.detail(field, key)}
 	all := Cell{State: None}
-	fallback := ""
+	var fallback kind.Value
 	if common, ok := l.set.Kind.SetFieldNamed(field.Name); ok {
-		fallback = kind.Text(l.set.Facts, common.Name)
-		all = factCell("set/"+common.Name, fallback, common.Type)
+		fallback = l.set.Facts[common.Name]
+		all = l.cell("set/"+common.Name, fallback, common.Type)
 	}
 	for i, name := range field.Each {
 		axis, _ := l.set.Kind.AxisNamed(name)
 		row.Of = append(row.Of, name+"/"+key.Items[i])
 		if item, ok := l.set.ItemNamed(name, key.Items[i]); ok && i == 0 {
-			row.Head = nameCell(axis, item)
+			row.Head = l.nameCell(axis, item)
 		}
 		if cell, ok := l.ruleCell(axis, field, key.Items[i]); ok {
 			all = cell
@@ -369,14 +371,14 @@ func (l layer) factRow(field kind.Field, key kind.FactKey) Row {
 	}
 	row.Cells = append(row.Cells, all, Cell{State: None})
 	for _, record := range l.records {
-		cell := factCell("fact/"+record.ID+"/"+key.String(), kind.Text(record.Facts, key.String()), field.Type)
+		cell := l.cell("fact/"+record.ID+"/"+key.String(), record.Facts[key.String()], field.Type)
 		if cell.Text == "" && field.Derive != nil {
 			if value, ok := field.Derive(l.set.Set, record, key); ok {
-				cell.State, cell.Shown = Derived, value.String()
+				cell.State, cell.Shown = Derived, l.by.Shown(field.Type, value)
 			}
 		}
-		if cell.Text == "" && fallback != "" {
-			cell.State, cell.Shown = Followed, fallback
+		if cell.Text == "" && fallback != nil {
+			cell.State, cell.Shown = Followed, l.by.Shown(field.Type, fallback)
 		} else if cell.Text != "" && all.Text != "" {
 			cell.State = Exception
 		}
@@ -416,14 +418,14 @@ func (l layer) ruleRow(axis kind.Axis, item kind.Item, field kind.Field) Row {
 	row := l.setRow(field)
 	row.Detail = kind.Text(item.Facts, axis.Label)
 	row.Of = []string{axis.Name + "/" + item.ID}
-	row.Head = nameCell(axis, item)
-	row.Cells[0] = factCell("item/"+axis.Name+"/"+item.ID+"/"+field.Name, kind.Text(item.Facts, field.Name), field.Type)
+	row.Head = l.nameCell(axis, item)
+	row.Cells[0] = l.cell("item/"+axis.Name+"/"+item.ID+"/"+field.Name, item.Facts[field.Name], field.Type)
 	return row
 }
 
 // nameCell is where the name of an item is edited: every row that is about it has one.
-func nameCell(axis kind.Axis, item kind.Item) Cell {
-	return factCell("item/"+axis.Name+"/"+item.ID+"/"+axis.Label, kind.Text(item.Facts, axis.Label),
+func (l layer) nameCell(axis kind.Axis, item kind.Item) Cell {
+	return l.cell("item/"+axis.Name+"/"+item.ID+"/"+axis.Label, item.Facts[axis.Label],
 		axis.LabelField().Type)
 }
 
@@ -432,7 +434,7 @@ func (l layer) ruleCell(axis kind.Axis, field kind.Field, id string) (Cell, bool
 	items := l.set.Items(axis.Name)
 	for _, rule := range axis.Fields {
 		if item, ok := l.set.ItemNamed(axis.Name, id); ok && rule.AllOf == field.Name && items[0].ID != id {
-			cell := factCell("item/"+axis.Name+"/"+id+"/"+rule.Name, kind.Text(item.Facts, rule.Name), rule.Type)
+			cell := l.cell("item/"+axis.Name+"/"+id+"/"+rule.Name, item.Facts[rule.Name], rule.Type)
 			cell.Origin = rule.Help
 			return cell, true
 		}
@@ -472,16 +474,17 @@ func (l layer) featuredRow() Row {
 
 func (l layer) setRow(field kind.Field) Row {
 	row := Row{Label: field.Label, Help: field.Help,
-		Cells: []Cell{factCell("set/"+field.Name, kind.Text(l.set.Facts, field.Name), field.Type), {State: None}}}
+		Cells: []Cell{l.cell("set/"+field.Name, l.set.Facts[field.Name], field.Type), {State: None}}}
 	for range l.records {
 		row.Cells = append(row.Cells, Cell{State: None})
 	}
 	return row
 }
 
-func factCell(at, text string, t kind.Type) Cell {
-	editor := t.Editor()
-	cell := Cell{At: at, Text: text, Shown: text, State: Said, Align: editor.Align, Choices: editor.Words,
+// cell shows a value, nil for none, as people write it in the site's language.
+func (l layer) cell(at string, v kind.Value, t kind.Type) Cell {
+	editor, text := t.Editor(), l.by.Text(t, v)
+	cell := Cell{At: at, Text: text, Shown: l.by.Shown(t, v), State: Said, Align: editor.Align, Choices: editor.Words,
 		Offers: editor.Offers, Lines: editor.Lines, Marks: editor.Marks,
 		Turns: editor.Turns, Placed: editor.PlaceOn != ""}
 	if editor.Swatch != nil {
@@ -516,13 +519,13 @@ func (l layer) axis(axis kind.Axis) Section {
 func (l layer) itemRow(axis kind.Axis, item kind.Item) Row {
 	name := kind.Text(item.Facts, axis.Label)
 	row := Row{Label: name, Item: item.ID, Help: axis.LabelField().Help, Heading: axis.IsHeading(item),
-		Head: factCell("item/"+axis.Name+"/"+item.ID+"/"+axis.Label, name, axis.LabelField().Type)}
+		Head: l.nameCell(axis, item)}
 	all := Cell{State: None}
 	for _, f := range axis.Fields {
 		if f.Name == axis.Label {
 			continue
 		}
-		cell := factCell("item/"+axis.Name+"/"+item.ID+"/"+f.Name, kind.Text(item.Facts, f.Name), f.Type)
+		cell := l.cell("item/"+axis.Name+"/"+item.ID+"/"+f.Name, item.Facts[f.Name], f.Type)
 		if all.At == "" && !row.Heading {
 			all, row.Detail = cell, cell.Text
 			continue
@@ -541,7 +544,7 @@ func (l layer) itemCell(axis kind.Axis, item kind.Item, record kind.Record, head
 	for _, f := range l.set.Kind.Fields {
 		if !heading && len(f.Each) == 1 && f.Each[0] == axis.Name {
 			key := f.Name + ":" + item.ID
-			return factCell("fact/"+record.ID+"/"+key, kind.Text(record.Facts, key), f.Type)
+			return l.cell("fact/"+record.ID+"/"+key, record.Facts[key], f.Type)
 		}
 	}
 	return Cell{State: None}

@@ -6,6 +6,7 @@ import (
 	"testing"
 
 	"rubrel/core/document"
+	"rubrel/core/kind"
 	"rubrel/core/ledger"
 	"rubrel/core/look"
 	"rubrel/demo"
@@ -36,6 +37,9 @@ func (b *bench) block() *document.Block {
 	block, _ := b.site.BlockByID(b.at)
 	return block
 }
+
+// by is how whoever works at the bench types.
+func (b *bench) by() kind.Typing { return kind.Typing{Language: b.site.Language} }
 
 func (b *bench) grid(part, width string) *ledger.Grid {
 	b.t.Helper()
@@ -81,7 +85,18 @@ func cellAt(g *ledger.Grid, at string) (ledger.Cell, bool) {
 
 // What is typed into a cell is what the cell then holds, for every cell of the grid that says something.
 func TestWhatIsTypedIsHeld(t *testing.T) {
-	b := newBench(t)
+	for _, language := range []string{"en", "de", "fr-CH", "hi"} {
+		b := newBench(t)
+		if err := b.do(document.SetLanguage{Language: language}, nil); err != nil && !errors.Is(err, document.Nothing) {
+			t.Fatal(err)
+		}
+		b.holdsWhatIsTyped()
+	}
+}
+
+func (b *bench) holdsWhatIsTyped() {
+	t := b.t
+	t.Helper()
 	for _, part := range []string{"card", "price", "button"} {
 		for _, section := range b.grid(part, "wide").Sections {
 			for _, row := range section.Rows {
@@ -89,7 +104,7 @@ func TestWhatIsTypedIsHeld(t *testing.T) {
 					if c.At == "" || c.Text == "" {
 						continue
 					}
-					change, err := ledger.Change(b.block(), c.At, c.Text)
+					change, err := ledger.Change(b.block(), c.At, c.Text, b.by())
 					if err != nil {
 						t.Errorf("%s: %v", c.At, err)
 						continue
@@ -103,12 +118,55 @@ func TestWhatIsTypedIsHeld(t *testing.T) {
 	}
 }
 
+// The grid speaks the site's language; a number in doubt is asked, and one that comes from elsewhere is not taken for the
+// language's own.
+func TestNumbersInTheSitesLanguage(t *testing.T) {
+	b := newBench(t)
+	if err := b.do(document.SetLanguage{Language: "de"}, nil); err != nil {
+		t.Fatal(err)
+	}
+	const at = "fact/zenith/price:year:eur"
+	for _, c := range []struct{ text, edited, shown, fault string }{
+		{"1.290,50", "1.290,50", "1.290,50", ""}, {"1290.00", "1.290,00", "1.290,00", ""}, {"1290", "1290", "1.290", ""},
+		{"1.290", "", "", "“1.290” may be 1290 or 1,29"},
+	} {
+		err := b.do(ledger.Change(b.block(), at, c.text, b.by()))
+		if c.fault != "" {
+			if err == nil || !strings.Contains(err.Error(), c.fault) {
+				t.Errorf("%q: %v, want %q", c.text, err, c.fault)
+			}
+			continue
+		}
+		if cell, _ := cellAt(b.grid("card", "wide"), at); err != nil || cell.Text != c.edited || cell.Shown != c.shown {
+			t.Errorf("%q: typed %q, shown %q (%v)", c.text, cell.Text, cell.Shown, err)
+		}
+	}
+	for _, c := range []struct {
+		texts   []string
+		refused int
+	}{{[]string{"1,290"}, 1}, {[]string{"1.290", "99,50"}, 0}, {[]string{"1,290", "99.50"}, 0}} {
+		pasted, err := b.grid("card", "wide").Paste(b.site, b.block(), "fact/meridian/price:year:eur", [][]string{c.texts})
+		if err != nil || len(pasted.Refused) != c.refused {
+			t.Fatalf("%q: %v (%v)", c.texts, pasted.Refused, err)
+		}
+		if c.refused > 0 {
+			continue
+		}
+		if err := b.do(pasted.Batch, nil); err != nil && !errors.Is(err, document.Nothing) {
+			t.Errorf("%q: %v", c.texts, err)
+		}
+		if cell, _ := cellAt(b.grid("card", "wide"), "fact/meridian/price:year:eur"); cell.Text != "1290" {
+			t.Errorf("%q is read as %q", c.texts, cell.Text)
+		}
+	}
+}
+
 func TestLookCells(t *testing.T) {
 	b := newBench(t)
 	at := func(key string) string { return "look/" + key }
 	say := func(key, text string) {
 		t.Helper()
-		if err := b.do(ledger.Change(b.block(), at(key), text)); err != nil {
+		if err := b.do(ledger.Change(b.block(), at(key), text, b.by())); err != nil {
 			t.Fatal(err)
 		}
 	}
@@ -160,7 +218,7 @@ func TestPaste(t *testing.T) {
 		t.Error("pasted into a cell that is not there")
 	}
 	for _, at := range []string{"", "fact/dusk", "fact/a/b/c", "look/x", "item/features", "nothing/at/all"} {
-		if change, err := ledger.Change(b.block(), at, "x"); err == nil {
+		if change, err := ledger.Change(b.block(), at, "x", b.by()); err == nil {
 			t.Errorf("%q is %v", at, change)
 		}
 	}
@@ -217,7 +275,7 @@ func TestSetFacts(t *testing.T) {
 		c.Shown != "Join as {plan}" {
 		t.Errorf("following: %+v", c)
 	}
-	if err := b.do(ledger.Change(b.block(), "fact/dusk/button", "Try it")); err != nil {
+	if err := b.do(ledger.Change(b.block(), "fact/dusk/button", "Try it", b.by())); err != nil {
 		t.Fatal(err)
 	}
 	if c, _ := cellAt(b.grid("card", "wide"), "fact/dusk/button"); c.State != ledger.Exception || c.Shown != "Try it" {
@@ -238,11 +296,11 @@ func TestDerivedFacts(t *testing.T) {
 	expect("item/periods/year/rule", ledger.Said, "2 free")
 	expect("fact/meridian/price:once:eur", ledger.Said, "760.00")
 	expect("fact/dusk/price:once:eur", ledger.Empty, "")
-	if err := b.do(ledger.Change(b.block(), "fact/dusk/price:year:eur", "85")); err != nil {
+	if err := b.do(ledger.Change(b.block(), "fact/dusk/price:year:eur", "85", b.by())); err != nil {
 		t.Fatal(err)
 	}
 	expect("fact/dusk/price:year:eur", ledger.Exception, "85")
-	if err := b.do(ledger.Change(b.block(), "item/periods/year/rule", "")); err != nil {
+	if err := b.do(ledger.Change(b.block(), "item/periods/year/rule", "", b.by())); err != nil {
 		t.Fatal(err)
 	}
 	expect("fact/dusk/price:year:eur", ledger.Said, "85")
@@ -263,7 +321,7 @@ func TestIdleRows(t *testing.T) {
 	b := newBench(t)
 	say := func(key, text string) {
 		t.Helper()
-		if err := b.do(ledger.Change(b.block(), "look/"+key, text)); err != nil {
+		if err := b.do(ledger.Change(b.block(), "look/"+key, text, b.by())); err != nil {
 			t.Fatal(err)
 		}
 	}
@@ -327,7 +385,7 @@ func TestIdleRowsOfIcons(t *testing.T) {
 			if b.block().Look[key] != nil && b.block().Look[key].String() == text {
 				continue
 			}
-			if err := b.do(ledger.Change(b.block(), "look/"+key.String(), text)); err != nil {
+			if err := b.do(ledger.Change(b.block(), "look/"+key.String(), text, b.by())); err != nil {
 				t.Fatal(err)
 			}
 		}
@@ -342,7 +400,7 @@ func TestPasteLook(t *testing.T) {
 	b := newBench(t)
 	for key, text := range map[string]string{"zenith:title.font-size": "33px", "zenith:price.color@hover": "accent",
 		"dusk:title.font-size": "20px", "dusk:badge.color": "ink"} {
-		if err := b.do(ledger.Change(b.block(), "look/"+key, text)); err != nil {
+		if err := b.do(ledger.Change(b.block(), "look/"+key, text, b.by())); err != nil {
 			t.Fatal(err)
 		}
 	}

@@ -8,6 +8,7 @@ import (
 
 	"rubrel/core/document"
 	"rubrel/core/kind"
+	"rubrel/core/money"
 )
 
 // Pasted is what comes of a rectangle of texts that is laid over the grid.
@@ -39,7 +40,10 @@ func (g *Grid) Paste(site *document.Site, b *document.Block, at string, texts []
 	if err != nil {
 		return pasted, err
 	}
-	cross, _ := kind.CrossIn(slices.Concat(texts...))
+	all := slices.Concat(texts...)
+	cross, _ := kind.CrossIn(all)
+	by := kind.Typing{Language: site.Language, Hand: money.Hand{Pasted: true}}
+	by.Decimal, _ = money.DecimalMark(money.Grouped.In(strings.Join(all, "\n")))
 	for i, line := range texts {
 		for j, text := range line {
 			cell, ok := to(i, j)
@@ -52,7 +56,7 @@ func (g *Grid) Paste(site *document.Site, b *document.Block, at string, texts []
 			if cell.Turns {
 				text = cross.Read(text)
 			}
-			change, err := Change(b, cell.At, text)
+			change, err := Change(b, cell.At, text, by)
 			if err == nil {
 				_, err = change.Plan(site)
 			}

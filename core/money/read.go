@@ -183,7 +183,7 @@ func plainDigits(number string, separators Separators) (plain string, ambiguous 
 		decimal = true
 	case separators.Decimal != 0:
 		decimal = mark == separators.Decimal
-	case after == 3 && last > 0 && all[0] != '0':
+	case after == 3 && last > 0 && last <= 3 && all[0] != '0':
 		ambiguous = true
 	default:
 		decimal = true

@@ -263,3 +263,6 @@ func (PriceType) Schema() kind.Schema {
 
 // Editor sets amounts right, so that their figures stand below each other.
 func (PriceType) Editor() kind.Editor { return kind.Editor{Align: kind.Right} }
+
+// Numbers are written with groups.
+func (PriceType) Numbers() money.Numbers { return money.Grouped }

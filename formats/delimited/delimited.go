@@ -167,6 +167,9 @@ func rows(text string, comma rune) (kind.Table, error) {
 		if err != nil {
 			return t, fmt.Errorf("this cannot be read as a table: %w", err)
 		}
+		for i := range row {
+			row[i] = unguard(row[i])
+		}
 		line, _ := reader.FieldPos(0)
 		t.Rows, t.Lines = append(t.Rows, row), append(t.Lines, line)
 	}

@@ -67,6 +67,20 @@ func TestReadTabs(t *testing.T) {
 	}
 }
 
+// No text becomes a formula in a spreadsheet, and each is read back as it was.
+func TestWriteGuards(t *testing.T) {
+	for text, guarded := range map[string]bool{"=1+1": true, "@SUM(A1)": true, "+cmd|' /C calc'!A0": true, "-2+3": false,
+		"-5": false, "+49 30 123": false, "@harbour": false, "'quoted'": false, "a=b": false} {
+		out, err := Write([][]string{{text, "x"}}, ';')
+		if err != nil || strings.Contains(string(out), "'"+text) != guarded {
+			t.Errorf("%q is written %q (%v)", text, out, err)
+		}
+		if table, _, err := Read(out); err != nil || table.Rows[0][0] != text {
+			t.Errorf("%q is read back as %q (%v)", text, table.Rows, err)
+		}
+	}
+}
+
 func FuzzRead(f *testing.F) {
 	for _, seed := range []string{"a,b\n1,2", "\xff\xfea\x00", "\"a\nb\"\t1", "x;y\n1,5;2"} {
 		f.Add([]byte(seed))

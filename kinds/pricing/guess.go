@@ -130,8 +130,8 @@ func guess(l *kind.Line, first bool) []kind.Guess {
 			{Role: featureRole, Confidence: kind.Weak}}
 	case e.filled == 0:
 		return nil
-	case intake.Heads(intake.FeaturedRole, l.Label()) || strings.EqualFold(l.Label(), "highlighted"):
-		return []kind.Guess{{Role: intake.FeaturedRole, Confidence: kind.Sure, Reason: "its heading says so", Speaks: 3}}
+	case intake.Heads(kind.FeaturedRole, l.Label()) || strings.EqualFold(l.Label(), "highlighted"):
+		return []kind.Guess{{Role: kind.FeaturedRole, Confidence: kind.Sure, Reason: "its heading says so", Speaks: 3}}
 	case e.marks*2 >= e.filled, e.money == e.filled:
 		feature.Speaks = 2
 	}

@@ -68,7 +68,21 @@ var fromPaste = &kind.Intake{
 	Example: "\tBasic\tPlus\tPro\nMonthly price\t9\t19\t39\nStorage\t10 GB\t100 GB\t1 TB\nSupport\t–\t✓\t✓",
 	Roles:   intakeRoles(), Guess: guess, Weigh: weigh, Claim: claim, Numbers: isPriceRole, Currency: currencyOf,
 	Currencies: axes[1].Offers,
-	IsValue:    isPrice, Unknown: "nothing says what it is", Build: build}
+	IsValue:    isPrice, Unknown: "nothing says what it is", Build: build, Gives: kind.Across, RoleOf: roleOf}
+
+// roleOf is the role of a line as which a set gives itself back.
+func roleOf(l kind.ListLine) string {
+	key := kind.ParseFactKey(l.Key)
+	switch {
+	case l.Key == "":
+		return headingRole
+	case key.Field == "feature":
+		return featureRole
+	case key.Field == "price":
+		return priceRole + key.Items[0]
+	}
+	return key.Field
+}
 
 // The roles of lines that are no field's.
 const (
@@ -92,7 +106,7 @@ func intakeRoles() []kind.Role {
 		roles = append(roles, kind.Role{Name: priceRole + id, Label: "price " + wordsFor("en").Periods[id]})
 	}
 	return append(roles,
-		kind.Role{Name: intake.FeaturedRole, Label: "featured (yes or no)"},
+		kind.Role{Name: kind.FeaturedRole, Label: "featured (yes or no)"},
 		kind.Role{Name: featureRole, Label: "a feature"},
 		kind.Role{Name: featuresRole, Label: "a list of features in each cell"},
 		kind.Role{Name: headingRole, Label: "a heading over features"},
@@ -233,7 +247,7 @@ func (b *builder) line(l *kind.Line, columns []int) {
 		switch {
 		case isPrice:
 			b.price(l, column, record, period)
-		case l.Role == intake.FeaturedRole:
+		case l.Role == kind.FeaturedRole:
 			b.set.Records[record].Featured = intake.Feature(l, column, b.settings)
 		case l.Role == featuresRole:
 			b.list(l, column, record)
@@ -358,6 +372,10 @@ func (b *builder) period(id string) string {
 	if _, ok := b.set.ItemNamed("periods", id); ok {
 		return id
 	}
+	if own, ok := b.ownPeriod(id); ok {
+		b.set.Axes["periods"] = append(b.set.Axes["periods"], own)
+		return id
+	}
 	for _, p := range periodWords {
 		if p.id == id {
 			duration, err := pricing.ParsePeriod(p.duration)
@@ -370,6 +388,14 @@ func (b *builder) period(id string) string {
 		}
 	}
 	return id
+}
+
+// ownPeriod is a period of the set into which the list goes.
+func (b *builder) ownPeriod(id string) (kind.Item, bool) {
+	if b.settings.Into == nil {
+		return kind.Item{}, false
+	}
+	return b.settings.Into.ItemNamed("periods", id)
 }
 
 func (b *builder) currency(code string) string {

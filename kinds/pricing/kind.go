@@ -212,8 +212,8 @@ func checkPlaces(set kind.Set, key kind.FactKey, value kind.Value) error {
 	}
 	for _, amount := range price.Amounts() {
 		if amount.Places() > unit.Digits {
-			return fmt.Errorf("%s has more decimals than %s, which has %d: a point stands before the fraction, and no mark is "+
-				"needed between thousands", amount, unit.Code, unit.Digits)
+			return fmt.Errorf("%s has more decimals than %s, which has %d: no mark is needed between thousands", amount,
+				unit.Code, unit.Digits)
 		}
 	}
 	return nil

@@ -233,7 +233,7 @@ func TestCSVRoundTrip(t *testing.T) {
 			of("name", "Ümlaut", "value", "1240", "most", "2000", "unit", "hours", "featured", "yes"),
 		}}} {
 		set, _ := g.Site(t).SetByID("s")
-		text, err := delimited.Write(set.Table())
+		text, err := delimited.Write(set.Table("en"), delimited.Comma)
 		if err != nil {
 			t.Fatal(err)
 		}

@@ -132,8 +132,20 @@ func (c *Cluster) prepare() error {
 	return nil
 }
 
+// makeFolder makes a folder and those above it that are missing, open for all to pass whatever the mask of the process.
 func makeFolder(path string) error {
-	if err := os.MkdirAll(path, 0o755); err != nil {
+	if _, err := os.Stat(path); err == nil {
+		return nil
+	}
+	if err := makeFolder(filepath.Dir(path)); err != nil {
+		return err
+	}
+	const open = 0o755
+	err := os.Mkdir(path, open)
+	if err == nil {
+		err = os.Chmod(path, open)
+	}
+	if err != nil && !errors.Is(err, os.ErrExist) {
 		return fmt.Errorf("cluster: %w", err)
 	}
 	return nil

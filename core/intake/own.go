@@ -1,0 +1,49 @@
+package intake
+
+import (
+	"slices"
+	"strings"
+
+	"rubrel/core/kind"
+)
+
+// ownReason is why a line is what its heading is in the set into which the list goes.
+const ownReason = "it is headed so here"
+
+// ownHeadings are the roles of the headings with which a set gives itself back. One that stands twice says nothing.
+func ownHeadings(set *kind.Set) map[string]string {
+	own := map[string]string{}
+	if set == nil {
+		return own
+	}
+	twice := map[string]bool{}
+	for _, l := range set.ListLines() {
+		heading := strings.ToLower(l.Heading)
+		role := kind.ParseFactKey(l.Key).Field
+		if of := set.Kind.Intake.RoleOf; of != nil {
+			role = of(l)
+		}
+		twice[heading] = twice[heading] || own[heading] != "" && own[heading] != role
+		own[heading] = role
+	}
+	for heading := range twice {
+		if twice[heading] {
+			delete(own, heading)
+		}
+	}
+	return own
+}
+
+// guess lists what a line may be: what it is in the set into which the list goes, and what its kind says.
+func (r *reader) guess(l *kind.Line, first bool) []kind.Guess {
+	guesses := r.in.Guess(l, first)
+	if role, ok := r.own[strings.ToLower(l.Label())]; ok && l.Label() != "" {
+		guesses = slices.DeleteFunc(guesses, func(g kind.Guess) bool { return g.Role == role })
+		own := kind.Guess{Role: role, Confidence: kind.Sure, Reason: ownReason, Speaks: speaksHeading}
+		return append([]kind.Guess{own}, guesses...)
+	}
+	return guesses
+}
+
+// isOwn reports whether a line is headed as in the set into which the list goes.
+func isOwn(l *kind.Line) bool { return len(l.Guesses) > 0 && l.Guesses[0].Reason == ownReason }

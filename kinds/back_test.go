@@ -1,0 +1,87 @@
+package kinds_test
+
+import (
+	"fmt"
+	"testing"
+
+	"rubrel/core/document"
+	"rubrel/core/intake"
+	"rubrel/core/kind"
+	"rubrel/core/money"
+	"rubrel/demo"
+	"rubrel/formats/delimited"
+	"rubrel/formats/sheets"
+	"rubrel/kinds"
+)
+
+// goesBack gives a set back as delimited text and as a workbook, reads these again, and lays them beside the set.
+func goesBack(t *testing.T, set kind.Set, language string, has func(kind.Ref) bool) []intake.Difference {
+	t.Helper()
+	separator := delimited.SeparatorBeside(money.LocaleFor(language).DecimalMark())
+	text, err := delimited.Write(set.Table(language), separator)
+	if err != nil {
+		t.Fatal(err)
+	}
+	book, err := sheets.Write(set.Name, set.Cells(language))
+	if err != nil {
+		t.Fatal(err)
+	}
+	var differences []intake.Difference
+	for _, file := range [][]byte{text, book} {
+		all, err := sheets.Read(t.Context(), file)
+		if err != nil {
+			t.Fatal(err)
+		}
+		r := intake.Read(set.Kind, all[0].Table, intake.Options{Language: language, Has: has, Into: &set})
+		differences = append(differences, intake.Compare(set, nil, r, nil).Differences...)
+		for _, q := range r.Asked() {
+			differences = append(differences, intake.Difference{Sort: "asked", Where: q.ID, New: q.Why})
+		}
+		for _, left := range r.Left {
+			differences = append(differences, intake.Difference{Sort: "left", Where: left.Why, New: left.Text})
+		}
+	}
+	return differences
+}
+
+// A set that is given back as a list reads in again with no difference: those of the demo, and those of the corpus.
+func TestSetsGoBack(t *testing.T) {
+	t.Parallel()
+	sets, cells := 0, 0
+	check := func(name string, set kind.Set, language string, has func(kind.Ref) bool) {
+		sets++
+		for _, row := range set.Table(language) {
+			cells += len(row)
+		}
+		if differences := goesBack(t, set, language, has); len(differences) > 0 {
+			text := ""
+			for _, d := range differences {
+				text += fmt.Sprintf("\n  %s %s: %q, list %q", d.Sort, d.Where, d.Old, d.New)
+			}
+			t.Errorf("%s:%s\n%q", name, text, set.Table(language))
+		}
+	}
+	all := kinds.All()
+	for _, source := range [][]byte{demo.Fennmoor, demo.Saltline} {
+		site, _, err := document.Parse(source, all)
+		if err != nil {
+			t.Fatal(err)
+		}
+		for _, set := range site.Sets {
+			if set.Kind.Intake != nil {
+				check(site.Name+" "+set.ID, set.Set, site.Language, site.Has)
+			}
+		}
+	}
+	for _, l := range lists(t) {
+		k, _ := all.Named(l.kind)
+		table, _, err := delimited.Read([]byte(l.text))
+		if err != nil {
+			t.Fatal(err)
+		}
+		if r := intake.Read(k, table, intake.Options{Language: l.language}); len(r.Set.Records) > 0 {
+			check(l.name, r.Set, l.language, nil)
+		}
+	}
+	t.Logf("%d sets, %d cells", sets, cells)
+}
