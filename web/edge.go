@@ -45,6 +45,9 @@ const (
 // patience is how long the database has to answer a request.
 const patience = 20 * time.Second
 
+// filePatience is how long the work on files may take, which stands back behind all else and waits for its turn.
+const filePatience = 5 * time.Minute
+
 // edge is where texts come in: every field of every request is clean text of a bounded length behind it, and a body
 // that does not come ends the request. What is not text is refused before anything looks at it.
 func (s *Server) edge(next http.Handler) http.Handler {
@@ -64,12 +67,20 @@ func (s *Server) edge(next http.Handler) http.Handler {
 			defer func() { _ = r.MultipartForm.RemoveAll() }() // files of an upload
 		}
 		if r.URL.Path != eventsPath { // from here on: a body may take its own time to come
-			ctx, cancel := context.WithTimeout(r.Context(), patience)
+			ctx, cancel := context.WithTimeout(r.Context(), patienceFor(r))
 			defer cancel()
 			r = r.WithContext(ctx)
 		}
 		next.ServeHTTP(w, r)
 	})
+}
+
+// patienceFor is longer where files have come, which may be pictures.
+func patienceFor(r *http.Request) time.Duration {
+	if r.MultipartForm != nil && len(r.MultipartForm.File) > 0 {
+		return filePatience
+	}
+	return patience
 }
 
 // heardBody is a body of which every piece must come in time.

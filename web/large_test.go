@@ -205,7 +205,7 @@ type desk struct {
 	took              []time.Duration
 }
 
-func (d *desk) edit(b *testing.B, address string) {
+func (d *desk) edit(b testing.TB, address string) {
 	b.Helper()
 	began := time.Now()
 	response, err := http.PostForm(address+"/sites/"+d.bench+"/edit", url.Values{"act": {"cells"}, "tab": {"t"},

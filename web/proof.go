@@ -15,8 +15,8 @@ import (
 	"rubrel/core/kind"
 	"rubrel/core/money"
 	"rubrel/formats/delimited"
-	"rubrel/formats/sheets"
 	"rubrel/formats/pictures"
+	"rubrel/formats/sheets"
 	"rubrel/render"
 	"rubrel/store"
 )

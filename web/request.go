@@ -18,6 +18,7 @@ import (
 	"rubrel/core/document"
 	"rubrel/core/ledger"
 	"rubrel/core/look"
+	"rubrel/formats/pictures"
 	"rubrel/store"
 )
 
@@ -154,7 +155,7 @@ var told = []struct {
 	{store.ErrTooOld, http.StatusConflict}, {store.ErrManyClashes, http.StatusConflict},
 	{store.ErrNoKey, http.StatusUnprocessableEntity}, {store.ErrOtherKey, http.StatusUnprocessableEntity},
 	{store.ErrPasswordNeeded, http.StatusUnprocessableEntity},
-	{store.ErrReadOnly, http.StatusServiceUnavailable},
+	{store.ErrReadOnly, http.StatusServiceUnavailable}, {pictures.ErrBusy, http.StatusServiceUnavailable},
 }
 
 // explain finds the status and the words for an error.

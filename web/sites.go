@@ -202,6 +202,9 @@ func (s *Server) pageEdit(w http.ResponseWriter, r *http.Request, again shower, 
 	by := author(w, r)
 	by.Scope = ""
 	after, err := s.store.Edit(r.Context(), l.ID, by, base, change)
+	if errors.Is(err, store.ErrTakenBefore) { // it was sent again, because its answer was lost
+		return s.load(w, r)
+	}
 	if err != nil {
 		status, message := explain(err)
 		again(w, r, status, message)

@@ -27,14 +27,19 @@ func Narrowed(ctx context.Context, hash string, file []byte, width int) ([]byte,
 	if err != nil {
 		return nil, fmt.Errorf("pictures: narrowing %.12s: %w", hash, err)
 	}
-	need := int64(config.Width)*int64(config.Height)*bytesPerPixel + fittedWork
-	if err := work.Acquire(ctx, need); err != nil {
-		return nil, fmt.Errorf("pictures: others are in work: %w", err)
-	}
-	defer work.Release(need)
-	decoded, _, err := image.Decode(bytes.NewReader(file))
+	out, err := quietly(ctx, func() ([]byte, error) { return narrower(file, config, format, width) })
 	if err != nil {
 		return nil, fmt.Errorf("pictures: narrowing %.12s: %w", hash, err)
+	}
+	narrowed.Add(key, out)
+	return out, nil
+}
+
+// narrower is a picture so many px wide.
+func narrower(file []byte, config image.Config, format string, width int) ([]byte, error) {
+	decoded, _, err := image.Decode(bytes.NewReader(file))
+	if err != nil {
+		return nil, err
 	}
 	height := max(1, (config.Height*width+config.Width/2)/config.Width)
 	source := image.NewRGBA(decoded.Bounds()) // for which scaling is fast
@@ -44,12 +49,7 @@ func Narrowed(ctx context.Context, hash string, file []byte, width int) ([]byte,
 	}
 	scaled := image.NewRGBA(image.Rect(0, 0, min(width, config.Width), height))
 	draw.ApproxBiLinear.Scale(scaled, scaled.Bounds(), source, source.Bounds(), draw.Src, nil) // four pixels for each
-	out, err := fileOf(scaled, format == "jpeg")
-	if err != nil {
-		return nil, err
-	}
-	narrowed.Add(key, out)
-	return out, nil
+	return fileOf(scaled, format == "jpeg")
 }
 
 // halved is a picture of half as many pixels each way, the average of four for each: a kernel that is many pixels wide

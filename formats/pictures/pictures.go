@@ -7,6 +7,7 @@ import (
 	"context"
 	"crypto/sha256"
 	"encoding/hex"
+	"errors"
 	"fmt"
 	"image"
 	_ "image/gif" // what can be read
@@ -16,7 +17,6 @@ import (
 	_ "github.com/gen2brain/avif" // what can be read
 	"golang.org/x/image/draw"
 	_ "golang.org/x/image/webp" // what can be read
-	"golang.org/x/sync/semaphore"
 
 	"rubrel/core/document"
 )
@@ -31,16 +31,8 @@ const (
 	jpegQuality   = 82
 )
 
-// Memory for pictures in work. Decoding takes at most bytesPerPixel: what a progressive JPEG needs for the coefficients
-// of three whole planes (image/jpeg keeps them as int32) and for its pixels. All of a process's pictures together take
-// at most maxWork, which is more than the largest needs; whoever comes then waits.
-const (
-	bytesPerPixel = 16
-	maxWork       = maxPixels*bytesPerPixel + fittedWork
-	fittedWork    = 3 * mostSide * mostSide * 4
-)
-
-var work = semaphore.NewWeighted(maxWork)
+// ErrBusy is the error of a picture whose turn did not come in time.
+var ErrBusy = errors.New("so many pictures are being made smaller that this one had to wait too long: send it again")
 
 // Error says why a file is not taken.
 type Error struct{ Problem string }
@@ -48,7 +40,7 @@ type Error struct{ Problem string }
 func (e *Error) Error() string { return "the picture cannot be taken: " + e.Problem }
 
 // Read makes a picture of a JPEG, PNG, GIF, WebP or AVIF file. Its Data is set; ID is not. The error is an *Error, or
-// the context's where other pictures took too long.
+// ErrBusy, or the context's.
 func Read(ctx context.Context, file []byte) (document.Picture, error) {
 	var p document.Picture
 	if len(file) > MostBytes {
@@ -63,12 +55,7 @@ func Read(ctx context.Context, file []byte) (document.Picture, error) {
 		return p, &Error{fmt.Sprintf("it is %d by %d pixels; at most %d on a side and %d million in all fit", config.Width,
 			config.Height, maxSourceSide, maxPixels/1_000_000)}
 	}
-	need := int64(config.Width)*int64(config.Height)*bytesPerPixel + fittedWork
-	if err := work.Acquire(ctx, need); err != nil {
-		return p, fmt.Errorf("pictures: others are in work: %w", err)
-	}
-	defer work.Release(need)
-	return read(file, format)
+	return quietly(ctx, func() (document.Picture, error) { return read(file, format) })
 }
 
 // read decodes a file that has been found to be of a bearable size.
@@ -124,11 +111,49 @@ func fitted(source image.Image, side int) *image.NRGBA {
 
 // scaled is a picture of some width and height in px.
 func scaled(source image.Image, w, h int) *image.NRGBA {
+	if by := source.Bounds().Dx() / w; by > 1 {
+		source = reduced(source, by)
+	}
 	out := image.NewNRGBA(image.Rect(0, 0, w, h))
 	if w == source.Bounds().Dx() {
 		draw.Draw(out, out.Bounds(), source, source.Bounds().Min, draw.Src)
 	} else {
 		draw.CatmullRom.Scale(out, out.Bounds(), source, source.Bounds(), draw.Src, nil)
+	}
+	return out
+}
+
+// reduced is a picture of which each pixel is the average of a square of so many each way: as good as a kernel that is
+// as wide, and many times as fast. What is left over at the right and at the bottom, less
+// than a pixel, is left out.
+func reduced(source image.Image, by int) *image.RGBA {
+	at := source.Bounds()
+	w, h := at.Dx()/by, max(1, at.Dy()/by)
+	out := image.NewRGBA(image.Rect(0, 0, w, h))
+	strip := image.NewRGBA(image.Rect(0, 0, at.Dx(), by))
+	sums := make([]uint32, 4*w)
+	for y := range h {
+		rows := min(by, at.Dy()-y*by)
+		draw.Draw(strip, image.Rect(0, 0, at.Dx(), rows), source, image.Pt(at.Min.X, at.Min.Y+y*by), draw.Src)
+		clear(sums)
+		for row := range rows {
+			line := strip.Pix[row*strip.Stride:]
+			for x := range w {
+				var r, g, b, a uint32
+				square := line[4*x*by : 4*(x+1)*by]
+				for i := 0; i < len(square); i += 4 {
+					p := square[i : i+4 : i+4]
+					r, g, b, a = r+uint32(p[0]), g+uint32(p[1]), b+uint32(p[2]), a+uint32(p[3])
+				}
+				s := sums[4*x : 4*x+4]
+				s[0], s[1], s[2], s[3] = s[0]+r, s[1]+g, s[2]+b, s[3]+a
+			}
+		}
+		n := uint32(by * rows)
+		pixels := out.Pix[y*out.Stride:]
+		for i, sum := range sums {
+			pixels[i] = uint8((sum + n/2) / n)
+		}
 	}
 	return out
 }

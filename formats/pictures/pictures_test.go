@@ -15,6 +15,7 @@ import (
 	"runtime"
 	"strings"
 	"testing"
+	"time"
 
 	"github.com/gen2brain/avif"
 
@@ -194,19 +195,69 @@ func TestBombs(t *testing.T) {
 	}
 }
 
-// Pictures together take no more memory than the bound: who comes when it is used up waits, and goes when it must not.
-func TestWorkIsBounded(t *testing.T) {
-	if err := work.Acquire(t.Context(), maxWork); err != nil {
+// One picture is worked on at a time: who comes meanwhile waits, and goes when it must not any longer.
+func TestPicturesTakeTurns(t *testing.T) {
+	if err := inWork.Acquire(t.Context(), 1); err != nil {
 		t.Fatal(err)
 	}
 	file := encoded(t, func(b *bytes.Buffer) error { return png.Encode(b, quarters(8, 8)) })
-	ctx, cancel := context.WithCancel(t.Context())
+	gone, cancel := context.WithCancel(t.Context())
 	cancel()
-	if _, err := Read(ctx, file); !errors.Is(err, context.Canceled) {
-		t.Errorf("with no memory left: %v", err)
+	late, end := context.WithDeadline(t.Context(), time.Now())
+	defer end()
+	for want, ctx := range map[error]context.Context{context.Canceled: gone, ErrBusy: late} {
+		if _, err := Read(ctx, file); !errors.Is(err, want) {
+			t.Errorf("while another is worked on: %v, want %v", err, want)
+		}
 	}
-	work.Release(maxWork)
+	inWork.Release(1)
 	if _, err := Read(t.Context(), file); err != nil {
 		t.Error(err)
 	}
+}
+
+// Every pixel of what is made smaller is the average of those that it stands for.
+func TestReduced(t *testing.T) {
+	source := image.NewNRGBA(image.Rect(3, 5, 3+31, 5+17)) // a remainder each way, and no corner at the origin
+	for y := range 17 {
+		for x := range 31 {
+			source.SetNRGBA(3+x, 5+y, color.NRGBA{uint8(8 * x), uint8(15 * y), 7, 255})
+		}
+	}
+	small := reduced(source, 4)
+	if small.Bounds().Dx() != 7 || small.Bounds().Dy() != 4 {
+		t.Fatalf("it is %v", small.Bounds())
+	}
+	for y := range 4 {
+		for x := range 7 {
+			want := color.RGBA{uint8(8*4*x + 12), uint8(15*4*y + 23), 7, 255}
+			if got := small.RGBAAt(x, y); got != want {
+				t.Errorf("%d, %d is %v, want %v", x, y, got, want)
+			}
+		}
+	}
+}
+
+// A photograph of 45 megapixels, read whole: how many times as long as its file takes to be decoded alone.
+func BenchmarkLargePhotograph(b *testing.B) {
+	const w, h = 8200, 5500
+	m := image.NewRGBA(image.Rect(0, 0, w, h))
+	for i := range m.Pix {
+		m.Pix[i] = uint8(i/900%200) + uint8(uint32(i)*2654435761>>29)
+	}
+	file := encoded(b, func(out *bytes.Buffer) error { return jpeg.Encode(out, m, &jpeg.Options{Quality: 90}) })
+	var whole, alone time.Duration
+	for b.Loop() {
+		at := time.Now()
+		if _, err := Read(b.Context(), file); err != nil {
+			b.Fatal(err)
+		}
+		whole += time.Since(at)
+		at = time.Now()
+		if _, _, err := image.Decode(bytes.NewReader(file)); err != nil {
+			b.Fatal(err)
+		}
+		alone += time.Since(at)
+	}
+	b.ReportMetric(float64(whole)/float64(alone), "x-decoding")
 }

@@ -2,29 +2,34 @@
 // marked on it.
 import { Plate } from './plate.js';
 import { ask, saidIn } from './server.js';
+import { newToken } from './bench/token.js';
 
 const form = document.getElementById('drop');
 const list = document.getElementById('uploads');
 
-// send uploads one file and tells how far it has come.
-const send = (file, line) =>
+// send uploads one file and tells how far it has come: true where it was taken, false where it was not, null where the
+// server did not say.
+const send = (file, line, key) =>
   new Promise((done) => {
     const request = new XMLHttpRequest();
     const body = new FormData(form);
     body.delete('file');
     body.append('file', file);
+    body.set('edit-key', key); // what is sent again is taken once
     request.open('POST', form.action);
     request.setRequestHeader('Accept', 'application/json');
     request.upload.addEventListener('progress', ({ loaded, total }) => {
       line.progress.value = loaded / total;
     });
-    const fault = (text) => {
+    const fault = (text, answer = false) => {
       line.fault.textContent = text;
-      done(false);
+      done(answer);
     };
-    request.addEventListener('error', () => fault('the server does not answer; drop it again in a moment'));
+    request.addEventListener('error', () => fault('the server does not answer: it is sent again', null));
     request.addEventListener('load', () => {
       line.progress.value = 1;
+      line.fault.textContent = '';
+      if (request.status === 503) return fault('the server is busy: it is sent again', null);
       if (!request.getResponseHeader('Content-Type')?.startsWith('application/json'))
         return fault(saidIn(request.responseText, request.status)); // a page, as every other act has
       const { added, faults } = JSON.parse(request.responseText);
@@ -33,6 +38,21 @@ const send = (file, line) =>
     });
     request.send(body);
   });
+
+// sendUntilSaid sends a file again while the server does not answer, at longer intervals, and as soon as the network is
+// back.
+const sendUntilSaid = async (file, line) => {
+  const key = newToken();
+  for (let wait = 1000; ; wait = Math.min(2 * wait, 30_000)) {
+    const said = await send(file, line, key);
+    if (said !== null) return said;
+    await new Promise((done) => {
+      const again = () => (removeEventListener('online', again), clearTimeout(timer), done());
+      const timer = setTimeout(again, wait);
+      addEventListener('online', again);
+    });
+  }
+};
 
 const lineOf = (file) => {
   const item = list.appendChild(document.createElement('li'));
@@ -54,7 +74,7 @@ const take = async (files) => {
   const waiting = [...files].map((file) => [file, lineOf(file)]);
   let all = true;
   const work = async () => {
-    for (let next = waiting.shift(); next; next = waiting.shift()) all = (await send(...next)) && all;
+    for (let next = waiting.shift(); next; next = waiting.shift()) all = (await sendUntilSaid(...next)) && all;
   };
   form.setAttribute('aria-busy', 'true');
   await Promise.all([work(), work()]);
