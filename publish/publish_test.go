@@ -187,7 +187,7 @@ func cutAt(t *testing.T, moment int64, killHost bool) {
 		t.Helper()
 		files := release(n)
 		remember(releases, n, files)
-		number, err := s.AddRelease(t.Context(), &store.Loaded{ID: "fennmoor", Version: 0}, "", files)
+		number, err := testkit.AddRelease(t.Context(), s, &store.Loaded{ID: "fennmoor", Version: int64(n)}, "", files)
 		if err == nil {
 			err = s.Publish(t.Context(), "fennmoor", "ann", number)
 		}
@@ -240,7 +240,8 @@ func cutAt(t *testing.T, moment int64, killHost bool) {
 
 // run publishes until it is stopped at once, as by a kill.
 func run(s *store.Store) (stop func()) {
-	return testkit.Run(&publish.Runner{Store: s, Patience: 5 * time.Millisecond, Grace: time.Nanosecond})
+	return testkit.Run(&publish.Runner{Store: s, Patience: 5 * time.Millisecond, Grace: time.Nanosecond,
+		Every: 50 * time.Millisecond})
 }
 
 // A reader that loads whole pages in a loop meets none that is of two releases, while several publish at once through
@@ -261,7 +262,7 @@ func TestReadersSeeWholeReleases(t *testing.T) {
 	for n := 1; n <= count; n++ {
 		files := release(n)
 		remember(releases, n, files)
-		if _, err := s.AddRelease(t.Context(), &store.Loaded{ID: "fennmoor", Version: 0}, "", files); err != nil {
+		if _, err := testkit.AddRelease(t.Context(), s, &store.Loaded{ID: "fennmoor", Version: int64(n)}, "", files); err != nil {
 			t.Fatal(err)
 		}
 	}
@@ -369,7 +370,7 @@ func TestDatabaseFailsMeanwhile(t *testing.T) {
 	if err := s.SetHost(ctx, "fennmoor", host.target("fennmoor")); err != nil {
 		t.Fatal(err)
 	}
-	if _, err := s.AddRelease(ctx, &store.Loaded{ID: "fennmoor", Version: 0}, "", release(1)); err != nil {
+	if _, err := testkit.AddRelease(ctx, s, &store.Loaded{ID: "fennmoor", Version: 0}, "", release(1)); err != nil {
 		t.Fatal(err)
 	}
 	connection, err := pgx.Connect(ctx, address)

@@ -9,6 +9,7 @@ import (
 	"sync"
 	"time"
 
+	"rubrel/dresses"
 	"rubrel/outbound"
 	"rubrel/render"
 	"rubrel/store"
@@ -17,14 +18,17 @@ import (
 // Runner sends what has been asked to be published. Any number may run over one database: a site is published by one at
 // a time, and what a stopped one leaves is taken up by another, or by itself at its next start.
 type Runner struct {
-	Store  *store.Store
-	Client *outbound.Client
-	Log    *slog.Logger
+	Store   *store.Store
+	Dresses dresses.Registry
+	Client  *outbound.Client
+	Log     *slog.Logger
 	// Patience is how long it waits before it tries again a host that does not answer; 0 means defaultPatience. It
 	// waits longer each time, and tries maxTries times.
 	Patience time.Duration
 	// Grace is how long a publication that is under way may go on when the program is to stop; 0 means defaultGrace.
 	Grace time.Duration
+	// Every is how often it looks for what other processes have left; 0 means defaultEvery.
+	Every time.Duration
 
 	sending context.Context // of what is under way; it outlives Run's by grace
 	mu      sync.Mutex
@@ -36,8 +40,7 @@ const (
 	defaultPatience = 2 * time.Second
 	defaultGrace    = 15 * time.Second
 	maxTries        = 4
-	// lookEvery is how often it looks for what other processes have left.
-	lookEvery = 10 * time.Second
+	defaultEvery    = 10 * time.Second
 )
 
 // Run sends until the context ends. Then it begins nothing more, gives what is under way some time to finish, and
@@ -50,7 +53,7 @@ func (r *Runner) Run(ctx context.Context) {
 	defer abort()
 	defer r.idle.Wait()
 	defer context.AfterFunc(ctx, func() { time.AfterFunc(cmp.Or(r.Grace, defaultGrace), abort) })()
-	tick := time.NewTicker(lookEvery)
+	tick := time.NewTicker(cmp.Or(r.Every, defaultEvery))
 	defer tick.Stop()
 	for {
 		r.look(ctx)
@@ -148,6 +151,11 @@ type storeError struct{ error }
 
 // try puts the release on the host, and again after a while where the host does not answer.
 func (r *Runner) try(ctx context.Context, turn *store.Turn, p store.Publication) error {
+	if !p.Prepared {
+		if err := r.prepare(ctx, turn, p); err != nil {
+			return err
+		}
+	}
 	host, err := r.Store.Credentials(ctx, p.Site)
 	if errors.Is(err, store.ErrNotFound) {
 		return errors.New("there is no web host to send it to: say where below")
@@ -170,7 +178,7 @@ func (r *Runner) try(ctx context.Context, turn *store.Turn, p store.Publication)
 	}
 	target := Target{URL: host.URL, Username: host.Username, Password: host.Password}
 	note := func(sent int) error {
-		if err := turn.Note(ctx, p, sent, len(files)); err != nil {
+		if err := turn.Note(ctx, p, store.Sending, sent, len(files)); err != nil {
 			return storeError{err}
 		}
 		return nil

@@ -10,29 +10,27 @@ import (
 	"github.com/jackc/pgx/v5"
 )
 
-// Narrowed is the picture that is held under a hash, made so many px wide: as it was made before, or by a function of
-// the bytes of the whole.
+// Narrowed is the hash of the picture that is held under another, made so many px wide: as it was made before, or by a
+// function of the bytes of the whole.
 func (s *Store) Narrowed(ctx context.Context, file string, width int,
-	narrow func(whole []byte) ([]byte, error)) ([]byte, error) {
-	var bytes []byte
-	err := s.pool.QueryRow(ctx, "select bytes from narrowed join blob using (hash) where file = $1 and width = $2", file,
-		width).Scan(&bytes)
+	narrow func(whole []byte) ([]byte, error)) (hash string, err error) {
+	err = s.pool.QueryRow(ctx, "select hash from narrowed where file = $1 and width = $2", file, width).Scan(&hash)
 	if err == nil {
-		return bytes, nil
+		return hash, nil
 	}
 	if !errors.Is(err, pgx.ErrNoRows) {
-		return nil, fmt.Errorf("store: narrowed %s: %w", file, err)
+		return "", fmt.Errorf("store: narrowed %s: %w", file, err)
 	}
 	whole, err := s.Held(ctx, file)
 	if err != nil {
-		return nil, err
+		return "", err
 	}
 	made, err := narrow(whole)
 	if err != nil {
-		return nil, err
+		return "", err
 	}
 	sum := sha256.Sum256(made)
-	hash := hex.EncodeToString(sum[:])
+	hash = hex.EncodeToString(sum[:])
 	err = pgx.BeginFunc(ctx, s.pool, func(tx pgx.Tx) error {
 		if err := hold(ctx, tx, hash, made); err != nil {
 			return err
@@ -42,7 +40,7 @@ func (s *Store) Narrowed(ctx context.Context, file string, width int,
 		return err
 	})
 	if err != nil {
-		return nil, fmt.Errorf("store: narrowed %s: %w", file, err)
+		return "", fmt.Errorf("store: narrowed %s: %w", file, err)
 	}
-	return made, nil
+	return hash, nil
 }

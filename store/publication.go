@@ -11,12 +11,13 @@ import (
 // PublicationState says how far a publication is.
 type PublicationState string
 
-// A publication waits, is sent, and ends in one of two ways.
+// A publication waits, its release is prepared, it is sent, and it ends in one of two ways.
 const (
-	Waiting PublicationState = "waiting"
-	Sending PublicationState = "sending"
-	Live    PublicationState = "live"
-	Failed  PublicationState = "failed"
+	Waiting   PublicationState = "waiting"
+	Preparing PublicationState = "preparing"
+	Sending   PublicationState = "sending"
+	Live      PublicationState = "live"
+	Failed    PublicationState = "failed"
 )
 
 // Publication is one release on its way to the site's host. It belongs to the application, not to the page that asked.
@@ -25,26 +26,30 @@ type Publication struct {
 	Site    string
 	Number  int
 	State   PublicationState
-	Sent    int // files that are there, of Total
+	Sent    int // files that are there, of Total; while it is prepared, pictures that are made
 	Total   int
 	Problem string // why it failed
 	AskedAt time.Time
+	// Prepared says that its release has its files.
+	Prepared bool
 }
 
 // Ended reports whether nothing more happens to it.
 func (p Publication) Ended() bool { return p.State == Live || p.State == Failed }
 
-const publicationColumns = "id, site, number, state, sent, total, problem, asked_at"
+const publicationColumns = `id, site, number, state, sent, total, problem, asked_at, exists (select from release r
+	where r.site = publication.site and r.number = publication.number and r.prepared_at is not null)`
 
 // maxPublications bounds how many ended publications of a site are kept.
 const maxPublications = 50
 
-// Publish asks for a release to be sent to the site's host. Those of one site are sent one after another.
+// Publish asks for a release to be prepared, where it is not yet, and sent to the site's host. Those of one site are
+// sent one after another; one that is on its way is not asked for twice.
 func (s *Store) Publish(ctx context.Context, site, actor string, number int) error {
 	err := pgx.BeginFunc(ctx, s.pool, func(tx pgx.Tx) error {
 		batch := &pgx.Batch{}
-		batch.Queue("insert into publication (site, number, actor, state) values ($1, $2, $3, $4)", site, number, actor,
-			Waiting)
+		batch.Queue(`insert into publication (site, number, actor, state) select $1, $2, $3, $4 where not exists
+			(select from publication where site = $1 and number = $2 and ended_at is null)`, site, number, actor, Waiting)
 		batch.Queue(`delete from publication where site = $1 and ended_at is not null and id <=
 			(select id from publication where site = $1 order by id desc offset $2 limit 1)`, site, maxPublications)
 		batch.Queue("select pg_notify($1, '')", publishChannel)
@@ -72,7 +77,7 @@ func (s *Store) LastPublication(ctx context.Context, site string) (Publication, 
 
 // SitesToPublish lists the sites that have something to send.
 func (s *Store) SitesToPublish(ctx context.Context) ([]string, error) {
-	rows, err := s.pool.Query(ctx, "select distinct site from publication where state in ('waiting', 'sending')")
+	rows, err := s.pool.Query(ctx, "select distinct site from publication where ended_at is null")
 	if err != nil {
 		return nil, fmt.Errorf("store: sites to publish: %w", err)
 	}
@@ -101,8 +106,10 @@ func (s *Store) TakeTurn(ctx context.Context, site string) (*Turn, error) {
 
 // Next is the oldest publication of the site that has not ended; ErrNotFound where there is none.
 func (t *Turn) Next(ctx context.Context) (Publication, error) {
-	rows, err := t.connection.Query(ctx, `update publication set state = 'sending', sent = 0 where id =
-		(select id from publication where site = $1 and state in ('waiting', 'sending') order by id limit 1)
+	rows, err := t.connection.Query(ctx, `update publication set sent = 0, total = 0, state =
+		case when exists (select from release r where r.site = publication.site and r.number = publication.number and
+			r.prepared_at is not null) then 'sending' else 'preparing' end where id =
+		(select id from publication where site = $1 and ended_at is null order by id limit 1)
 		returning `+publicationColumns, t.site)
 	if err != nil {
 		return Publication{}, fmt.Errorf("store: publish %s: %w", t.site, err)
@@ -114,9 +121,10 @@ func (t *Turn) Next(ctx context.Context) (Publication, error) {
 	return p, nil
 }
 
-// Note says how many files are there.
-func (t *Turn) Note(ctx context.Context, p Publication, sent, total int) error {
-	_, err := t.connection.Exec(ctx, "update publication set sent = $2, total = $3 where id = $1", p.ID, sent, total)
+// Note says what is done, and how much of it there is.
+func (t *Turn) Note(ctx context.Context, p Publication, state PublicationState, sent, total int) error {
+	_, err := t.connection.Exec(ctx, "update publication set state = $2, sent = $3, total = $4 where id = $1", p.ID, state,
+		sent, total)
 	if err != nil {
 		return fmt.Errorf("store: publish %s: %w", t.site, err)
 	}

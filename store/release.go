@@ -4,6 +4,7 @@ import (
 	"context"
 	"crypto/sha256"
 	"encoding/hex"
+	"errors"
 	"fmt"
 	"time"
 
@@ -23,8 +24,12 @@ type Release struct {
 	Bytes   int64
 }
 
-// AddRelease stores rendered files as the next release of a site, with the document that they were made of.
-func (s *Store) AddRelease(ctx context.Context, l *Loaded, note string, files []render.File) (int, error) {
+// sameRelease is within what time who publishes a version that somebody else has just published gets that release.
+const sameRelease = time.Minute
+
+// BeginRelease gives the next release of a site its number and keeps the document that it is made of. Its files come
+// with FillRelease. Two who publish one version at once get one release.
+func (s *Store) BeginRelease(ctx context.Context, l *Loaded, note string) (int, error) {
 	site := l.ID
 	made, err := document.Encode(l.Tree)
 	if err != nil {
@@ -32,38 +37,62 @@ func (s *Store) AddRelease(ctx context.Context, l *Loaded, note string, files []
 	}
 	var number int
 	err = pgx.BeginFunc(ctx, s.pool, func(tx pgx.Tx) error {
-		// The site's row serialises numbering: two who publish at once get two numbers.
+		// The site's row serialises numbering.
 		if _, err := tx.Exec(ctx, "select from site where id = $1 for update", site); err != nil {
-			return fmt.Errorf("store: release of %s: %w", site, err)
+			return err
+		}
+		err := tx.QueryRow(ctx, `select number from release where site = $1 and version = $2 and
+			(prepared_at is null or prepared_at > now() - $3::interval) and
+			number = (select max(number) from release where site = $1)`, site, l.Version, sameRelease).Scan(&number)
+		if !errors.Is(err, pgx.ErrNoRows) {
+			return err
+		}
+		err = tx.QueryRow(ctx, "select coalesce(max(number), 0) + 1 from release where site = $1", site).Scan(&number)
+		if err != nil {
+			return err
 		}
 		batch := &pgx.Batch{}
-		insert := func(bytes []byte) (hash string) {
-			sum := sha256.Sum256(bytes)
-			hash = hex.EncodeToString(sum[:])
-			batch.Queue(insertBlob, hash, bytes)
-			return hash
-		}
-		err := tx.QueryRow(ctx, "select coalesce(max(number), 0) + 1 from release where site = $1", site).Scan(&number)
-		if err != nil {
-			return fmt.Errorf("store: release of %s: %w", site, err)
-		}
-		hash := insert(made)
 		batch.Queue("insert into release (site, number, version, note, document) values ($1, $2, $3, $4, $5)", site, number,
-			l.Version, note, hash)
+			l.Version, note, insertBytes(batch, made))
+		return tx.SendBatch(ctx, batch).Close()
+	})
+	if err != nil {
+		return 0, fmt.Errorf("store: release of %s: %w", site, err)
+	}
+	return number, nil
+}
+
+// insertBytes has a batch keep bytes, and gives the hash under which they are.
+func insertBytes(batch *pgx.Batch, bytes []byte) (hash string) {
+	sum := sha256.Sum256(bytes)
+	hash = hex.EncodeToString(sum[:])
+	batch.Queue(insertBlob, hash, bytes)
+	return hash
+}
+
+// FillRelease stores the files of a release that has none yet: from then on it is there, and never changes.
+func (s *Store) FillRelease(ctx context.Context, site string, number int, files []render.File) error {
+	err := pgx.BeginFunc(ctx, s.pool, func(tx pgx.Tx) error {
+		tag, err := tx.Exec(ctx, "update release set prepared_at = now() where site = $1 and number = $2 and "+
+			"prepared_at is null", site, number)
+		if err != nil || tag.RowsAffected() == 0 {
+			return err // it was filled before
+		}
+		batch := &pgx.Batch{}
 		for _, f := range files {
 			hash := f.Held
 			if f.Bytes != nil {
-				hash = insert(f.Bytes)
+				hash = insertBytes(batch, f.Bytes)
 			}
 			batch.Queue("insert into release_file (site, number, path, type, hash) values ($1, $2, $3, $4, $5)", site, number,
 				f.Path, f.Type, hash)
 		}
-		if err := tx.SendBatch(ctx, batch).Close(); err != nil {
-			return fmt.Errorf("store: files of release %d of %s: %w", number, site, err)
-		}
-		return nil
+		return tx.SendBatch(ctx, batch).Close()
 	})
-	return number, err
+	if err != nil {
+		return fmt.Errorf("store: files of release %d of %s: %w", number, site, err)
+	}
+	return nil
 }
 
 // Released is the site as it was when a release was made, with the paths of the release's files; nil for a release that
@@ -97,10 +126,11 @@ func (s *Store) NextRelease(ctx context.Context, site string) (int, error) {
 	return next, nil
 }
 
-// HasRelease returns ErrNotFound where the site has no release of the number.
+// HasRelease returns ErrNotFound where the site has no release of the number, or one that is not prepared yet.
 func (s *Store) HasRelease(ctx context.Context, site string, number int) error {
 	var one int
-	err := s.pool.QueryRow(ctx, "select 1 from release where site = $1 and number = $2", site, number).Scan(&one)
+	err := s.pool.QueryRow(ctx, "select 1 from release where site = $1 and number = $2 and prepared_at is not null", site,
+		number).Scan(&one)
 	if err != nil {
 		return fmt.Errorf("store: release %d of %s: %w", number, site, notFound(err))
 	}
@@ -114,7 +144,7 @@ func (s *Store) Releases(ctx context.Context, site string) ([]Release, error) {
 		       (select count(*) from release_file f where f.site = r.site and f.number = r.number),
 		       (select coalesce(sum(octet_length(bytes)), 0) from release_file f join blob on blob.hash = f.hash
 		        where f.site = r.site and f.number = r.number)
-		from release r where site = $1 order by number desc`, site)
+		from release r where site = $1 and prepared_at is not null order by number desc`, site)
 	if err != nil {
 		return nil, fmt.Errorf("store: releases of %s: %w", site, err)
 	}

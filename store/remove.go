@@ -54,7 +54,7 @@ func (s *Store) DeleteRelease(ctx context.Context, site string, number int) erro
 	return pgx.BeginFunc(ctx, s.pool, func(tx pgx.Tx) error {
 		var live bool
 		err := tx.QueryRow(ctx, `select exists (select from host where site = $1 and live = $2)
-			or exists (select from publication where site = $1 and number = $2 and state in ('waiting', 'sending'))`,
+			or exists (select from publication where site = $1 and number = $2 and ended_at is null)`,
 			site, number).Scan(&live)
 		if err != nil {
 			return fmt.Errorf("store: delete release %d of %s: %w", number, site, err)

@@ -231,7 +231,7 @@ func TestReleases(t *testing.T) {
 		{Path: "a.css", Type: "text/css", Bytes: []byte("css")}}
 	for want := 1; want <= 3; want++ {
 		files[0].Bytes = fmt.Appendf(nil, "page %d", want)
-		number, err := s.AddRelease(t.Context(), &store.Loaded{ID: "fennmoor", Version: 0}, "note", files)
+		number, err := testkit.AddRelease(t.Context(), s, &store.Loaded{ID: "fennmoor", Version: int64(want)}, "note", files)
 		if err != nil || number != want {
 			t.Fatalf("release %d (%v), want %d", number, err, want)
 		}

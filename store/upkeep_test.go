@@ -56,7 +56,7 @@ func TestLogIsBounded(t *testing.T) {
 	}
 	defer s.Close()
 	ctx := t.Context()
-	if _, err := s.AddRelease(ctx, &store.Loaded{ID: "fennmoor"}, "", []render.File{{Path: "index.html", Type: "text/html",
+	if _, err := testkit.AddRelease(ctx, s, &store.Loaded{ID: "fennmoor"}, "", []render.File{{Path: "index.html", Type: "text/html",
 		Bytes: []byte("x")}}); err != nil {
 		t.Fatal(err)
 	}
@@ -247,7 +247,7 @@ func TestReadOnly(t *testing.T) {
 		"an edit":   func() error { _, err := s.Edit(ctx, "fennmoor", ann, 0, price("dusk", "1")); return err },
 		"a removal": func() error { return s.RemoveSite(ctx, "fennmoor") },
 		"a release": func() error {
-			_, err := s.AddRelease(ctx, &store.Loaded{ID: "fennmoor", Version: 0}, "", nil)
+			_, err := testkit.AddRelease(ctx, s, &store.Loaded{ID: "fennmoor", Version: 0}, "", nil)
 			return err
 		},
 	} {
@@ -277,7 +277,7 @@ func TestBackupAndRestore(t *testing.T) {
 	}
 	awkward := []byte("tabs\tand\nlines\\ and \x00 bytes\xff")
 	third := &store.Loaded{ID: "fennmoor", Version: 3}
-	if _, err := s.AddRelease(ctx, third, "first\tnote", []render.File{{Path: "index.html", Type: "text/html",
+	if _, err := testkit.AddRelease(ctx, s, third, "first\tnote", []render.File{{Path: "index.html", Type: "text/html",
 		Bytes: awkward}}); err != nil {
 		t.Fatal(err)
 	}
@@ -318,7 +318,7 @@ func TestBackupAndRestore(t *testing.T) {
 	if kept, err := empty.Credentials(ctx, "fennmoor"); err != nil || kept.Password != "secret" {
 		t.Errorf("the password: %v", err)
 	}
-	if number, err := empty.AddRelease(ctx, &store.Loaded{ID: "fennmoor", Version: 4}, "", files); err != nil ||
+	if number, err := testkit.AddRelease(ctx, empty, &store.Loaded{ID: "fennmoor", Version: 4}, "", files); err != nil ||
 		number != 2 {
 		t.Errorf("the next release: %d (%v)", number, err)
 	}

@@ -15,6 +15,7 @@ import (
 	"rubrel/kinds"
 	"rubrel/outbound"
 	"rubrel/publish"
+	"rubrel/render"
 	"rubrel/standin/checkout"
 	"rubrel/standin/ratesdesk"
 	"rubrel/standin/webhost"
@@ -119,7 +120,11 @@ func RunPublisher(t testing.TB, s *store.Store) (stop func()) {
 // Run runs a publisher with a client that may ask the stand-ins, as RunPublisher does.
 func Run(runner *publish.Runner) (stop func()) {
 	ctx, cancel := context.WithCancel(context.Background())
-	runner.Client, runner.Log = Outbound(), slog.New(slog.DiscardHandler)
+	registry, err := dresses.Load(kinds.All())
+	if err != nil {
+		panic(err) // the dresses that ship
+	}
+	runner.Client, runner.Log, runner.Dresses = Outbound(), slog.New(slog.DiscardHandler), registry
 	done := make(chan struct{})
 	go func() {
 		defer close(done)
@@ -148,4 +153,13 @@ func (a *Application) Published(t testing.TB, site string) store.Publication {
 		}
 		time.Sleep(10 * time.Millisecond)
 	}
+}
+
+// AddRelease makes a release of files as they are: the next of a site that nobody else changes.
+func AddRelease(ctx context.Context, s *store.Store, l *store.Loaded, note string, files []render.File) (int, error) {
+	number, err := s.BeginRelease(ctx, l, note)
+	if err == nil {
+		err = s.FillRelease(ctx, l.ID, number, files)
+	}
+	return number, err
 }

@@ -80,7 +80,7 @@ func TestJourney(t *testing.T) {
 	b.Click("button[formaction$='/paste/make']")
 	b.Await("document.querySelector('.cur')")
 	shown(b, "fact/harbour/price:month:eur", "29.95")
-	shown(b, "fact/coast/price:month:eur", "1299.00")
+	shown(b, "fact/coast/price:month:eur", "1,299.00")
 	shown(b, "fact/open-sea/price:month:eur", "on request")
 	everyFrame(b, "page.querySelectorAll('.rb-card').length === 3")
 

@@ -89,6 +89,7 @@ func TestPictureAsGround(t *testing.T) {
 	if status, _ := post(t, app.URL+"/sites/fennmoor/releases", nil, nil); status != 200 && status != 303 {
 		t.Fatalf("publishing answers %d", status)
 	}
+	app.Published(t, "fennmoor")
 	_, zipped := fetch(t, app.URL+"/sites/fennmoor/releases/1.zip")
 	archive, err := zip.NewReader(strings.NewReader(zipped), int64(len(zipped)))
 	if err != nil {

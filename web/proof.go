@@ -4,13 +4,10 @@ import (
 	"context"
 	"net/http"
 	"path"
-	"runtime"
 	"strings"
 	"time"
 
 	"github.com/go-chi/chi/v5"
-	"golang.org/x/sync/errgroup"
-
 	"rubrel/core/document"
 	"rubrel/core/kind"
 	"rubrel/core/money"
@@ -88,31 +85,15 @@ func (s *Server) keepStyles(r *http.Request, files []render.File) {
 // content is the bytes of a rendered file.
 func (s *Server) content(ctx context.Context, f render.File) ([]byte, error) {
 	if f.Bytes == nil && f.Wide > 0 {
-		return s.store.Narrowed(ctx, f.Held, f.Wide, func(whole []byte) ([]byte, error) {
+		hash, err := s.store.Narrowed(ctx, f.Held, f.Wide, func(whole []byte) ([]byte, error) {
 			return pictures.Narrowed(ctx, f.Held, whole, f.Wide)
 		})
+		if err != nil {
+			return nil, err
+		}
+		return s.store.Held(ctx, hash)
 	}
 	return f.Content(ctx, func(hash string) ([]byte, error) { return s.store.Held(ctx, hash) })
-}
-
-// narrowPatience is how long the pictures of a release may take to be made as wide as they are shown.
-const narrowPatience = 5 * time.Minute
-
-// completed are the files of a release with the bytes of the pictures that are made narrower for it, a few at a time.
-func (s *Server) completed(r *http.Request, files []render.File) error {
-	ctx, cancel := context.WithTimeout(context.WithoutCancel(r.Context()), narrowPatience)
-	defer cancel()
-	group, ctx := errgroup.WithContext(ctx)
-	group.SetLimit(runtime.GOMAXPROCS(0))
-	for i := range files {
-		if files[i].Wide > 0 {
-			group.Go(func() (err error) {
-				files[i].Bytes, err = s.content(ctx, files[i])
-				return err
-			})
-		}
-	}
-	return group.Wait()
 }
 
 // held reads bytes that documents leave in the store.

@@ -99,8 +99,8 @@ func (s *Server) progress(w http.ResponseWriter, r *http.Request) {
 // maxNote is how long a release's note is, in characters.
 const maxNote = 200
 
-// publish renders the site as its next release, keeps it, and asks for it to be sent to the host. What was looked at
-// before is what is published: where the site has changed since, it is shown again.
+// publish gives the site's next release its number, and asks for it to be prepared and sent to the host. What was looked
+// at before is what is published: where the site has changed since, it is shown again.
 func (s *Server) publish(w http.ResponseWriter, r *http.Request) {
 	l := s.load(w, r)
 	if l == nil {
@@ -111,17 +111,12 @@ func (s *Server) publish(w http.ResponseWriter, r *http.Request) {
 			"is new, and publish then.")
 		return
 	}
-	files, err := render.Release(l.Site, s.dresses, time.Now())
-	if err != nil {
+	if _, err := render.Release(l.Site, s.dresses, time.Now()); err != nil { // it is known before it has a number
 		s.showReleases(w, r, http.StatusUnprocessableEntity, nil, err.Error())
 		return
 	}
-	if err := s.completed(r, files); err != nil {
-		s.fail(w, r, err)
-		return
-	}
 	note := []rune(strings.TrimSpace(r.FormValue("note")))
-	number, err := s.store.AddRelease(r.Context(), l, string(note[:min(len(note), maxNote)]), files)
+	number, err := s.store.BeginRelease(r.Context(), l, string(note[:min(len(note), maxNote)]))
 	if err != nil {
 		s.fail(w, r, err)
 		return
@@ -149,16 +144,7 @@ func (s *Server) goLive(w http.ResponseWriter, r *http.Request) {
 
 // send hands a release to whoever publishes: it goes on without this request.
 func (s *Server) send(w http.ResponseWriter, r *http.Request, l *store.Loaded, number int) {
-	_, err := s.store.Host(r.Context(), l.ID)
-	if errors.Is(err, store.ErrNotFound) {
-		s.showReleases(w, r, http.StatusUnprocessableEntity, nil, "Release "+strconv.Itoa(number)+" is kept, but there is "+
-			"no web host to send it to: say where below.")
-		return
-	}
-	if err == nil {
-		err = s.store.Publish(r.Context(), l.ID, actor(w, r), number)
-	}
-	if err != nil {
+	if err := s.store.Publish(r.Context(), l.ID, actor(w, r), number); err != nil {
 		s.fail(w, r, err)
 		return
 	}

@@ -80,7 +80,7 @@ func newApplication(ctx context.Context, c *config, host func(string) store.Host
 		return nil, err
 	}
 	client := outbound.New(c.Outbound)
-	app.runner = &publish.Runner{Store: app.store, Client: client, Log: app.log}
+	app.runner = &publish.Runner{Store: app.store, Dresses: registry, Client: client, Log: app.log}
 	server, err := web.New(app.store, all, registry, web.Options{DefaultHost: host,
 		Services: map[string]string{"rates": c.Rates},
 		Outbound: client, Log: app.log, Hosts: c.Hosts, Draining: app.draining})
