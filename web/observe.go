@@ -3,6 +3,8 @@ package web
 import (
 	"log/slog"
 	"net/http"
+	"net/netip"
+	"slices"
 	"strconv"
 	"time"
 
@@ -73,6 +75,33 @@ func logged(log *slog.Logger) func(http.Handler) http.Handler {
 			return status < http.StatusBadRequest && r.Method == http.MethodGet &&
 				chi.RouteContext(r.Context()).RoutePattern() == "/static/*"
 		},
+	})
+}
+
+// clientAddress makes the address of a request that of the client, where a trusted proxy passes it on.
+func (s *Server) clientAddress(next http.Handler) http.Handler {
+	if len(s.options.Proxies) == 0 {
+		return next
+	}
+	var trusted []string
+	for _, p := range s.options.Proxies {
+		trusted = append(trusted, p.String())
+	}
+	forwarded := middleware.ClientIPFromXFF(trusted...)(http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		if ip := middleware.GetClientIP(r.Context()); ip != "" {
+			r.RemoteAddr = ip
+		}
+		next.ServeHTTP(w, r)
+	}))
+	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		peer, err := netip.ParseAddrPort(r.RemoteAddr)
+		if err == nil && slices.ContainsFunc(s.options.Proxies, func(p netip.Prefix) bool {
+			return p.Contains(peer.Addr().Unmap())
+		}) {
+			forwarded.ServeHTTP(w, r)
+			return
+		}
+		next.ServeHTTP(w, r)
 	})
 }
 

@@ -11,6 +11,7 @@ import (
 	"log/slog"
 	"net"
 	"net/http"
+	"net/netip"
 	"slices"
 	"strings"
 	"time"
@@ -45,6 +46,8 @@ type Options struct {
 	Log *slog.Logger
 	// Hosts are names under which a proxy on this machine passes requests on.
 	Hosts []string
+	// Proxies are the networks of proxies whose X-Forwarded-For says from where a request comes.
+	Proxies []netip.Prefix
 	// Draining is closed when the program is about to stop: streams end then, and pages come back by themselves.
 	Draining <-chan struct{}
 }
@@ -101,7 +104,7 @@ func (s *Server) Handler() (http.Handler, error) {
 		return nil, fmt.Errorf("web: %w", err)
 	}
 	r := chi.NewRouter()
-	r.Use(s.measured, logged(s.log), http.NewCrossOriginProtection().Handler, s.loopbackHost, headers,
+	r.Use(paced(bodySilence), s.clientAddress, s.measured, logged(s.log), http.NewCrossOriginProtection().Handler, s.loopbackHost, headers,
 		middleware.Compress(1), s.edge)
 	r.Get("/healthz", s.health)
 	r.Handle("/static/*", http.StripPrefix("/static/", static))
@@ -221,6 +224,7 @@ func headers(next http.Handler) http.Handler {
 		h.Set("X-Content-Type-Options", "nosniff")
 		h.Set("Referrer-Policy", "same-origin")
 		h.Set("Cross-Origin-Opener-Policy", "same-origin")
+		h.Set("Cross-Origin-Resource-Policy", "same-origin")
 		h.Set("Cache-Control", "no-cache")
 		next.ServeHTTP(w, r)
 	})

@@ -26,6 +26,7 @@ type config struct {
 	LogEntries       int64
 	ReadOnly         bool
 	Hosts            []string
+	Proxies          []netip.Prefix
 	Outbound         outbound.Policy
 	// StandIns are where the demo's stand-ins listen, by their setting.
 	StandIns map[string]string
@@ -69,6 +70,8 @@ var settings = []setting{
 	{"RUBREL_READ_ONLY", "no", "yes shows what there is and refuses every change", readReadOnly},
 	{"RUBREL_HOSTS", "", "names under which a proxy on this machine passes requests on: rubrel.example.org",
 		func(c *config, v string) error { c.Hosts = strings.FieldsFunc(v, isSeparator); return nil }},
+	{"RUBREL_PROXIES", "", "networks of proxies that say from where a request comes: 127.0.0.1/32, 10.2.0.0/16",
+		readProxies},
 	{"RUBREL_OUTBOUND", "", "private networks and addresses with a port that may be asked: 10.1.0.0/16, 192.168.1.5:8443",
 		readOutbound},
 	{"RUBREL_OUTBOUND_PORTS", "", "ports of other servers that may be asked; 80, 443, 8080 and 8443 where empty",
@@ -169,6 +172,17 @@ func readOutbound(c *config, value string) error {
 		} else {
 			return fmt.Errorf("%q is neither a network such as 10.1.0.0/16 nor an address with a port", word)
 		}
+	}
+	return nil
+}
+
+func readProxies(c *config, value string) error {
+	for _, word := range strings.FieldsFunc(value, isSeparator) {
+		network, err := netip.ParsePrefix(word)
+		if err != nil {
+			return fmt.Errorf("%q is not a network such as 10.1.0.0/16", word)
+		}
+		c.Proxies = append(c.Proxies, network)
 	}
 	return nil
 }

@@ -83,7 +83,7 @@ func newApplication(ctx context.Context, c *config, host func(string) store.Host
 	app.runner = &publish.Runner{Store: app.store, Dresses: registry, Client: client, Log: app.log}
 	server, err := web.New(app.store, all, registry, web.Options{DefaultHost: host,
 		Services: map[string]string{"rates": c.Rates},
-		Outbound: client, Log: app.log, Hosts: c.Hosts, Draining: app.draining})
+		Outbound: client, Log: app.log, Hosts: c.Hosts, Proxies: c.Proxies, Draining: app.draining})
 	if err == nil {
 		app.handler, err = server.Handler()
 	}
