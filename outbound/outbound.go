@@ -38,7 +38,7 @@ func DefaultPorts() []uint16 { return []uint16{80, 443, 8080, 8443} }
 // Limits bound one act, which may be many requests.
 type Limits struct {
 	Time    time.Duration // for all of it
-	Silence time.Duration // for one answer to begin, and between two pieces of it
+	Silence time.Duration // for one answer to begin, and between two pieces of it, which are not slower than leastSpeed
 	Bytes   int64         // of one answer
 }
 
@@ -49,6 +49,9 @@ const (
 	maxPaced          = 1000 // servers whose pace is remembered
 	maxRedirects      = 3
 )
+
+// leastSpeed is the floor of what is sent and answered, in bytes a second, beyond Silence: slower than any modem.
+const leastSpeed = 1 << 10
 
 // Client asks other servers by a policy. It may be used by several goroutines at once.
 type Client struct {
@@ -104,6 +107,11 @@ func (e *Error) Error() string { return e.Host + ": " + e.Text }
 
 // Unwrap is what the network said.
 func (e *Error) Unwrap() error { return e.Cause }
+
+// IsRefusal reports whether the address itself is refused: to try again is in vain.
+func (e *Error) IsRefusal() bool {
+	return errors.Is(e.Cause, errRefused) || errors.Is(e.Cause, errRedirect)
+}
 
 // check says whether an address may be connected to.
 func (p Policy) check(endpoint netip.AddrPort) error {
@@ -215,7 +223,7 @@ func (a *Act) Do(request *http.Request) (*Answer, error) {
 	defer silence.Stop()
 	request = request.WithContext(ctx)
 	if request.Body != nil { // what is still being sent is no silence
-		request.Body = heardBody{request.Body, silence, a.limits.Silence}
+		request.Body = &heardBody{ReadCloser: request.Body, silence: silence, patience: a.limits.Silence}
 	}
 	response, err := a.client.http.Do(request)
 	if err != nil {
@@ -223,8 +231,8 @@ func (a *Act) Do(request *http.Request) (*Answer, error) {
 	}
 	defer response.Body.Close()
 	silence.Reset(a.limits.Silence)
-	body, err := io.ReadAll(heardBody{io.NopCloser(io.LimitReader(response.Body, a.limits.Bytes+1)), silence,
-		a.limits.Silence})
+	body, err := io.ReadAll(&heardBody{ReadCloser: io.NopCloser(io.LimitReader(response.Body, a.limits.Bytes+1)),
+		silence: silence, patience: a.limits.Silence})
 	if err != nil {
 		return nil, a.explain(ctx, host, err)
 	}
@@ -234,17 +242,25 @@ func (a *Act) Do(request *http.Request) (*Answer, error) {
 	return &Answer{response.StatusCode, response.Header, body}, nil
 }
 
-// heardBody puts the end of patience off with every piece that passes.
+// heardBody puts the end of patience off with every piece that passes, by as long as so much may take: what only drips
+// is not waited for.
 type heardBody struct {
 	io.ReadCloser
 	silence  *time.Timer
 	patience time.Duration
+	began    time.Time
+	passed   int64
 }
 
-func (b heardBody) Read(p []byte) (int, error) {
+func (b *heardBody) Read(p []byte) (int, error) {
+	if b.began.IsZero() {
+		b.began = time.Now()
+	}
 	n, err := b.ReadCloser.Read(p)
+	b.passed += int64(n)
 	if n > 0 {
-		b.silence.Reset(b.patience)
+		slowest := b.began.Add(b.patience + time.Duration(b.passed)*time.Second/leastSpeed)
+		b.silence.Reset(min(b.patience, time.Until(slowest)))
 	}
 	return n, err
 }

@@ -197,3 +197,21 @@ func TestCancelled(t *testing.T) {
 		t.Errorf("%v", err)
 	}
 }
+
+// A body that drips is not waited for, though no two pieces of it are far apart.
+func TestFloorOfSpeed(t *testing.T) {
+	server := httptest.NewServer(http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		for r.Context().Err() == nil {
+			_, _ = io.WriteString(w, "x")
+			_ = http.NewResponseController(w).Flush()
+			time.Sleep(20 * time.Millisecond)
+		}
+	}))
+	defer server.Close()
+	client := New(Policy{Endpoints: []netip.AddrPort{endpoint(t, server.URL)}})
+	began := time.Now()
+	_, err := get(t, client, Limits{Time: time.Minute, Silence: 200 * time.Millisecond, Bytes: 1 << 20}, server.URL)
+	if took := time.Since(began); err == nil || took > 10*time.Second {
+		t.Errorf("it was read for %v (%v)", took, err)
+	}
+}

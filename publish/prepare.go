@@ -33,12 +33,12 @@ func (r *Runner) prepare(ctx context.Context, turn *store.Turn, p store.Publicat
 			wide = append(wide, &files[i])
 		}
 	}
-	noted := time.Time{}
+	var last time.Time
 	for i, f := range wide {
-		if time.Since(noted) > noteEvery {
-			noted = time.Now()
+		if time.Since(last) > noteEvery {
+			last = time.Now()
 			if err := turn.Note(ctx, p, store.Preparing, i, len(wide)); err != nil {
-				return storeError{err}
+				return noted(err)
 			}
 		}
 		var broken error

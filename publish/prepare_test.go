@@ -3,9 +3,11 @@ package publish_test
 import (
 	"strings"
 	"testing"
+	"time"
 
 	"golang.org/x/sync/errgroup"
 
+	"rubrel/publish"
 	"rubrel/store"
 	"rubrel/testkit"
 )
@@ -91,5 +93,60 @@ func TestOneReleaseForTwo(t *testing.T) {
 	l.Version++
 	if next, err := s.BeginRelease(ctx, l, ""); err != nil || next != 2 || first.Number != 1 {
 		t.Errorf("after release %d the next version makes release %d (%v)", first.Number, next, err)
+	}
+}
+
+// A host that does not answer is waited for; who says another meanwhile, or cancels, does not wait.
+func TestWaitingEnds(t *testing.T) {
+	s, _ := shared.DemoStore(t)
+	ctx := t.Context()
+	dead, alive := startFlaky(t), startFlaky(t)
+	dead.dead.Store(true)
+	app := &testkit.Application{Store: s}
+	await := func(state store.PublicationState) {
+		t.Helper()
+		for {
+			p, err := s.LastPublication(ctx, "fennmoor")
+			if err != nil || p.Ended() && p.State != state {
+				t.Fatalf("it is %s: %s (%v)", p.State, p.Problem, err)
+			}
+			if p.State == state {
+				return
+			}
+		}
+	}
+	defer testkit.Run(&publish.Runner{Store: s, Patience: time.Hour})()
+	for version, end := range []func() error{
+		func() error { return s.SetHost(ctx, "fennmoor", alive.target("fennmoor")) },
+		func() error { return s.Cancel(ctx, "fennmoor") },
+	} {
+		if err := s.SetHost(ctx, "fennmoor", dead.target("fennmoor")); err != nil {
+			t.Fatal(err)
+		}
+		number, err := testkit.AddRelease(ctx, s, &store.Loaded{ID: "fennmoor", Version: int64(version)}, "", release(1))
+		if err == nil {
+			err = s.Publish(ctx, "fennmoor", "ann", number)
+		}
+		if err != nil {
+			t.Fatal(err)
+		}
+		await(store.Sending)
+		if err := end(); err != nil {
+			t.Fatal(err)
+		}
+		p := app.Published(t, "fennmoor")
+		if want := []store.PublicationState{store.Live, store.Failed}[version]; p.State != want {
+			t.Errorf("release %d is %s: %s", p.Number, p.State, p.Problem)
+		}
+	}
+	// What was cancelled stands in nobody's way.
+	if err := s.SetHost(ctx, "fennmoor", alive.target("fennmoor")); err != nil {
+		t.Fatal(err)
+	}
+	if err := s.Publish(ctx, "fennmoor", "ann", 2); err != nil {
+		t.Fatal(err)
+	}
+	if p := app.Published(t, "fennmoor"); p.State != store.Live {
+		t.Errorf("asked for again it is %s: %s", p.State, p.Problem)
 	}
 }

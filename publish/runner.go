@@ -137,6 +137,8 @@ func (r *Runner) send(ctx context.Context, turn *store.Turn, p store.Publication
 	switch {
 	case ctx.Err() != nil:
 		return ctx.Err()
+	case errors.Is(err, store.ErrEnded):
+		return nil
 	case errors.As(err, new(storeError)):
 		return err
 	case err != nil:
@@ -156,47 +158,115 @@ func (r *Runner) try(ctx context.Context, turn *store.Turn, p store.Publication)
 			return err
 		}
 	}
-	host, err := r.Store.Credentials(ctx, p.Site)
-	if errors.Is(err, store.ErrNotFound) {
-		return errors.New("there is no web host to send it to: say where below")
-	}
-	if errors.Is(err, store.ErrNoKey) || errors.Is(err, store.ErrOtherKey) {
-		return err
-	}
-	if err != nil {
-		return storeError{err}
-	}
 	files, err := r.Store.ReleaseFiles(ctx, p.Site, p.Number)
 	if err != nil {
 		return storeError{err}
 	}
+	bounded, cancel := context.WithTimeout(ctx, limits.Time)
+	defer cancel()
+	wait := cmp.Or(r.Patience, defaultPatience)
+	var host store.Host
+	for tries := 1; ; tries++ {
+		last := host
+		if host, err = r.host(ctx, p); err != nil {
+			return err
+		}
+		if last.URL != "" && last != host { // a new address starts at once
+			tries, wait = 1, cmp.Or(r.Patience, defaultPatience)
+		}
+		err := r.put(bounded, turn, p, host, files)
+		switch {
+		case errors.Is(err, errMoved):
+			continue
+		case err != nil && bounded.Err() != nil && ctx.Err() == nil:
+			return fmt.Errorf("the web host takes longer than %v for it", limits.Time)
+		case err == nil || !errors.Is(err, errUnreachable) || tries == maxTries:
+			return err
+		}
+		r.Log.WarnContext(ctx, "publish", "site", p.Site, "release", p.Number, "try", tries, "error", err, "cause",
+			causeOf(err))
+		if err := r.pause(ctx, turn, p, host, wait); err != nil {
+			return err
+		}
+		wait *= 2
+	}
+}
+
+// errMoved is the error of sending to a host that is no longer the site's.
+var errMoved = errors.New("the site has another web host now")
+
+// host is where the site is published.
+func (r *Runner) host(ctx context.Context, p store.Publication) (store.Host, error) {
+	host, err := r.Store.Credentials(ctx, p.Site)
+	switch {
+	case errors.Is(err, store.ErrNotFound):
+		return host, errors.New("there is no web host to send it to: say where below")
+	case errors.Is(err, store.ErrNoKey), errors.Is(err, store.ErrOtherKey):
+		return host, err
+	case err != nil:
+		return host, storeError{err}
+	}
+	return host, nil
+}
+
+// put sends the files to a host, until the publication is cancelled or the site has another host.
+func (r *Runner) put(ctx context.Context, turn *store.Turn, p store.Publication, host store.Host,
+	files []render.File) error {
 	var before []render.File
 	if host.Live != 0 && host.Live != p.Number {
+		var err error
 		if before, err = r.Store.ReleaseFiles(ctx, p.Site, host.Live); err != nil && !errors.Is(err, store.ErrNotFound) {
 			return storeError{err}
 		}
 	}
 	target := Target{URL: host.URL, Username: host.Username, Password: host.Password}
-	note := func(sent int) error {
+	return target.Put(ctx, r.Client, files, before, func(sent int) error {
 		if err := turn.Note(ctx, p, store.Sending, sent, len(files)); err != nil {
-			return storeError{err}
+			return noted(err)
 		}
-		return nil
+		return r.same(ctx, p, host)
+	})
+}
+
+// noted is the error of a note: of a cancelled publication ErrEnded, or a storeError.
+func noted(err error) error {
+	if errors.Is(err, store.ErrEnded) {
+		return err
 	}
-	wait := cmp.Or(r.Patience, defaultPatience)
-	for tries := 1; ; tries++ {
-		err := target.Put(ctx, r.Client, files, before, note)
-		if err == nil || !errors.Is(err, errUnreachable) || tries == maxTries {
-			return err
-		}
-		r.Log.WarnContext(ctx, "publish", "site", p.Site, "release", p.Number, "try", tries, "error", err, "cause",
-			causeOf(err))
+	return storeError{err}
+}
+
+// same returns errMoved where the site has another host than one.
+func (r *Runner) same(ctx context.Context, p store.Publication, host store.Host) error {
+	now, err := r.host(ctx, p)
+	if err == nil && now != host {
+		return errMoved
+	}
+	return err
+}
+
+// pause waits before the next try, unless the publication is cancelled or the site has another host.
+func (r *Runner) pause(ctx context.Context, turn *store.Turn, p store.Publication, host store.Host,
+	wait time.Duration) error {
+	next := time.After(wait)
+	tick := time.NewTicker(min(wait, noteEvery))
+	defer tick.Stop()
+	for {
 		select {
 		case <-ctx.Done():
 			return ctx.Err()
-		case <-time.After(wait):
+		case <-next:
+			return nil
+		case <-tick.C:
+			if err := turn.Note(ctx, p, store.Sending, 0, 0); err != nil {
+				return noted(err)
+			}
+			if err := r.same(ctx, p, host); errors.Is(err, errMoved) {
+				return nil
+			} else if err != nil {
+				return err
+			}
 		}
-		wait *= 2
 	}
 }
 

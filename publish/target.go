@@ -29,7 +29,7 @@ type Target struct {
 	Username, Password string
 }
 
-// limits bound the sending of one release.
+// limits bound the sending of one release, however often it is tried.
 var limits = outbound.Limits{Time: 15 * time.Minute, Silence: 20 * time.Second, Bytes: 32 << 20}
 
 // staging is the collection in which everything is written before it is moved to its name. Servers commonly keep
@@ -286,7 +286,7 @@ func (h *host) do(method, name string, body []byte, header http.Header) (*outbou
 	}
 	answer, err := h.act.Do(request)
 	var failed *outbound.Error
-	if errors.As(err, &failed) {
+	if errors.As(err, &failed) && !failed.IsRefusal() {
 		return nil, fmt.Errorf("%w: %w", errUnreachable, failed)
 	}
 	return answer, err

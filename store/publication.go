@@ -2,6 +2,7 @@ package store
 
 import (
 	"context"
+	"errors"
 	"fmt"
 	"time"
 
@@ -121,12 +122,31 @@ func (t *Turn) Next(ctx context.Context) (Publication, error) {
 	return p, nil
 }
 
-// Note says what is done, and how much of it there is.
+// ErrEnded is the error of going on with a publication that was cancelled.
+var ErrEnded = errors.New("the publication was cancelled")
+
+// Note says what is done, and how much of it there is. The error is ErrEnded where it was cancelled.
 func (t *Turn) Note(ctx context.Context, p Publication, state PublicationState, sent, total int) error {
-	_, err := t.connection.Exec(ctx, "update publication set state = $2, sent = $3, total = $4 where id = $1", p.ID, state,
-		sent, total)
+	tag, err := t.connection.Exec(ctx, "update publication set state = $2, sent = $3, total = $4 where id = $1 and "+
+		"ended_at is null", p.ID, state, sent, total)
+	if err == nil && tag.RowsAffected() == 0 {
+		err = ErrEnded
+	}
 	if err != nil {
 		return fmt.Errorf("store: publish %s: %w", t.site, err)
+	}
+	return nil
+}
+
+// cancelled is the problem of a publication that was cancelled.
+const cancelled = "it was cancelled"
+
+// Cancel ends what a site has on its way to its host. What visitors see by then is whole.
+func (s *Store) Cancel(ctx context.Context, site string) error {
+	_, err := s.pool.Exec(ctx, "update publication set state = $2, problem = $3, ended_at = now() where site = $1 and "+
+		"ended_at is null", site, Failed, cancelled)
+	if err != nil {
+		return fmt.Errorf("store: cancel %s: %w", site, err)
 	}
 	return nil
 }

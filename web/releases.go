@@ -152,6 +152,20 @@ func (s *Server) send(w http.ResponseWriter, r *http.Request, l *store.Loaded, n
 	http.Redirect(w, r, releasesPath(l.ID), http.StatusSeeOther)
 }
 
+// cancelPublication ends what is on its way to the host.
+func (s *Server) cancelPublication(w http.ResponseWriter, r *http.Request) {
+	l := s.load(w, r)
+	if l == nil {
+		return
+	}
+	if err := s.store.Cancel(r.Context(), l.ID); err != nil {
+		s.fail(w, r, err)
+		return
+	}
+	s.audit(r, "cancel", l.ID)
+	http.Redirect(w, r, releasesPath(l.ID), http.StatusSeeOther)
+}
+
 func releasesPath(site string) string { return "/sites/" + site + "/releases" }
 
 func (s *Server) deleteRelease(w http.ResponseWriter, r *http.Request) {

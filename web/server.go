@@ -159,6 +159,7 @@ func (s *Server) siteRoutes(r chi.Router) {
 	r.Get("/releases", s.releases)
 	r.Post("/releases", s.publish)
 	r.Get("/releases/progress", s.progress)
+	r.Post("/releases/cancel", s.cancelPublication)
 	r.Post("/releases/{number}/live", s.goLive)
 	r.Post("/releases/{number}/delete", s.deleteRelease)
 	r.Get("/releases/{number}.zip", s.releaseZip)
