@@ -15,6 +15,7 @@ packages=(
   @fontsource/noto-sans@5.3.0 @fontsource/dejavu-sans@5.3.0 @fontsource/dejavu-serif@5.3.0
   lucide-static@1.62.0 hyphen@1.14.1
   cldr-numbers-full@48.2.0 cldr-dates-full@48.2.0 cldr-units-full@48.2.0 cldr-misc-full@48.2.0
+  cldr-annotations-full@48.2.0
   cldr-core@48.2.0 currency-codes@2.2.0
 )
 work=$(mktemp -d)
@@ -69,6 +70,7 @@ node scripts/locales.mjs "$modules" > core/money/locales.json
 rm -rf core/hyphen/patterns
 node scripts/hyphens.mjs "$modules" core/hyphen/patterns > core/hyphen/languages.json
 node scripts/icons.mjs "$modules" > core/icon/icons.json
+node scripts/icon-words.mjs "$modules" core/icon/icons.json > core/icon/words.json
 node scripts/currency-names.mjs "$modules" names > core/money/names.json
 node scripts/currency-names.mjs "$modules" regions > core/money/regions.json
 node scripts/compact.mjs "$modules" > core/money/compact.json

@@ -56,7 +56,7 @@ func (s *Server) stock(l *store.Loaded, of kind.Offer, find string) ([]offer, er
 	stock := []offer{}
 	switch of {
 	case kind.IconOffer:
-		names := icon.Find(find)
+		names := icon.Find(find, l.Site.Language)
 		if find == "" {
 			names = usedFirst(l.Site)
 		}

@@ -78,7 +78,7 @@ func (Type) Parse(text string) (kind.Value, error) {
 	if SVG(name) != "" {
 		return kind.TextValue(name), nil
 	}
-	near := Find(text)
+	near := Find(text, english)
 	if len(near) == 0 {
 		return nil, fmt.Errorf("there is no icon %q, and none that means it", name)
 	}
