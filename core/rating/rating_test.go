@@ -66,7 +66,7 @@ func TestParse(t *testing.T) {
 			t.Errorf("%s is not read back: %s, %v", got, again, err)
 		}
 	}
-	for _, text := range []string{"", "good", "-1", "4.55", "11/10", "3/0", "101", "1e3", "5/1000", "NaN", "★x"} {
+	for _, text := range []string{"", "good", "-1", "4.555", "11/10", "3/0", "101", "1e3", "5/1000", "NaN", "★x"} {
 		if got, err := rating.Parse(text); err == nil {
 			t.Errorf("%q is read as %s", text, got)
 		}

@@ -17,7 +17,7 @@ const (
 )
 
 // places is how many decimals a rating has at most.
-const places = 1
+const places = 2
 
 // Score is a rating as it was given: so many of a scale of its own, or of the scale of the set where Of is 0.
 type Score struct {
@@ -41,7 +41,7 @@ const (
 	emptyStars = "☆♡○✩"
 )
 
-// Parse reads a rating in tenths: 4, 4.5, 4,7, "4.5 of 5", 9/10, 92 % or ★★★★☆. The error says what would be right.
+// Parse reads a rating: 3.75, 4.5, 4,7, "4.5 of 5", 9/10, 92 % or ★★★★☆. The error says what would be right.
 func Parse(text string) (Score, error) {
 	text = strings.TrimSpace(strings.NewReplacer("\ufe0f", "", "Stars", "", "stars", "", "star", "", "Sterne", "",
 		"étoiles", "").Replace(text))
@@ -64,7 +64,7 @@ func Parse(text string) (Score, error) {
 		return Score{}, wrong
 	}
 	if points.HalfEven(places).Cmp(points) != 0 {
-		return Score{}, fmt.Errorf("%q has more than one decimal", text)
+		return Score{}, fmt.Errorf("%q has more than two decimals", text)
 	}
 	if of > 0 && points.Cmp(money.NewDecimal(of, 0)) > 0 {
 		return Score{}, fmt.Errorf("%q is more than its scale has", text)

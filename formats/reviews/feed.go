@@ -5,6 +5,8 @@ import (
 	"cmp"
 	"encoding/xml"
 	"fmt"
+	"io"
+	"net/url"
 	"strings"
 
 	"golang.org/x/net/html/charset"
@@ -14,8 +16,10 @@ import (
 
 // isFeed reports whether a text is XML whose first element is that of a feed.
 func isFeed(body []byte) bool {
-	decoder := xml.NewDecoder(bytes.NewReader(body[:min(len(body), 4096)]))
+	const head = 4096
+	decoder := xml.NewDecoder(bytes.NewReader(body[:min(len(body), head)]))
 	decoder.Strict = false
+	decoder.CharsetReader = declared
 	for {
 		token, err := decoder.Token()
 		if err != nil {
@@ -25,6 +29,14 @@ func isFeed(body []byte) bool {
 			return start.Name.Local == "feed" || start.Name.Local == "rss" || start.Name.Local == "RDF"
 		}
 	}
+}
+
+// declared reads an encoding by its name. What is UTF-16 has been read by its first bytes.
+func declared(label string, input io.Reader) (io.Reader, error) {
+	if strings.HasPrefix(strings.ToLower(label), "utf-16") {
+		return input, nil
+	}
+	return charset.NewReaderLabel(label, input)
 }
 
 // feedText is a text that may be HTML.
@@ -51,6 +63,7 @@ type feedLink struct {
 // feed is an Atom feed (RFC 4287) or one of RSS 2.0.
 type feed struct {
 	Lang    string      `xml:"http://www.w3.org/XML/1998/namespace lang,attr"`
+	Base    string      `xml:"http://www.w3.org/XML/1998/namespace base,attr"`
 	Links   []feedLink  `xml:"link"`
 	Entries []feedEntry `xml:"entry"`
 	Channel struct {
@@ -63,6 +76,7 @@ type feed struct {
 // feedEntry is one entry of either. A title may hold stars.
 type feedEntry struct {
 	Lang   string   `xml:"http://www.w3.org/XML/1998/namespace lang,attr"`
+	Base   string   `xml:"http://www.w3.org/XML/1998/namespace base,attr"`
 	Title  feedText `xml:"title"`
 	Author struct {
 		Name string `xml:"name"`
@@ -86,21 +100,37 @@ func readFeed(body []byte) (Page, error) {
 	var f feed
 	decoder := xml.NewDecoder(bytes.NewReader(body))
 	decoder.Strict = false
-	decoder.CharsetReader = charset.NewReaderLabel
+	decoder.CharsetReader = declared
 	if err := decoder.Decode(&f); err != nil {
 		return p, &Error{"it is a feed that is cut off or damaged"}
 	}
 	for _, link := range append(f.Links, f.Channel.Links...) {
 		if link.Rel == "next" { // RFC 5005, section 3
-			p.Next = link.Href
+			p.Next = under(link.Href, f.Base)
 		}
 	}
 	for _, entry := range append(f.Entries, f.Channel.Items...) {
 		r := entry.review()
+		r.Link = under(r.Link, f.Base, entry.Base)
 		r.Language = cmp.Or(entry.Lang, f.Lang, f.Channel.Language)
 		p.Reviews = append(p.Reviews, r)
 	}
 	return p, nil
+}
+
+// under is an address below the bases of its elements (XML Base, section 4), the outermost first.
+func under(address string, bases ...string) string {
+	base := &url.URL{}
+	for _, next := range bases {
+		if below, err := base.Parse(next); err == nil {
+			base = below
+		}
+	}
+	to, err := base.Parse(address)
+	if address == "" || err != nil {
+		return address
+	}
+	return to.String()
 }
 
 // review reads an entry.

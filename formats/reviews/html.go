@@ -22,19 +22,26 @@ func readHTML(body []byte) (Page, error) {
 		return p, &Error{"it is no page: " + err.Error()}
 	}
 	var items []*html.Node
+	ids := map[string]*html.Node{}
+	base := ""
 	language := ""
 	for n := range root.Descendants() {
 		if n.Type != html.ElementNode {
 			continue
 		}
+		if id := attribute(n, "id"); id != "" && ids[id] == nil {
+			ids[id] = n
+		}
 		switch {
+		case n.DataAtom == atom.Base && base == "":
+			base = attribute(n, "href")
 		case n.DataAtom == atom.Html:
 			language = attribute(n, "lang")
 		case n.DataAtom == atom.Script && n.FirstChild != nil && strings.EqualFold(attribute(n, "type"),
 			"application/ld+json"):
 			var value any
 			if json.Unmarshal([]byte(n.FirstChild.Data), &value) == nil { // what is damaged says nothing
-				p.take(value, nil)
+				p.take(linked(value), nil)
 			}
 		case (n.DataAtom == atom.Link || n.DataAtom == atom.A) && p.Next == "" &&
 			contains(attribute(n, "rel"), "next"):
@@ -45,10 +52,12 @@ func readHTML(body []byte) (Page, error) {
 	}
 	if len(p.Reviews) == 0 {
 		for _, n := range items {
-			p.takeItem(n)
+			p.takeItem(n, ids)
 		}
 	}
+	p.Next = under(p.Next, base)
 	for i := range p.Reviews {
+		p.Reviews[i].Link = under(p.Reviews[i].Link, base)
 		if p.Reviews[i].Language == "" {
 			p.Reviews[i].Language = language
 		}
@@ -57,17 +66,17 @@ func readHTML(body []byte) (Page, error) {
 }
 
 // takeItem reads an item of microdata (HTML, section 5) that is a review, or what is claimed of all.
-func (p *Page) takeItem(n *html.Node) {
+func (p *Page) takeItem(n *html.Node, ids map[string]*html.Node) {
 	of := attribute(n, "itemtype")
 	switch of[strings.LastIndex(of, "/")+1:] {
 	case "Review", "UserReview", "CriticReview":
-		said := properties(n)
+		said := properties(n, ids)
 		r := Review{Name: withoutTags(said.first("author", "name")), Text: said.first("reviewBody", "description"),
 			Date: said.first("datePublished"), Link: said.first("url"), Language: said.first("inLanguage"),
 			Rating: scored(said.first("ratingValue", "reviewRating"), said.first("bestRating"))}
 		p.Reviews = append(p.Reviews, r)
 	case "AggregateRating":
-		said := properties(n)
+		said := properties(n, ids)
 		p.claim(said.first("ratingValue"), said.first("bestRating"), said.first("reviewCount"), said.first("ratingCount"))
 	}
 }
@@ -85,18 +94,16 @@ func (s said) first(names ...string) string {
 }
 
 // properties gathers what an item says. A thing that is a property says its name, such as an author's; what it is
-// reviewed says nothing of the review.
-func properties(item *html.Node) said {
+// reviewed says nothing of the review. Elements elsewhere belong to an item that names them (HTML, section 5.2.2,
+// itemref).
+func properties(item *html.Node, ids map[string]*html.Node) said {
 	found := said{}
 	var walk func(n *html.Node, under string)
-	walk = func(n *html.Node, under string) {
-		for child := range n.ChildNodes() {
-			if child.Type != html.ElementNode {
-				continue
-			}
+	look := func(child *html.Node, under string) {
+		if child.Type == html.ElementNode {
 			name, inner := attribute(child, "itemprop"), under
 			if name == "itemReviewed" {
-				continue
+				return
 			}
 			switch {
 			case has(child, "itemscope"):
@@ -113,7 +120,17 @@ func properties(item *html.Node) said {
 			walk(child, inner)
 		}
 	}
+	walk = func(n *html.Node, under string) {
+		for child := range n.ChildNodes() {
+			look(child, under)
+		}
+	}
 	walk(item, "")
+	for id := range strings.FieldsSeq(attribute(item, "itemref")) {
+		if n := ids[id]; n != nil {
+			look(n, "")
+		}
+	}
 	return found
 }
 

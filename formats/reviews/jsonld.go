@@ -27,7 +27,7 @@ func (p *Page) take(value any, within []string) {
 		o := object(v)
 		switch {
 		case o.is("Review") || o.is("UserReview") || o.is("CriticReview") || o.is("EmployerReview"):
-			p.Reviews = append(p.Reviews, o.review())
+			p.add(o.text("@id"), o.review())
 			return
 		case o.is("AggregateRating"):
 			p.claim(o.text("ratingValue"), o.text("bestRating"), o.text("reviewCount"), o.text("ratingCount"))
@@ -39,6 +39,21 @@ func (p *Page) take(value any, within []string) {
 			}
 		}
 	}
+}
+
+// add adds a review, unless it was found under its @id before; of two of one the one with a name is meant.
+func (p *Page) add(id string, r Review) {
+	if at, ok := p.found[id]; ok && id != "" {
+		if p.Reviews[at].Name == "" {
+			p.Reviews[at] = r
+		}
+		return
+	}
+	if p.found == nil {
+		p.found = map[string]int{}
+	}
+	p.found[id] = len(p.Reviews)
+	p.Reviews = append(p.Reviews, r)
 }
 
 // claim notes the average and the number of all reviews, of the first that says it.
@@ -95,7 +110,7 @@ func textOf(value any, depth int) string {
 
 // review reads a Review of schema.org.
 func (o object) review() Review {
-	r := Review{Name: o.text("author"), Text: o.text("reviewBody"), Date: o.text("datePublished"), Link: o.text("url"),
+	r := Review{Name: named(o["author"]), Text: o.text("reviewBody"), Date: o.text("datePublished"), Link: o.text("url"),
 		Language: o.text("inLanguage")}
 	if r.Text == "" {
 		r.Text = o.text("description")
@@ -109,6 +124,14 @@ func (o object) review() Review {
 		r.Rating = scored(o.text("reviewRating"), "")
 	}
 	return r
+}
+
+// named is the name of a thing, which is no reference to it.
+func named(value any) string {
+	if o, ok := first(value).(map[string]any); ok {
+		return textOf(o["name"], 0)
+	}
+	return textOf(value, 0)
 }
 
 // first is a value, or the first of several.

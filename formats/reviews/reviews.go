@@ -13,6 +13,7 @@ import (
 	"time"
 
 	"golang.org/x/net/html"
+	"golang.org/x/text/encoding/unicode"
 
 	"rubrel/core/rating"
 	"rubrel/core/text"
@@ -38,6 +39,8 @@ type Page struct {
 	Count   int64
 	// Left is how many reviews say nothing that could be shown, or a rating that is none.
 	Left int
+
+	found map[string]int // the places of reviews, by their @id
 }
 
 // MostReviews bounds what is read of one page.
@@ -54,6 +57,11 @@ func Read(body []byte, address string) (Page, error) {
 	base, err := url.Parse(address)
 	if err != nil {
 		return Page{}, &Error{fmt.Sprintf("%q is no address", address)}
+	}
+	if bytes.HasPrefix(body, []byte("\xff\xfe")) || bytes.HasPrefix(body, []byte("\xfe\xff")) {
+		if body, err = unicode.UTF16(unicode.LittleEndian, unicode.UseBOM).NewDecoder().Bytes(body); err != nil {
+			return Page{}, &Error{"it begins as UTF-16 and does not go on so"}
+		}
 	}
 	start := bytes.TrimSpace(bytes.TrimPrefix(body, []byte("\ufeff")))
 	var p Page
@@ -81,7 +89,7 @@ func readJSON(body []byte) (Page, error) {
 	if err := json.Unmarshal(body, &value); err != nil {
 		return p, &Error{"it is JSON that is cut off or damaged"}
 	}
-	p.take(value, nil)
+	p.take(linked(value), nil)
 	return p, nil
 }
 

@@ -77,6 +77,25 @@ func TestRead(t *testing.T) {
 			</item></channel></rss>`,
 			[]reviews.Review{{Name: "Grete", Rating: "5/5", Text: "Schön & gut.", Date: "2002-09-07", Language: "de",
 				Link: "https://a.example/1"}, {Name: "Lawyer Boyer", Text: "Hm.", Language: "de"}}, "", "", 0},
+		{"prefixes, references by @id and two decimals, JSON-LD", `{"@context": {"schema": "https://schema.org/"}, "@graph":
+			[{"@id": "#ida", "@type": "schema:Person", "schema:name": "Ida Brandt"}, {"@id": "#r", "@type": "schema:Rating",
+			"schema:ratingValue": 3.75, "schema:bestRating": 5}, {"@id": "https://guide.example/r/7", "@type": "schema:Review",
+			"schema:author": {"@id": "#ida"}, "schema:reviewRating": {"@id": "#r"}, "schema:reviewBody": "Clear skies."},
+			{"@type": "schema:Place", "schema:review": [{"@id": "https://guide.example/r/7"}]}]}`,
+			[]reviews.Review{{Name: "Ida Brandt", Rating: "3.75/5", Text: "Clear skies.", Link: "https://guide.example/r/7"}},
+			"", "", 0},
+		{"a graph that refers to itself", `{"@graph": [{"@id": "#a", "@type": "Review", "author": {"@id": "#b"},
+			"reviewBody": "So."}, {"@id": "#b", "name": "Tom", "knows": {"@id": "#b"}, "review": {"@id": "#a"}}]}`,
+			[]reviews.Review{{Name: "Tom", Text: "So."}}, "", "", 0},
+		{"HTML, section 5.2.2: itemref; and the base of a page", `<base href="https://other.example/r/"><div itemscope
+			itemtype="https://schema.org/Review" itemref="who score"><a itemprop="url" href="9">…</a><p
+			itemprop="reviewBody">Fine.</p></div><b id="who" itemprop="author">Ida</b><p id="score"
+			itemprop="reviewRating" itemscope><data itemprop="ratingValue" value="4">four</data></p>`,
+			[]reviews.Review{{Name: "Ida", Rating: "4/5", Text: "Fine.", Link: "https://other.example/r/9"}}, "", "", 0},
+		{"XML Base, and Latin-1", "<?xml version='1.0' encoding='ISO-8859-1'?><feed xmlns='http://www.w3.org/2005/Atom' " +
+			"xml:base='https://a.example/x/'><entry xml:base='y/'><title>Abend</title><author><name>J\xf6rg</name></author>" +
+			"<link href='1'/><summary>Gut.</summary></entry></feed>",
+			[]reviews.Review{{Name: "Jörg", Rating: "", Text: "Gut.", Link: "https://a.example/x/y/1"}}, "", "", 0},
 	} {
 		got, err := reviews.Read([]byte(c.body), at)
 		for i := range got.Reviews {
@@ -87,6 +106,20 @@ func TestRead(t *testing.T) {
 			t.Errorf("%s:\n%+v %q %s %d, %v\nwant\n%+v %q %s %d", c.what, got.Reviews, got.Next, got.Average, got.Count, err,
 				c.want, c.next, c.average, c.count)
 		}
+	}
+}
+
+// A feed in UTF-16 is read by its first bytes, whatever it calls itself.
+func TestUTF16(t *testing.T) {
+	feed := []byte{0xfe, 0xff}
+	for _, r := range `<?xml version="1.0" encoding="UTF-16"?><rss><channel><item><title>★★★★☆</title><author>Zoë</author>` +
+		`<description>Schön.</description></item></channel></rss>` {
+		feed = append(feed, byte(r>>8), byte(r))
+	}
+	got, err := reviews.Read(feed, at)
+	want := []reviews.Review{{Name: "Zoë", Rating: "4/5", Text: "Schön."}}
+	if err != nil || !reflect.DeepEqual(got.Reviews, want) {
+		t.Errorf("%+v (%v)", got.Reviews, err)
 	}
 }
 

@@ -7,10 +7,20 @@ import (
 	"unicode/utf8"
 
 	"golang.org/x/text/encoding/charmap"
+	"golang.org/x/text/encoding/unicode"
 )
 
-// toUTF8 is a file of version 2.1, which may be in the encoding of the machine that wrote it, as UTF-8.
+// toUTF8 is a file as UTF-8: one in UTF-16 says so in its first bytes, and one of version 2.1 may be in the encoding of
+// the machine that wrote it.
 func toUTF8(file string) string {
+	if strings.HasPrefix(file, "\xff\xfe") || strings.HasPrefix(file, "\xfe\xff") {
+		decoded, err := unicode.UTF16(unicode.LittleEndian, unicode.UseBOM).NewDecoder().String(file)
+		if err != nil {
+			return file
+		}
+		return decoded
+	}
+	file = strings.TrimPrefix(file, "\ufeff")
 	if utf8.ValidString(file) {
 		return file
 	}

@@ -6,6 +6,7 @@ import (
 	"encoding/base64"
 	"fmt"
 	"io"
+	"iter"
 	"mime"
 	"slices"
 	"strings"
@@ -58,13 +59,14 @@ func (p Problem) String() string {
 // IsCard reports whether a file looks like one of cards.
 func IsCard(file []byte) bool {
 	const marker = "BEGIN:VCARD"
-	start := strings.TrimSpace(strings.TrimPrefix(string(file[:min(len(file), 64)]), "\ufeff"))
+	const head = 64 // bytes, of characters that have at most two each
+	start := strings.TrimSpace(toUTF8(string(file[:min(len(file), head)])))
 	return len(start) >= len(marker) && strings.EqualFold(start[:len(marker)], marker)
 }
 
 // Read reads every card of a file. What cannot be read is named, and the rest is kept.
 func Read(file []byte) (people []Person, problems []Problem) {
-	cards, err := modern(strings.TrimPrefix(string(file), "\ufeff"))
+	cards, err := modern(string(file))
 	if err != nil {
 		return nil, []Problem{{Problem: err.Error()}}
 	}
@@ -113,8 +115,8 @@ func personOf(card vcard.Card) (p Person, problem string) {
 	p.Telephone = strings.TrimPrefix(one(vcard.FieldTelephone), "tel:")
 	for _, key := range []string{vcard.FieldURL, "X-SOCIALPROFILE", "SOCIALPROFILE", vcard.FieldIMPP} {
 		for _, field := range card[key] {
-			if strings.HasPrefix(field.Value, "http://") || strings.HasPrefix(field.Value, "https://") {
-				p.Profiles = append(p.Profiles, Profile{labelOf(field), field.Value})
+			if address := addressOf(field); address != "" {
+				p.Profiles = append(p.Profiles, Profile{cmp.Or(groupLabel(card, field), labelOf(field)), address})
 			}
 		}
 	}
@@ -136,6 +138,41 @@ func structured(card vcard.Card) string {
 		name.FamilyName, name.HonorificSuffix}, " ")), " ")
 }
 
+// addressOf is the address of the web that a field holds; "" for none. One that begins with www. has no scheme: it was
+// written before there were others than http.
+func addressOf(field *vcard.Field) string {
+	address := strings.TrimSpace(strings.NewReplacer(`\,`, ",", `\;`, ";", `\:`, ":").Replace(field.Value))
+	scheme := strings.ToLower(address[:min(len(address), len("https://"))])
+	switch {
+	case strings.HasPrefix(scheme, "http://") || scheme == "https://":
+		return address
+	case strings.HasPrefix(scheme, "www."):
+		return "http://" + address
+	}
+	return ""
+}
+
+// groupLabelField labels the other fields of its group, as address books write it: item1.X-ABLabel. Their own words
+// stand between marks.
+const groupLabelField = "X-ABLABEL"
+
+// usualLabels are those of a group that say nothing.
+var usualLabels = []string{"homepage", "home", "work", "other", "url"}
+
+// groupLabel is what the label of a field's group says; "" where there is none, or one that says nothing.
+func groupLabel(card vcard.Card, field *vcard.Field) string {
+	for _, label := range card[groupLabelField] {
+		if field.Group == "" || !strings.EqualFold(label.Group, field.Group) {
+			continue
+		}
+		own := strings.TrimSuffix(strings.TrimPrefix(strings.TrimSpace(label.Value), "_$!<"), ">!$_")
+		if !slices.Contains(usualLabels, strings.ToLower(own)) {
+			return own
+		}
+	}
+	return ""
+}
+
 // labelOf is what a card calls an address: its type, other than that it is at work or at home.
 func labelOf(field *vcard.Field) string {
 	for _, name := range field.Params[vcard.ParamType] {
@@ -155,8 +192,8 @@ func Table(people []Person, picture func(Person) (string, error)) ([][]string, e
 	heading := []string{"Name", "Position", "Text", "E-mail", "Telephone", "Picture"}
 	fixed := len(heading)
 	for _, person := range people {
-		for _, profile := range person.Profiles {
-			if label := profile.name(); !slices.Contains(heading[fixed:], label) {
+		for label := range person.labelled() {
+			if !slices.Contains(heading[fixed:], label) {
 				heading = append(heading, label)
 			}
 		}
@@ -171,18 +208,34 @@ func Table(people []Person, picture func(Person) (string, error)) ([][]string, e
 				return nil, err
 			}
 		}
-		for _, profile := range person.Profiles {
-			if i := fixed + slices.Index(heading[fixed:], profile.name()); row[i] == "" {
-				row[i] = profile.Address
-			}
+		for label, address := range person.labelled() {
+			row[fixed+slices.Index(heading[fixed:], label)] = address
 		}
 		rows = append(rows, row)
 	}
 	return rows, nil
 }
 
-// name is what a list calls the profile.
-func (p Profile) name() string { return cmp.Or(p.Label, "Website") }
+// labelled are the addresses of a person's profiles, by what a list calls them: of several of one name, the second is
+// another. One address is one profile.
+func (p Person) labelled() iter.Seq2[string, string] {
+	return func(yield func(label, address string) bool) {
+		taken, addresses := map[string]bool{}, map[string]bool{}
+		for _, profile := range p.Profiles {
+			if addresses[profile.Address] {
+				continue
+			}
+			label := cmp.Or(profile.Label, "Website")
+			for n := 2; taken[label]; n++ {
+				label = fmt.Sprintf("%s %d", cmp.Or(profile.Label, "Website"), n)
+			}
+			taken[label], addresses[profile.Address] = true, true
+			if !yield(label, profile.Address) {
+				return
+			}
+		}
+	}
+}
 
 // photoOf is the picture in a property: a data URI (4.0), or base64 (3.0 and 2.1).
 func photoOf(field *vcard.Field) (photo []byte, problem string) {
@@ -226,6 +279,7 @@ func Write(people []Person) (string, error) {
 		}
 		card.SetValue(vcard.FieldVersion, "4.0")
 		say(vcard.FieldFormattedName, p.Name, nil)
+		card.AddName(nameOf(p.Name))
 		say(vcard.FieldTitle, p.Title, nil)
 		say(vcard.FieldOrganization, p.Organization, nil)
 		say(vcard.FieldNote, p.Note, nil)
@@ -244,6 +298,9 @@ func Write(people []Person) (string, error) {
 			if name, ok := strings.CutPrefix(line, organizationName); ok { // a semicolon would end its first component
 				line = organizationName + strings.ReplaceAll(name, ";", `\;`)
 			}
+			if address, ok := strings.CutPrefix(line, addressName); ok { // a URI, and no text (section 4.2)
+				line = addressName + strings.NewReplacer(`\,`, ",", `\;`, ";", `\\`, `\`).Replace(address)
+			}
 			out.WriteString(folded(line) + "\r\n")
 		}
 	}
@@ -252,6 +309,18 @@ func Write(people []Person) (string, error) {
 
 // organizationName begins the line with the name of an organization (RFC 6350, section 6.6.4).
 const organizationName = vcard.FieldOrganization + ":"
+
+// addressName begins the line with an address (RFC 6350, section 6.7.8).
+const addressName = vcard.FieldURL + ":"
+
+// nameOf is a display name in parts (RFC 6350, section 6.2.2): of two words the given and the family name, and of any
+// other, of which it is not known, the whole as the given name.
+func nameOf(name string) *vcard.Name {
+	if words := strings.Fields(name); len(words) == 2 {
+		return &vcard.Name{GivenName: words[0], FamilyName: words[1]}
+	}
+	return &vcard.Name{GivenName: name}
+}
 
 // folded is a line in pieces of at most mostLine octets, between characters.
 func folded(line string) string {

@@ -52,6 +52,38 @@ func TestRead(t *testing.T) {
 	}
 }
 
+// Further addresses, with the labels that address books group with them; addresses without a scheme; UTF-16.
+func TestAddresses(t *testing.T) {
+	file := lines("BEGIN:VCARD", "VERSION:3.0", "FN:Mara Quist", "URL:https://mara.example/a\\,b",
+		"item1.URL;type=pref:www.boats.example", "item1.X-ABLabel:Boats", "item2.URL:https://home.example",
+		"item2.X-ABLabel:_$!<HomePage>!$_", "END:VCARD")
+	utf16 := []byte{0xff, 0xfe}
+	for _, r := range string(file) {
+		utf16 = append(utf16, byte(r), byte(r>>8))
+	}
+	for name, file := range map[string][]byte{"UTF-8": file, "UTF-16": utf16} {
+		people, problems := vcard.Read(file)
+		if len(people) != 1 || len(problems) > 0 || !vcard.IsCard(file) {
+			t.Fatalf("%s: %v, %v", name, people, problems)
+		}
+		rows, err := vcard.Table(people, nil)
+		if got := strings.Join(rows[0][6:], "|") + "\n" + strings.Join(rows[1][6:], "|"); err != nil || got !=
+			"Website|Boats|Website 2\nhttps://mara.example/a,b|http://www.boats.example|https://home.example" {
+			t.Errorf("%s: %s (%v)", name, got, err)
+		}
+	}
+}
+
+// An address is written as it is, and a name in parts where these are known.
+func TestWrittenParts(t *testing.T) {
+	for name, parts := range map[string]string{"Ida Brandt": "N:Brandt;Ida;;;", "Ida van der Berg": "N:;Ida van der Berg;;;"} {
+		text, err := vcard.Write([]vcard.Person{{Name: name, Profiles: []vcard.Profile{{Address: "https://x.example/a,b;c"}}}})
+		if err != nil || !strings.Contains(text, parts+"\r\n") || !strings.Contains(text, "URL:https://x.example/a,b;c\r\n") {
+			t.Errorf("%q (%v)", text, err)
+		}
+	}
+}
+
 // What cannot be read is named by its card, and the rest is kept.
 func TestProblems(t *testing.T) {
 	people, problems := vcard.Read(lines("BEGIN:VCARD", "VERSION:4.0", "FN:Ann", "PHOTO:https://example.org/ann.jpg",

@@ -27,14 +27,13 @@ func (scoreType) Parse(text string) (kind.Value, error) {
 func (t scoreType) Decode(held any) (kind.Value, error) { return kind.DecodeText(t, held) }
 
 func (scoreType) Schema() kind.Schema {
-	return kind.Schema{"type": "string", "pattern": `^[0-9]{1,3}(\.[0-9])?(/[0-9]{1,3})?$`}
+	return kind.Schema{"type": "string", "pattern": `^[0-9]{1,3}(\.[0-9]{1,2})?(/[0-9]{1,3})?$`}
 }
 
 func (scoreType) Editor() kind.Editor { return kind.Editor{Align: kind.Right} }
 
-var ratingField = kind.Field{Name: "rating", Label: "rating", Help: "so many stars, in tenths: 4.5; or with a " +
-	"scale of " +
-	"its own: 9/10, 92 %", Type: scoreType{}, Aliases: []string{"stars", "score", "points", "bewertung", "sterne", "note"}}
+var ratingField = kind.Field{Name: "rating", Label: "rating", Help: "so many stars: 4.5; or with a scale of its own: " +
+	"9/10, 92 %", Type: scoreType{}, Aliases: []string{"stars", "score", "points", "bewertung", "sterne", "note"}}
 
 // scaleField is how many stars there are.
 var scaleField = kind.Field{Name: "scale", Group: starGroup, Label: "out of", Help: "how many stars there are: 5 " +
