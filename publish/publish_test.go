@@ -262,7 +262,8 @@ func TestReadersSeeWholeReleases(t *testing.T) {
 	for n := 1; n <= count; n++ {
 		files := release(n)
 		remember(releases, n, files)
-		if _, err := testkit.AddRelease(t.Context(), s, &store.Loaded{ID: "fennmoor", Version: int64(n)}, "", files); err != nil {
+		made := &store.Loaded{ID: "fennmoor", Version: int64(n)}
+		if _, err := testkit.AddRelease(t.Context(), s, made, "", files); err != nil {
 			t.Fatal(err)
 		}
 	}

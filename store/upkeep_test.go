@@ -56,8 +56,8 @@ func TestLogIsBounded(t *testing.T) {
 	}
 	defer s.Close()
 	ctx := t.Context()
-	if _, err := testkit.AddRelease(ctx, s, &store.Loaded{ID: "fennmoor"}, "", []render.File{{Path: "index.html", Type: "text/html",
-		Bytes: []byte("x")}}); err != nil {
+	if _, err := testkit.AddRelease(ctx, s, &store.Loaded{ID: "fennmoor"}, "", []render.File{{Path: "index.html",
+		Type: "text/html", Bytes: []byte("x")}}); err != nil {
 		t.Fatal(err)
 	}
 	for version := range int64(60) {

@@ -60,8 +60,8 @@ const lostAnswer = `(() => {
 	return true;
 })()`
 
-// Thirty photographs are chosen at once, one answer is lost on its way, and a second person edits meanwhile: all arrive,
-// each once, and so do all edits.
+// Thirty photographs are chosen at once, one answer is lost on its way, and a second person edits meanwhile: all
+// arrive, each once, and so do all edits.
 func TestThirtyPhotographs(t *testing.T) {
 	t.Parallel()
 	const n = 30
@@ -94,7 +94,8 @@ func TestThirtyPhotographs(t *testing.T) {
 	}
 }
 
-// How much longer another person's edits take, at the 95th percentile, while thirty photographs of 12 megapixels come in.
+// How much longer another person's edits take, at the 95th percentile, while thirty photographs of 12 megapixels come
+// in.
 func BenchmarkEditsBesidePhotographs(b *testing.B) {
 	app := shared.Start(b)
 	if err := app.Store.CreateSite(b.Context(), "four", withSkills(b, 4)); err != nil {

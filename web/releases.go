@@ -99,8 +99,8 @@ func (s *Server) progress(w http.ResponseWriter, r *http.Request) {
 // maxNote is how long a release's note is, in characters.
 const maxNote = 200
 
-// publish gives the site's next release its number, and asks for it to be prepared and sent to the host. What was looked
-// at before is what is published: where the site has changed since, it is shown again.
+// publish gives the site's next release its number, and asks for it to be prepared and sent to the host. What was
+// looked at before is what is published: where the site has changed since, it is shown again.
 func (s *Server) publish(w http.ResponseWriter, r *http.Request) {
 	l := s.load(w, r)
 	if l == nil {

@@ -104,8 +104,8 @@ func (s *Server) Handler() (http.Handler, error) {
 		return nil, fmt.Errorf("web: %w", err)
 	}
 	r := chi.NewRouter()
-	r.Use(paced(bodySilence), s.clientAddress, s.measured, logged(s.log), http.NewCrossOriginProtection().Handler, s.loopbackHost, headers,
-		middleware.Compress(1), s.edge)
+	r.Use(paced(bodySilence), s.clientAddress, s.measured, logged(s.log),
+		http.NewCrossOriginProtection().Handler, s.loopbackHost, headers, middleware.Compress(1), s.edge)
 	r.Get("/healthz", s.health)
 	r.Handle("/static/*", http.StripPrefix("/static/", static))
 	r.Get("/", s.home)

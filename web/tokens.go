@@ -83,29 +83,11 @@ func readFound(text []byte) (found []tokens.Found, unread []string, err error) {
 	for _, problem := range reading.Unread {
 		unread = append(unread, problem.Error())
 	}
-	for _, t := range reading.Tokens {
-		for _, category := range look.Categories() {
-			value, err := look.ParseToken(category, t.CSS())
-			if err != nil || !fitsType(category, t.Type) {
-				continue
-			}
-			found = append(found, tokens.Found{Category: category, Value: value.String(), Name: t.Path[len(t.Path)-1], Count: 1})
-			break
-		}
+	found, unfit := reading.Found()
+	for _, problem := range unfit {
+		unread = append(unread, problem.Error())
 	}
 	return found, unread, nil
-}
-
-// fitsType reports whether a token of the format's type can be one of a category; one without a type can be any that
-// its value reads as, but for a family, which any word reads as.
-func fitsType(category look.Category, kind string) bool {
-	types := map[look.Category]string{look.ColourToken: "color", look.FamilyToken: "fontFamily",
-		look.SizeToken: "dimension", look.WeightToken: "fontWeight", look.LeadingToken: "number",
-		look.SpaceToken: "dimension", look.RadiusToken: "dimension", look.ShadowToken: "shadow", look.MotionToken: "duration"}
-	if kind == "" {
-		return category != look.FamilyToken
-	}
-	return types[category] == kind
 }
 
 // dtcgType is the format's type for a category.

@@ -517,13 +517,6 @@ func (c *comparison) covers(text string) bool {
 	return true
 }
 
-func textOf(v kind.Value) string {
-	if v == nil {
-		return ""
-	}
-	return v.String()
-}
-
 // same reports whether two facts say the same: nothing said of something to have is a no, and 9 is 9.00.
 func same(t kind.Type, a, b kind.Value) bool {
 	if a == nil || b == nil {

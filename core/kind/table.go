@@ -6,8 +6,8 @@ import (
 	"rubrel/core/money"
 )
 
-// ListLine is what a list says of every record of a set: one of its facts, whether it is featured, or nothing, where the
-// line is a heading over those after it.
+// ListLine is what a list says of every record of a set: one of its facts, whether it is featured, or nothing, where
+// the line is a heading over those after it.
 type ListLine struct {
 	Heading string
 	Key     string // of the fact; FeaturedRole; "" for a heading over others
@@ -83,8 +83,8 @@ func (s Set) Table(language string) [][]string {
 	return rows
 }
 
-// Cells is the set as a list, for who speaks a language (BCP 47): its lines with their headings, down or across as lists
-// of its kind are.
+// Cells is the set as a list, for who speaks a language (BCP 47): its lines with their headings, down or across as
+// lists of its kind are.
 func (s Set) Cells(language string) [][]ListCell {
 	by := Typing{Language: language}
 	var across [][]ListCell

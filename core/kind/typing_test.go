@@ -18,7 +18,8 @@ func TestTypingOfDays(t *testing.T) {
 			t.Errorf("%s %q: %v (%v), want %s", c.language, c.text, v, err, c.want)
 		}
 	}
-	if _, err := (kind.Typing{Language: "de", Hand: money.Hand{Pasted: true}}).Parse(kind.DateType{}, "3/4/2026"); err == nil {
+	pasted := kind.Typing{Language: "de", Hand: money.Hand{Pasted: true}}
+	if _, err := pasted.Parse(kind.DateType{}, "3/4/2026"); err == nil {
 		t.Error("a pasted 3/4/2026 is read as a German one")
 	}
 }

@@ -9,7 +9,8 @@ import (
 	"rubrel/core/look"
 )
 
-// Change reads what is typed into a cell, by the cell's address, as a change of the block. By is how the text is written.
+// Change reads what is typed into a cell, by the cell's address, as a change of the block. By is how the text is
+// written.
 func Change(b *document.Block, at, text string, by kind.Typing) (document.Change, error) {
 	what, rest, _ := strings.Cut(at, "/")
 	words := strings.Split(rest, "/")

@@ -118,8 +118,8 @@ func (b *bench) holdsWhatIsTyped() {
 	}
 }
 
-// The grid speaks the site's language; a number in doubt is asked, and one that comes from elsewhere is not taken for the
-// language's own.
+// The grid speaks the site's language; a number in doubt is asked, and one that comes from elsewhere is not taken for
+// the language's own.
 func TestNumbersInTheSitesLanguage(t *testing.T) {
 	b := newBench(t)
 	if err := b.do(document.SetLanguage{Language: "de"}, nil); err != nil {

@@ -20,8 +20,8 @@ func SeparatorBeside(decimal rune) rune {
 	return Comma
 }
 
-// Write writes rows as RFC 4180 has it, in UTF-8 with a byte-order mark, by which spreadsheets know the encoding. A text
-// that a spreadsheet would take for a formula stands after an apostrophe, which Read takes off.
+// Write writes rows as RFC 4180 has it, in UTF-8 with a byte-order mark, by which spreadsheets know the encoding. A
+// text that a spreadsheet would take for a formula stands after an apostrophe, which Read takes off.
 func Write(rows [][]string, separator rune) ([]byte, error) {
 	var out bytes.Buffer
 	out.WriteString("\ufeff")

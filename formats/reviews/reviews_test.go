@@ -112,8 +112,8 @@ func TestRead(t *testing.T) {
 // A feed in UTF-16 is read by its first bytes, whatever it calls itself.
 func TestUTF16(t *testing.T) {
 	feed := []byte{0xfe, 0xff}
-	for _, r := range `<?xml version="1.0" encoding="UTF-16"?><rss><channel><item><title>★★★★☆</title><author>Zoë</author>` +
-		`<description>Schön.</description></item></channel></rss>` {
+	for _, r := range `<?xml version="1.0" encoding="UTF-16"?><rss><channel><item><title>★★★★☆</title>` +
+		`<author>Zoë</author><description>Schön.</description></item></channel></rss>` {
 		feed = append(feed, byte(r>>8), byte(r))
 	}
 	got, err := reviews.Read(feed, at)

@@ -20,8 +20,8 @@ const (
 	mostSheetName         = 31
 )
 
-// Write writes a list as a workbook of one sheet, with its headings in sight. Numbers are numbers, and all else is text:
-// nothing becomes a formula.
+// Write writes a list as a workbook of one sheet, with its headings in sight. Numbers are numbers, and all else is
+// text: nothing becomes a formula.
 func Write(name string, rows [][]kind.ListCell) ([]byte, error) {
 	w := writer{book: excelize.NewFile(), sheet: sheetName(name), styles: map[int]int{}}
 	defer w.book.Close()

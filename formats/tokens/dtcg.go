@@ -246,10 +246,14 @@ func (t Token) CSS() string {
 		return v
 	case float64:
 		return fmt.Sprint(v)
-	case []any: // a list of families
+	case []any: // a list of families, or of shadows
 		words := make([]string, 0, len(v))
 		for _, each := range v {
 			word, ok := each.(string)
+			if members, is := each.(map[string]any); is {
+				word = shadowCSS(members)
+				ok = word != ""
+			}
 			if !ok {
 				return ""
 			}
@@ -257,6 +261,9 @@ func (t Token) CSS() string {
 		}
 		return strings.Join(words, ", ")
 	case map[string]any:
+		if shadow := shadowCSS(v); shadow != "" {
+			return shadow
+		}
 		return objectCSS(v)
 	}
 	return ""

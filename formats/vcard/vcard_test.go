@@ -76,8 +76,10 @@ func TestAddresses(t *testing.T) {
 
 // An address is written as it is, and a name in parts where these are known.
 func TestWrittenParts(t *testing.T) {
-	for name, parts := range map[string]string{"Ida Brandt": "N:Brandt;Ida;;;", "Ida van der Berg": "N:;Ida van der Berg;;;"} {
-		text, err := vcard.Write([]vcard.Person{{Name: name, Profiles: []vcard.Profile{{Address: "https://x.example/a,b;c"}}}})
+	for name, parts := range map[string]string{"Ida Brandt": "N:Brandt;Ida;;;",
+		"Ida van der Berg": "N:;Ida van der Berg;;;"} {
+		profiles := []vcard.Profile{{Address: "https://x.example/a,b;c"}}
+		text, err := vcard.Write([]vcard.Person{{Name: name, Profiles: profiles}})
 		if err != nil || !strings.Contains(text, parts+"\r\n") || !strings.Contains(text, "URL:https://x.example/a,b;c\r\n") {
 			t.Errorf("%q (%v)", text, err)
 		}
