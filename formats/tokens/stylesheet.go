@@ -4,6 +4,7 @@ import (
 	"errors"
 	"fmt"
 	"io"
+	"regexp"
 	"slices"
 	"strings"
 
@@ -37,7 +38,8 @@ func ReadStyleSheet(text []byte) ([]Found, error) {
 	if len(text) > maxStyleSheet {
 		return nil, fmt.Errorf("tokens: the style sheet has %d MB; at most %d fit", len(text)>>20, maxStyleSheet>>20)
 	}
-	c := counter{at: map[string]int{}}
+	c := counter{at: map[string]int{}, properties: map[string]string{}}
+	var all []declaration
 	parser := css.NewParser(parse.NewInputBytes(text), false)
 	for {
 		grammar, _, name := parser.Next()
@@ -48,28 +50,67 @@ func ReadStyleSheet(text []byte) ([]Found, error) {
 			} else if !errors.Is(err, io.EOF) {
 				return nil, fmt.Errorf("tokens: style sheet: %w", err)
 			}
+			for _, d := range all {
+				c.declaration(d.name, c.resolved(d.value, 0))
+			}
 			slices.SortStableFunc(c.found, func(a, b Found) int { return b.Count - a.Count })
 			return c.found, nil
 		case css.DeclarationGrammar, css.CustomPropertyGrammar:
-			c.declaration(string(name), parser.Values())
+			d := declaration{string(name), written(parser.Values())}
+			if _, ok := c.properties[d.name]; !ok && strings.HasPrefix(d.name, "--") {
+				c.properties[d.name] = d.value
+			}
+			all = append(all, d)
 		}
 	}
+}
+
+type declaration struct{ name, value string }
+
+// written is a value as it stands in the sheet, as far as it is looked at.
+func written(values []css.Token) string {
+	var out strings.Builder
+	for _, v := range values {
+		if out.Len() > maxValue {
+			break
+		}
+		out.Write(v.Data)
+	}
+	return strings.TrimSpace(out.String())
 }
 
 type counter struct {
-	found []Found
-	at    map[string]int
+	found      []Found
+	at         map[string]int
+	properties map[string]string // custom properties, by their names, as they are said first
+	followed   int               // bytes of values in the place of references
 }
 
-func (c *counter) declaration(name string, values []css.Token) {
-	var written strings.Builder
-	for _, v := range values {
-		if written.Len() > maxValue {
-			break
-		}
-		written.Write(v.Data)
+// maxFollowedBytes bounds what references stand for in all: each may hold several others.
+const maxFollowedBytes = 16 << 20
+
+// reference is a use of a custom property (CSS Custom Properties, section 3), with what holds where there is none.
+var reference = regexp.MustCompile(`var\(\s*(--[^\s,()]+)\s*(?:,([^()]*))?\)`)
+
+// resolved is a value with custom properties in the place of references to them.
+func (c *counter) resolved(value string, depth int) string {
+	if depth > mostDepth || !strings.Contains(value, "var(") {
+		return value
 	}
-	whole := strings.TrimSpace(written.String())
+	return reference.ReplaceAllStringFunc(value, func(used string) string {
+		parts := reference.FindStringSubmatch(used)
+		held, ok := c.properties[parts[1]]
+		if !ok {
+			return strings.TrimSpace(parts[2])
+		}
+		if c.followed += len(held); c.followed > maxFollowedBytes {
+			return used
+		}
+		return c.resolved(held, depth+1)
+	})
+}
+
+func (c *counter) declaration(name, whole string) {
 	custom := ""
 	if strings.HasPrefix(name, "--") {
 		custom = strings.TrimPrefix(name, "--")
@@ -83,8 +124,20 @@ func (c *counter) declaration(name string, values []css.Token) {
 	if custom != "" || bearsColour(name) {
 		c.names(whole, custom)
 	}
-	switch category := categoryOf(name); {
+	if name == "font" {
+		c.font(whole)
+		return
+	}
+	category := categoryOf(name)
+	if custom != "" {
+		if category = hinted(custom); category == look.ColourToken {
+			category = "" // it has been counted
+		}
+	}
+	switch {
 	case category == "":
+	case custom != "":
+		c.named(category, whole, custom)
 	case category == look.SpaceToken || category == look.RadiusToken:
 		for one := range strings.FieldsSeq(strings.ReplaceAll(whole, "/", " ")) {
 			if one != "0" && one != "auto" {
@@ -128,6 +181,26 @@ func bearsColour(property string) bool {
 	return false
 }
 
+// fontSize is where the size stands in the shorthand (CSS Fonts, section 3.7), with what comes before and after.
+var fontSize = regexp.MustCompile(`^(.*?)(?:^|\s)([0-9.]+(?:px|rem|em|pt|%|vw|ch)|clamp\([^()]*\))` +
+	`(?:\s*/\s*([0-9.]+[a-z%]*|normal))?\s+(.+)$`)
+
+// font counts the parts of the shorthand.
+func (c *counter) font(whole string) {
+	parts := fontSize.FindStringSubmatch(whole)
+	if parts == nil {
+		return // a system font, or one that is inherited
+	}
+	for word := range strings.FieldsSeq(parts[1]) {
+		c.property(look.WeightToken, word)
+	}
+	c.property(look.SizeToken, parts[2])
+	if parts[3] != "" {
+		c.property(look.LeadingToken, parts[3])
+	}
+	c.property(look.FamilyToken, parts[4])
+}
+
 // names counts the named colours among the words of a value, outside quotation marks and addresses.
 func (c *counter) names(value, custom string) {
 	lower := strings.ToLower(value)
@@ -163,9 +236,12 @@ func (c *counter) names(value, custom string) {
 }
 
 // property counts a whole value where it is one that a token can be.
-func (c *counter) property(category look.Category, text string) {
+func (c *counter) property(category look.Category, text string) { c.named(category, text, "") }
+
+// named counts a whole value that a custom property has.
+func (c *counter) named(category look.Category, text, custom string) {
 	if value, err := look.ParseToken(category, text); err == nil {
-		c.add(category, value.String(), "")
+		c.add(category, value.String(), custom)
 	}
 }
 

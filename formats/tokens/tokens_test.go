@@ -5,6 +5,7 @@ import (
 	"os"
 	"path/filepath"
 	"reflect"
+	"slices"
 	"strings"
 	"testing"
 	"time"
@@ -121,7 +122,7 @@ func TestReadStyleSheet(t *testing.T) {
 	for _, f := range found {
 		got[string(f.Category)+" "+f.Value+" "+f.Name] = f.Count
 	}
-	want := map[string]int{"colour #0b5fff brand": 3, "colour #0b5fff33 soft": 1, "colour #cccccc ": 1,
+	want := map[string]int{"colour #0b5fff brand": 4, "colour #0b5fff33 soft": 1, "colour #cccccc ": 1,
 		"colour #ffffff ": 1, "family Figtree, sans-serif ": 2, "size 32px ": 2}
 	if !reflect.DeepEqual(got, want) {
 		t.Errorf("found %v\nwant %v", got, want)
@@ -220,4 +221,91 @@ func FuzzReadStyleSheet(f *testing.F) {
 			}
 		}
 	})
+}
+
+// What a token can be is told by its type and its path; composite values are taken apart, and what the house style has
+// no token for is said.
+func TestFoundInTokens(t *testing.T) {
+	reading, err := ReadDTCG([]byte(`{
+		"font": {"size": {"lg": {"$type": "dimension", "$value": "20px"}},
+			"body": {"$type": "fontFamily", "$value": ["Figtree", "sans-serif"]}},
+		"space": {"lg": {"$type": "dimension", "$value": "24px"}},
+		"radius-lg": {"$type": "dimension", "$value": "12px"},
+		"lineHeight": {"tight": {"$type": "number", "$value": 1.2}},
+		"lg": {"$type": "dimension", "$value": "30px"},
+		"border": {"width": {"$type": "dimension", "$value": "2px"}},
+		"heading": {"$type": "typography", "$value": {"fontFamily": "Karla", "fontSize": {"value": 32, "unit": "px"},
+			"fontWeight": 700, "lineHeight": 1.1, "letterSpacing": "0px"}},
+		"card": {"$type": "border", "$value": {"color": "#112233", "width": "1px", "style": "solid"}},
+		"lifted": {"$type": "shadow", "$value": {"color": "#00000080", "offsetX": "0px", "offsetY": "2px", "blur": "8px",
+			"spread": "0px"}},
+		"sunset": {"$type": "gradient", "$value": [{"color": "#ff0000", "position": 0}, {"color": "#0000ff",
+			"position": 1}]},
+		"ease": {"$type": "cubicBezier", "$value": [0.2, 0, 0, 1]}}`))
+	if err != nil {
+		t.Fatal(err)
+	}
+	found, unfit := reading.Found()
+	var has, without []string
+	for _, f := range found {
+		has = append(has, string(f.Category)+" "+f.Value)
+	}
+	for _, problem := range unfit {
+		without = append(without, problem.Path)
+	}
+	slices.Sort(has)
+	want := []string{"colour #00000080", "colour #0000ff", "colour #112233", "colour #ff0000",
+		"family Figtree, sans-serif", "family Karla", "leading 1.1", "leading 1.2", "radius 12px",
+		"shadow 0 2px 8px 0 #00000080", "size 20px", "size 32px", "space 24px", "weight 700"}
+	if !slices.Equal(has, want) {
+		t.Errorf("found\n%s\nwant\n%s", strings.Join(has, "\n"), strings.Join(want, "\n"))
+	}
+	if got := strings.Join(without, " "); got != "border.width card.style card.width ease heading.letterSpacing lg "+
+		"sunset.1.position sunset.2.position" {
+		t.Errorf("no part of a house style are %s", got)
+	}
+}
+
+// Of a large public file every token is found, taken apart, or named as no part of the house style.
+func TestPublicFileIsAccountedFor(t *testing.T) {
+	text, err := os.ReadFile(filepath.Join("testdata", "public.tokens.json"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	reading, err := ReadDTCG(text)
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, token := range reading.Tokens {
+		found, unfit := Reading{Tokens: []Token{token}}.Found()
+		if len(found)+len(unfit) == 0 {
+			t.Errorf("nothing is said of %s", token.Name())
+		}
+	}
+	found, unfit := reading.Found()
+	t.Logf("of %d tokens %d values are found, and %d have no place", len(reading.Tokens), len(found), len(unfit))
+}
+
+// References to custom properties are followed, the shorthand of fonts is taken apart, and custom properties that are
+// lengths, families and weights are found by their names.
+func TestStyleSheetFollows(t *testing.T) {
+	found, err := ReadStyleSheet([]byte(`:root { --ink: #102030; --accent: var(--ink); --space-4: 16px; --radius: 6px;
+		--font-body: "Karla", sans-serif; --text-lg: 20px; --loop: var(--loop); --weight-bold: 700 }
+		a { color: var(--accent); padding: var(--space-4) var(--gone, 8px); border-radius: var(--radius);
+			margin: var(--loop) }
+		h1 { font: italic 600 32px/1.2 "Fraunces", serif } p { font: inherit; font-family: var(--font-body) }`))
+	if err != nil {
+		t.Fatal(err)
+	}
+	var got []string
+	for _, f := range found {
+		got = append(got, fmt.Sprintf("%s %s ×%d %s", f.Category, f.Value, f.Count, f.Name))
+	}
+	slices.Sort(got)
+	want := []string{"colour #102030 ×3 ink", "family Fraunces, serif ×1 ", "family Karla, sans-serif ×2 font-body",
+		"leading 1.2 ×1 ", "radius 6px ×2 radius", "size 20px ×1 text-lg", "size 32px ×1 ", "space 16px ×2 space-4",
+		"space 8px ×1 ", "weight 600 ×1 ", "weight 700 ×1 weight-bold"}
+	if !slices.Equal(got, want) {
+		t.Errorf("found\n%s\nwant\n%s", strings.Join(got, "\n"), strings.Join(want, "\n"))
+	}
 }
