@@ -182,3 +182,19 @@ func TestReviseIsOneChange(t *testing.T) {
 		t.Errorf("taken back it is\n%s\nit was\n%s", got, want)
 	}
 }
+
+// What a set has as a heading over others is something of its own in a list that says something beside it.
+func TestHeadingThatHasCells(t *testing.T) {
+	t.Parallel()
+	k, _ := kinds.All().Named("pricing")
+	set := readText(t, k, "Tarif;Klein;Groß\nPreis pro Monat;9,50 €;19,50 €\nIm Hafen;;\nNotdienst;ja;ja\n").Set
+	table, _, err := delimited.Read([]byte("Tarif;Preis pro Monat;Im Hafen;Notdienst\nKlein;9,50 €;ja;ja\n" +
+		"Groß;19,50 €;nein;ja\n"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	r := intake.Read(k, table, intake.Options{Language: "de", Into: &set})
+	if len(r.Asked()) > 0 || !strings.Contains(everything(r.Set), "feature:Im Hafen=yes") {
+		t.Errorf("asked %v, read\n%s", r.Asked(), everything(r.Set))
+	}
+}

@@ -4,7 +4,6 @@ import (
 	"errors"
 	"net/http"
 	"path"
-	"slices"
 	"time"
 
 	"rubrel/core/document"
@@ -147,18 +146,7 @@ func (v *publishView) compare(s *Server, r *http.Request, l *store.Loaded) error
 	if v.Unknown = was == nil; v.Unknown {
 		return nil
 	}
-	for _, d := range document.Differences(was, l.Site) {
-		i := slices.IndexFunc(v.Changes, func(c changed) bool { return c.Of == d.Of })
-		if i < 0 {
-			i = len(v.Changes)
-			v.Changes = append(v.Changes, changed{Of: d.Of})
-		}
-		if c := &v.Changes[i]; len(c.Lines) < mostDifferences {
-			c.Lines = append(c.Lines, d)
-		} else {
-			c.More++
-		}
-	}
+	v.Changes = grouped(document.Differences(was, l.Site), mostDifferences)
 	return nil
 }
 

@@ -91,3 +91,37 @@ func TestBeforePublishing(t *testing.T) {
 	b.Await("document.querySelector('main').textContent.includes('Nothing has changed since') && " +
 		"document.querySelector('.specimen iframe').contentDocument?.getElementById('evenings')")
 }
+
+// What changed in the lists since a release is told on a page and as a text, in the words and the numbers of the site.
+func TestChangesSince(t *testing.T) {
+	t.Parallel()
+	app := shared.Start(t)
+	publish := func() {
+		t.Helper()
+		post(t, app.URL+"/sites/fennmoor/releases", nil, nil)
+		app.Published(t, "fennmoor")
+	}
+	publish()
+	post(t, app.URL+benchPath+"/edit", edit("act", "cells", "cells", `[{"At":"fact/dusk/price:month:eur","Text":"1290"},
+		{"At":"look/price.font-size","Text":"44px"}]`), nil)
+	publish()
+	since := app.URL + "/sites/fennmoor/releases/1/changes"
+	const line = "- Dusk · price a month EUR: 9.00 → 1,290"
+	for _, address := range []string{since + ".txt", since + ".txt?until=2"} {
+		status, text := fetch(t, address)
+		if status != http.StatusOK || !strings.Contains(text, line) || strings.Contains(text, "44px") {
+			t.Errorf("%s: %d %s", address, status, text)
+		}
+	}
+	_, text := fetch(t, app.URL+"/sites/fennmoor/releases/2/changes.txt")
+	if !strings.Contains(text, "Nothing has changed") {
+		t.Errorf("since the last release: %s", text)
+	}
+	if status, _ := fetch(t, app.URL+"/sites/fennmoor/releases/9/changes"); status != http.StatusNotFound {
+		t.Errorf("since a release that is not there: %d", status)
+	}
+	b := testkit.Launch(t, 1280, 800)
+	b.Open(since)
+	b.Await("document.querySelector('.differences').textContent.includes('Dusk · price a month EUR')")
+	b.CheckAccessibility("what changed since a release")
+}

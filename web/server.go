@@ -163,6 +163,8 @@ func (s *Server) siteRoutes(r chi.Router) {
 	r.Post("/releases/{number}/live", s.goLive)
 	r.Post("/releases/{number}/delete", s.deleteRelease)
 	r.Get("/releases/{number}.zip", s.releaseZip)
+	r.Get("/releases/{number}/changes", s.changes)
+	r.Get("/releases/{number}/changes.txt", s.changesText)
 	r.Post("/host", s.setHost)
 	r.Route("/blocks/{block}", func(r chi.Router) {
 		r.Get("/", s.bench)

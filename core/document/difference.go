@@ -1,6 +1,7 @@
 package document
 
 import (
+	"cmp"
 	"fmt"
 	"maps"
 	"reflect"
@@ -26,11 +27,7 @@ func Differences(before, after *Site) []Difference {
 	d := differ{before: before, after: after}
 	d.text("the site", "name", before.Name, after.Name)
 	d.text("the site", "language", LanguageName(before.Language), LanguageName(after.Language))
-	pair(before.Sets, after.Sets, func(s *Set) string { return s.ID }, func(old, new *Set) {
-		if both(&d, "lists", old, new, func(s *Set) string { return s.Name }) {
-			d.set(old, new)
-		}
-	})
+	d.sets()
 	pair(before.Pages, after.Pages, func(p *Page) string { return p.ID }, func(old, new *Page) {
 		if both(&d, "pages", old, new, func(p *Page) string { return p.Title }) {
 			d.page(old, new)
@@ -51,6 +48,33 @@ func Differences(before, after *Site) []Difference {
 		both(&d, "icons", old, new, func(i *Icon) string { return i.ID })
 	})
 	return d.found
+}
+
+// ListDifferences are those of what is said in lists: what a client has given, and is told.
+func ListDifferences(before, after *Site) []Difference {
+	d := differ{before: before, after: after}
+	d.sets()
+	return d.found
+}
+
+func (d *differ) sets() {
+	pair(d.before.Sets, d.after.Sets, func(s *Set) string { return s.ID }, func(old, new *Set) {
+		if both(d, "lists", old, new, func(s *Set) string { return s.Name }) {
+			d.set(old, new)
+		}
+	})
+}
+
+// String says it in a line: "Dusk · price a month EUR: 9.00 → 10.00".
+func (d Difference) String() string {
+	or := func(text string) string { return cmp.Or(text, "nothing") }
+	switch {
+	case d.Coming:
+		return d.What + ": new"
+	case d.Going:
+		return d.What + ": gone"
+	}
+	return d.What + ": " + or(d.Old) + " → " + or(d.New)
 }
 
 type differ struct {
@@ -148,8 +172,9 @@ func (d *differ) record(old, new *Set, was, is *kind.Record) {
 			if i == 0 && len(key.Items) == 0 {
 				continue // its name
 			}
-			d.text(new.Name, name+" · "+new.Heading(field, key), shownFact(old, was, field, key),
-				shownFact(new, is, field, key))
+			by := kind.Typing{Language: d.after.Language}
+			d.text(new.Name, name+" · "+new.Heading(field, key), shownFact(old, was, field, key, by),
+				shownFact(new, is, field, key, by))
 		}
 	}
 	yes := map[bool]string{true: "yes", false: "no"}
@@ -157,15 +182,15 @@ func (d *differ) record(old, new *Set, was, is *kind.Record) {
 }
 
 // shownFact is a fact's text, said or derived; "" for neither.
-func shownFact(set *Set, r *kind.Record, field kind.Field, key kind.FactKey) string {
+func shownFact(set *Set, r *kind.Record, field kind.Field, key kind.FactKey, by kind.Typing) string {
 	if v, ok := r.Facts[key.String()]; ok {
-		return v.String()
+		return by.Shown(field.Type, v)
 	}
 	if _, err := set.CheckKey(set.Kind.Fields, key); err != nil || field.Derive == nil {
 		return "" // it goes over an item that the set does not have
 	}
 	if v, ok := field.Derive(set.Set, *r, key); ok {
-		return v.String()
+		return by.Shown(field.Type, v)
 	}
 	return ""
 }

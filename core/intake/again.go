@@ -264,6 +264,9 @@ func (c *comparison) newIn(text string) string {
 	return ""
 }
 
+// by is how people write values on the site.
+func (c *comparison) by() kind.Typing { return kind.Typing{Language: c.reading.Settings.Language} }
+
 func (c *comparison) add(d Difference) { c.Differences = append(c.Differences, d) }
 
 // wasInBase reports whether the list that was read last had what is one of the set's records, or of its items.
@@ -373,7 +376,8 @@ func (c *comparison) newRecord(r kind.Record) {
 	for _, f := range c.old.Kind.Fields[1:] {
 		for _, key := range slices.Sorted(maps.Keys(facts)) {
 			if kind.ParseFactKey(key).Field == f.Name && len(said) < 4 {
-				said = append(said, shorten(facts[key].String(), 30))
+				field, _ := c.old.Kind.FieldNamed(kind.ParseFactKey(key).Field)
+				said = append(said, shorten(c.by().Shown(field.Type, facts[key]), 30))
 			}
 		}
 	}
@@ -452,9 +456,8 @@ func (c *comparison) fact(record kind.Record, text string, old, now, before kind
 	if same(old, now) {
 		return
 	}
-	by := kind.Typing{Language: c.reading.Settings.Language}
-	d := Difference{Key: "fact/" + record.ID + "/" + text, Sort: Changed, Old: by.Shown(field.Type, old),
-		New:   by.Shown(field.Type, now),
+	d := Difference{Key: "fact/" + record.ID + "/" + text, Sort: Changed, Old: c.by().Shown(field.Type, old),
+		New:   c.by().Shown(field.Type, now),
 		Where: kind.Text(record.Facts, c.old.Kind.Fields[0].Name) + " · " + c.heading(field, key),
 		apply: func(m *merger) { m.setFact(record.ID, text, now) }}
 	switch {

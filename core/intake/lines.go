@@ -2,7 +2,6 @@ package intake
 
 import (
 	"fmt"
-	"maps"
 	"slices"
 	"strings"
 
@@ -85,8 +84,12 @@ func column(s sheet, at int) []kind.PastedCell {
 // speaks is how much on average speaks for what the lines of an arrangement are.
 func (r *reader) speaks(s sheet, arrangement kind.Arrangement) float64 {
 	lines := r.lines(s, arrangement)
-	sum := 0
+	sum, speaking := 0, 0
 	for _, l := range lines {
+		if len(l.Texts()) == 0 {
+			continue // a heading over others says nothing of the way in which they stand
+		}
+		speaking++
 		if len(l.Guesses) > 0 {
 			sum += l.Guesses[0].Speaks
 		}
@@ -94,7 +97,7 @@ func (r *reader) speaks(s sheet, arrangement kind.Arrangement) float64 {
 			sum += r.sorts(l)
 		}
 	}
-	return float64(sum) / float64(max(1, len(lines)))
+	return float64(sum) / float64(max(1, speaking))
 }
 
 // sorts is how much the cells of a line speak for its being one: all of them are values, or some.
@@ -199,8 +202,10 @@ func (r *reader) assign() {
 const saidReason = "you said so"
 
 func (r *reader) knows(role string) bool {
-	if slices.Contains(slices.Collect(maps.Values(r.own)), role) {
-		return true
+	for _, own := range r.own {
+		if own.Role == role {
+			return true
+		}
 	}
 	return role == kind.SkipRole || slices.ContainsFunc(r.in.Roles, func(x kind.Role) bool { return x.Name == role })
 }

@@ -10,9 +10,15 @@ import (
 // ownReason is why a line is what its heading is in the set into which the list goes.
 const ownReason = "it is headed so here"
 
+// ownRole is what a line is in a set; Over says that it is a heading over others, with nothing beside it.
+type ownRole struct {
+	Role string
+	Over bool
+}
+
 // ownHeadings are the roles of the headings with which a set gives itself back. One that stands twice says nothing.
-func ownHeadings(set *kind.Set) map[string]string {
-	own := map[string]string{}
+func ownHeadings(set *kind.Set) map[string]ownRole {
+	own := map[string]ownRole{}
 	if set == nil {
 		return own
 	}
@@ -23,8 +29,10 @@ func ownHeadings(set *kind.Set) map[string]string {
 		if of := set.Kind.Intake.RoleOf; of != nil {
 			role = of(l)
 		}
-		twice[heading] = twice[heading] || own[heading] != "" && own[heading] != role
-		own[heading] = role
+		is := ownRole{role, l.Key == ""}
+		held, known := own[heading]
+		twice[heading] = twice[heading] || known && held != is
+		own[heading] = is
 	}
 	for heading := range twice {
 		if twice[heading] {
@@ -37,9 +45,9 @@ func ownHeadings(set *kind.Set) map[string]string {
 // guess lists what a line may be: what it is in the set into which the list goes, and what its kind says.
 func (r *reader) guess(l *kind.Line, first bool) []kind.Guess {
 	guesses := r.in.Guess(l, first)
-	if role, ok := r.own[strings.ToLower(l.Label())]; ok && l.Label() != "" {
-		guesses = slices.DeleteFunc(guesses, func(g kind.Guess) bool { return g.Role == role })
-		own := kind.Guess{Role: role, Confidence: kind.Sure, Reason: ownReason, Speaks: speaksHeading}
+	if is, ok := r.own[strings.ToLower(l.Label())]; ok && l.Label() != "" && !(is.Over && len(l.Texts()) > 0) {
+		guesses = slices.DeleteFunc(guesses, func(g kind.Guess) bool { return g.Role == is.Role })
+		own := kind.Guess{Role: is.Role, Confidence: kind.Sure, Reason: ownReason, Speaks: speaksHeading}
 		return append([]kind.Guess{own}, guesses...)
 	}
 	return guesses

@@ -79,7 +79,7 @@ type reader struct {
 	bare    bool  // the list has no headings
 	ragged  []int // rows of the sheet with more cells than there are headings
 	roles   []Question
-	own     map[string]string // the roles of the headings that the set has itself, into which the list goes
+	own     map[string]ownRole // by the headings that the set has itself, into which the list goes
 }
 
 // answer is what was said to a question.

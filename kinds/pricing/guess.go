@@ -132,7 +132,7 @@ func guess(l *kind.Line, first bool) []kind.Guess {
 		return nil
 	case intake.Heads(kind.FeaturedRole, l.Label()) || strings.EqualFold(l.Label(), "highlighted"):
 		return []kind.Guess{{Role: kind.FeaturedRole, Confidence: kind.Sure, Reason: "its heading says so", Speaks: 3}}
-	case e.marks*2 >= e.filled, e.money == e.filled:
+	case e.marks*2 >= e.filled && e.money == 0, e.money == e.filled: // of both there may be two lines in one
 		feature.Speaks = 2
 	}
 	if isNumbering(l.Label(), texts) {
@@ -144,6 +144,12 @@ func guess(l *kind.Line, first bool) []kind.Guess {
 	fieldGuesses := slices.DeleteFunc(intake.GuessField(lineFields(), l), func(g kind.Guess) bool {
 		return g.Role == kind.SkipRole || !holds(g.Role, texts)
 	})
+	if namesPrices(texts) { // a plan is called otherwise: these are headings, and the list stands the other way
+		for i := range fieldGuesses {
+			fieldGuesses[i].Confidence, fieldGuesses[i].Speaks = kind.Weak, 0
+			fieldGuesses[i].Reason = "some of its cells are headings of prices"
+		}
+	}
 	switch {
 	case len(fieldGuesses) > 0:
 		return append(fieldGuesses, feature)
@@ -164,6 +170,14 @@ func guess(l *kind.Line, first bool) []kind.Guess {
 			Reason: "it has amounts"}}
 	}
 	return []kind.Guess{feature}
+}
+
+// namesPrices reports whether a text is a heading of prices: "Price a month".
+func namesPrices(texts []string) bool {
+	return slices.ContainsFunc(texts, func(text string) bool {
+		h := readHeading(text)
+		return h.price && !h.others && (h.period != "" || h.money)
+	})
 }
 
 func (h priceHeading) periodOr(others ...string) string {
