@@ -1,4 +1,4 @@
-// Package delimited reads tables as people paste and upload them: comma, semicolon or tab separated, with or
+// Package delimited reads tables as people paste and upload them: comma, semicolon, tab or bar separated, with or
 // without quotation marks (RFC 4180), in UTF-8, UTF-16 or Windows-1252, with or without a byte-order mark.
 package delimited
 
@@ -99,9 +99,9 @@ func decode(source []byte) (string, error) {
 // separator is the one that cuts the first rows most evenly into the most columns.
 func separator(text string) rune {
 	best, bestScore := '\t', 0
-	for _, candidate := range []rune{'\t', ';', ','} {
+	for _, candidate := range []rune{'\t', bar, ';', ','} {
 		table, err := rows(firstLines(text, 40), candidate)
-		if err != nil || len(table.Rows) == 0 {
+		if err != nil || len(table.Rows) == 0 || candidate == bar && len(table.Rows) == 1 {
 			continue
 		}
 		counts := map[int]int{}
@@ -116,8 +116,8 @@ func separator(text string) rune {
 				best, bestScore = candidate, score
 			}
 		}
-		if candidate == '\t' && bestScore > 0 {
-			return '\t' // nobody types tabs inside a cell, while commas and semicolons stand in texts
+		if (candidate == '\t' || candidate == bar) && best == candidate && bestScore > 0 {
+			return best // nobody types tabs or bars inside cells, while commas and semicolons stand in texts
 		}
 	}
 	return best
@@ -155,6 +155,12 @@ func split(text string, comma rune) (kind.Table, error) {
 	return t, nil
 }
 
+// bar stands between the cells of tables in plain text, as mails and notes have them.
+const bar = '|'
+
+// isNoRule reports whether a character is none of those that lines are drawn with.
+func isNoRule(r rune) bool { return !strings.ContainsRune("-=:+ \t", r) }
+
 func rows(text string, comma rune) (kind.Table, error) {
 	reader := csv.NewReader(strings.NewReader(text))
 	reader.Comma, reader.FieldsPerRecord, reader.LazyQuotes = comma, -1, true
@@ -169,6 +175,9 @@ func rows(text string, comma rune) (kind.Table, error) {
 		}
 		for i := range row {
 			row[i] = unguard(row[i])
+		}
+		if comma == bar && !strings.ContainsFunc(strings.Join(row, ""), isNoRule) {
+			continue // the line under the headings of a table in plain text
 		}
 		line, _ := reader.FieldPos(0)
 		t.Rows, t.Lines = append(t.Rows, row), append(t.Lines, line)

@@ -138,6 +138,9 @@ func guess(l *kind.Line, first bool) []kind.Guess {
 	if isNumbering(l.Label(), texts) {
 		return []kind.Guess{{Role: kind.SkipRole, Confidence: kind.Likely, Reason: "it numbers the plans"}}
 	}
+	if l.Label() == "" && arePeriods(texts) {
+		return []kind.Guess{{Role: kind.SkipRole, Confidence: kind.Likely, Reason: "it says for how long the prices are"}}
+	}
 	if prices := guessPrice(l, e, h); len(prices) > 0 {
 		return prices
 	}
@@ -170,6 +173,20 @@ func guess(l *kind.Line, first bool) []kind.Guess {
 			Reason: "it has amounts"}}
 	}
 	return []kind.Guess{feature}
+}
+
+// isOfMoney reports whether all that a line says are amounts of money.
+func isOfMoney(l *kind.Line) bool {
+	e := evidenceOf(l.Texts())
+	return e.filled > 0 && e.money == e.filled
+}
+
+// arePeriods reports whether all texts are periods and nothing else.
+func arePeriods(texts []string) bool {
+	return !slices.ContainsFunc(texts, func(text string) bool {
+		h := readHeading(text)
+		return h.period == "" || h.price || h.others || h.money
+	})
 }
 
 // namesPrices reports whether a text is a heading of prices: "Price a month".
@@ -298,6 +315,8 @@ func weigh(lines []*kind.Line) {
 		switch {
 		case l.Role == headingRole:
 			weighHeading(l, lines)
+		case l.Role == featureRole && l.Confidence != kind.Sure && isOfMoney(l) && readHeading(l.Label()).period != "":
+			l.Confidence, l.Reason = kind.Weak, "its cells are amounts, and its heading is no period that is known"
 		case l.Role == featureRole && len(l.Guesses) > 1 && isPriceRole(l.Guesses[1].Role) && len(prices) == 0:
 			l.Confidence, l.Reason = kind.Weak, "no other line is a price, and this one has amounts"
 		case isPriceRole(l.Role) && readHeading(l.Label()).others:
