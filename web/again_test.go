@@ -2,6 +2,7 @@ package web_test
 
 import (
 	"encoding/base64"
+	"net/http"
 	"os"
 	"path/filepath"
 	"strings"
@@ -217,4 +218,16 @@ func TestWrongCurrencyOnTheGrid(t *testing.T) {
 	}
 	b.Press("139", kb.Enter)
 	shown(b, at, "139")
+}
+
+// A page that says it has the sheets of a file, and has none, is refused in words.
+func TestSheetsOfNothing(t *testing.T) {
+	t.Parallel()
+	app := shared.Start(t)
+	for _, book := range []string{"null", "[]", "{"} {
+		status, body := post(t, app.URL+"/sites/fennmoor/paste/take", edit("kind", "pricing", "book", book), nil)
+		if status != http.StatusBadRequest || !strings.Contains(body, "choose the file again") {
+			t.Errorf("%s: %d", book, status)
+		}
+	}
 }

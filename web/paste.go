@@ -255,7 +255,7 @@ func (s *Server) sheetsOf(r *http.Request, site *document.Site, k *kind.Kind, so
 		return s.readFile(r.Context(), site, k, source)
 	}
 	var texts []sheetText
-	if err := json.Unmarshal([]byte(book), &texts); err != nil {
+	if err := json.Unmarshal([]byte(book), &texts); err != nil || len(texts) == 0 {
 		return pasted{}, &badRequest{"the sheets of the file cannot be told: choose the file again"}
 	}
 	var p pasted

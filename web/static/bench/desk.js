@@ -157,7 +157,9 @@ export class Desk {
     saved.classList.toggle('busy', this.waiting > 0);
     saved.classList.toggle('lost', away);
     const wait = size === 1 ? '1 edit waits' : `${size} edits wait`;
-    saved.textContent = away ? (size ? wait : 'server away') : this.waiting > 0 ? 'saving' : 'saved';
+    const idle = away ? 'server away' : 'saved';
+    if (this.waiting > 0 && !away) saved.textContent = 'saving';
+    else saved.textContent = size ? wait : idle; // never saved while an edit waits
   }
 
   // kept says where the edits are while the server is away.
