@@ -167,7 +167,9 @@ func TestWorkbookOnThePasteScreen(t *testing.T) {
 		return true;
 	})()`)
 	b.Click("button[type=submit]")
-	b.Await("document.querySelector('.mapping') && document.getElementById('sheet')")
+	// what is chosen before the page's script has come is not sent at once
+	b.Await("document.readyState === 'complete' && document.querySelector('.mapping') && " +
+		"document.getElementById('sheet')")
 	heads := "[...document.querySelectorAll('.mapping thead .record')].map(e => e.textContent).join('|')"
 	if got := b.Text(heads); got != `Small|Größe "L", 2 m` {
 		t.Errorf("the plans are %s", got)

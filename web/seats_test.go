@@ -147,8 +147,10 @@ func TestCheckoutCountsTheSame(t *testing.T) {
 	publishFromBench(b)
 	app.Published(t, "fennmoor")
 	b.Open(app.Host + "/fennmoor/schools.html?seats=41&currency=gbp")
-	total := b.Text("[...document.querySelectorAll('#evenings [data-record=midnight] .rb-price')].find(e => " +
-		"getComputedStyle(e).visibility !== 'hidden').querySelector('.rb-spoken').textContent")
+	const price = "[...document.querySelectorAll('#evenings [data-record=midnight] .rb-price')].find(e => " +
+		"getComputedStyle(e).visibility !== 'hidden')"
+	b.Await(price) // the price of a side fades in
+	total := b.Text(price + ".querySelector('.rb-spoken').textContent")
 	link := b.Text("[...document.querySelectorAll('#evenings [data-record=midnight] .rb-button')].find(e => " +
 		"getComputedStyle(e).visibility !== 'hidden').href")
 	_, path, ok := strings.Cut(link, "checkout.invalid")
