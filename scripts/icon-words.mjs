@@ -5,7 +5,7 @@
 import fs from 'node:fs';
 import path from 'node:path';
 
-const languages = ['de', 'fr', 'es', 'it', 'pl', 'nl', 'pt', 'sv', 'da', 'no', 'fi', 'cs', 'tr'];
+const languages = ['de', 'fr', 'es', 'it', 'pl', 'nl', 'pt', 'sv', 'da', 'nb', 'fi', 'cs', 'tr'];
 const mostIcons = 6; // of one character
 const folder = path.join(process.argv[2], 'cldr-annotations-full', 'annotations');
 const annotations = (language) =>
@@ -54,7 +54,7 @@ const characters = Object.keys(english).filter((character) => iconsOf(character)
 const words = {};
 for (const language of languages) {
   const table = new Map();
-  const local = annotations(language);
+  const local = annotations(language === 'nb' ? 'no' : language); // where CLDR keeps Norwegian
   for (const [rank, field] of ['tts', 'default'].entries())
     for (const character of characters)
       for (const word of local[character]?.[field] ?? []) {

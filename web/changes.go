@@ -108,9 +108,10 @@ func (s *Server) changesView(w http.ResponseWriter, r *http.Request) (*changesVi
 	if view.Unknown = was == nil || is == nil; !view.Unknown {
 		view.Changes = grouped(document.ListDifferences(was, is), 0)
 	}
-	f, err := s.siteFrame(r, view.Heading(), l)
-	view.frame = f
-	return view, err
+	if view.frame, err = s.siteFrame(r, view.Heading(), l); err != nil {
+		return nil, err
+	}
+	return view, nil
 }
 
 // grouped are differences by what they are of, at most so many of each; 0 for all.

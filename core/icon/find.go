@@ -47,6 +47,9 @@ var indexes sync.Map
 // indexIn is the index of a language: of English words, and of its own.
 func indexIn(tag string) index {
 	language, _, _ := strings.Cut(tag, "-")
+	if annotated()[language] == nil {
+		language = english // it has no words of its own
+	}
 	if known, ok := indexes.Load(language); ok {
 		return known.(index)
 	}
@@ -83,7 +86,7 @@ func indexIn(tag string) index {
 func (x index) add(word string, p posting) {
 	for i, held := range x.found[word] {
 		if held.icon == p.icon {
-			if p.rank < held.rank {
+			if cmp.Or(cmp.Compare(p.rank, held.rank), cmp.Compare(p.order, held.order)) < 0 {
 				x.found[word][i] = p
 			}
 			return
@@ -112,7 +115,7 @@ func (x index) addAll(words map[string][]string, rank int) {
 }
 
 // compounding are the languages that write words together which others write apart: common knowledge of each.
-var compounding = []string{"de", "nl", "sv", "da", "nb", "no", "fi"}
+var compounding = []string{"de", "nl", "sv", "da", "nb", "fi"}
 
 // leastPart is how many bytes each part of a compound has.
 const leastPart = 4

@@ -150,6 +150,7 @@ type Cell struct {
 	// Offers, Lines and Marks say with what it is edited: see kind.Editor.
 	Offers       kind.Offer
 	Lines, Marks bool
+	Numeric      bool   // it holds numbers: see kind.Numeric
 	Turns        bool   // it is a yes, a no or a value: see kind.InclusionType
 	Placed       bool   // it is a place on a picture, and can be marked there
 	Step         string // the number that stepping starts from, with its unit; "" where the value is no number
@@ -487,6 +488,7 @@ func (l layer) cell(at string, v kind.Value, t kind.Type) Cell {
 	cell := Cell{At: at, Text: text, Shown: l.by.Shown(t, v), State: Said, Align: editor.Align, Choices: editor.Words,
 		Offers: editor.Offers, Lines: editor.Lines, Marks: editor.Marks,
 		Turns: editor.Turns, Placed: editor.PlaceOn != ""}
+	_, cell.Numeric = t.(kind.Numeric)
 	if editor.Swatch != nil {
 		cell.Swatch = editor.Swatch(text)
 	}

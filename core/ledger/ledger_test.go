@@ -85,7 +85,7 @@ func cellAt(g *ledger.Grid, at string) (ledger.Cell, bool) {
 
 // What is typed into a cell is what the cell then holds, for every cell of the grid that says something.
 func TestWhatIsTypedIsHeld(t *testing.T) {
-	for _, language := range []string{"en", "de", "fr-CH", "hi"} {
+	for _, language := range []string{"en", "de", "fr-CH", "hi", "nb"} {
 		b := newBench(t)
 		if err := b.do(document.SetLanguage{Language: language}, nil); err != nil && !errors.Is(err, document.Nothing) {
 			t.Fatal(err)
@@ -158,6 +158,19 @@ func TestNumbersInTheSitesLanguage(t *testing.T) {
 		if cell, _ := cellAt(b.grid("card", "wide"), "fact/meridian/price:year:eur"); cell.Text != "1290" {
 			t.Errorf("%q is read as %q", c.texts, cell.Text)
 		}
+	}
+}
+
+// What stands in texts beside numbers says nothing of the mark before their fractions.
+func TestTextsAreNoEvidence(t *testing.T) {
+	b := newBench(t)
+	if err := b.do(document.SetLanguage{Language: "de"}, nil); err != nil {
+		t.Fatal(err)
+	}
+	pasted, err := b.grid("card", "wide").Paste(b.site, b.block(), "fact/dusk/subtitle", [][]string{
+		{"ab 24.11 für 4.5 Sterne"}, {"1.290"}})
+	if err != nil || len(pasted.Refused) != 1 {
+		t.Errorf("refused %v (%v)", pasted.Refused, err)
 	}
 }
 

@@ -40,10 +40,17 @@ func (g *Grid) Paste(site *document.Site, b *document.Block, at string, texts []
 	if err != nil {
 		return pasted, err
 	}
-	all := slices.Concat(texts...)
-	cross, _ := kind.CrossIn(all)
+	cross, _ := kind.CrossIn(slices.Concat(texts...))
 	by := kind.Typing{Language: site.Language, Hand: money.Hand{Pasted: true}}
-	by.Decimal, _ = money.DecimalMark(money.Grouped.In(strings.Join(all, "\n")))
+	var numbers []string // of cells that hold some: what texts and days beside them have is no evidence
+	for i, line := range texts {
+		for j, text := range line {
+			if cell, ok := to(i, j); ok && cell.Numeric {
+				numbers = append(numbers, money.Grouped.In(text)...)
+			}
+		}
+	}
+	by.Decimal, _ = money.DecimalMark(numbers)
 	for i, line := range texts {
 		for j, text := range line {
 			cell, ok := to(i, j)

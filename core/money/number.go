@@ -52,18 +52,23 @@ func (l Locale) Number(n Decimal, places int) string {
 	return l.written(n.HalfUp(places), l.leastGrouping)
 }
 
-// written writes a number with groups from so many digits before the first separator.
-func (l Locale) written(n Decimal, least int) string {
+// plainPattern is how plain numbers are written (UTS #35 part 3, number patterns).
+func (l Locale) plainPattern() string {
 	var pattern string
 	if err := json.Unmarshal(l.compact()["plain"], &pattern); err != nil {
 		panic("money: compact.json: " + err.Error())
 	}
+	return pattern
+}
+
+// written writes a number with groups from so many digits before the first separator.
+func (l Locale) written(n Decimal, least int) string {
 	minus := ""
 	if n.IsNegative() {
 		minus, n = l.minus, n.Neg()
 	}
 	whole, fraction, _ := strings.Cut(n.String(), ".")
-	primary, secondary := groupSizes(pattern)
+	primary, secondary := groupSizes(l.plainPattern())
 	text := minus + l.localDigits(grouped(whole, l.group, primary, secondary, least))
 	if fraction != "" {
 		text += l.decimal + l.localDigits(fraction)

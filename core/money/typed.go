@@ -146,7 +146,8 @@ func (l Locale) grouped(number string, numbers Numbers) string {
 	if numbers == Spaced || group == string(l.DecimalMark()) {
 		group = ""
 	}
-	text := grouped(whole, group, 3, 3, l.leastGrouping)
+	primary, secondary := groupSizes(l.plainPattern())
+	text := grouped(whole, group, primary, secondary, l.leastGrouping)
 	if has {
 		text += string(l.DecimalMark()) + fraction
 	}

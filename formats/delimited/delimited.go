@@ -99,9 +99,9 @@ func decode(source []byte) (string, error) {
 // separator is the one that cuts the first rows most evenly into the most columns.
 func separator(text string) rune {
 	best, bestScore := '\t', 0
-	for _, candidate := range []rune{'\t', bar, ';', ','} {
+	for _, candidate := range []rune{'\t', ';', ','} {
 		table, err := rows(firstLines(text, 40), candidate)
-		if err != nil || len(table.Rows) == 0 || candidate == bar && len(table.Rows) == 1 {
+		if err != nil || len(table.Rows) == 0 {
 			continue
 		}
 		counts := map[int]int{}
@@ -116,9 +116,12 @@ func separator(text string) rune {
 				best, bestScore = candidate, score
 			}
 		}
-		if (candidate == '\t' || candidate == bar) && best == candidate && bestScore > 0 {
-			return best // nobody types tabs or bars inside cells, while commas and semicolons stand in texts
+		if candidate == '\t' && bestScore > 0 {
+			return '\t' // nobody types tabs inside a cell, while commas and semicolons stand in texts
 		}
+	}
+	if width(text, bar) > width(text, best) {
+		return bar
 	}
 	return best
 }
@@ -153,6 +156,20 @@ func split(text string, comma rune) (kind.Table, error) {
 		}
 	}
 	return t, nil
+}
+
+// width is into how many columns a separator cuts every one of the first rows alike; 1 where it does not.
+func width(text string, separator rune) int {
+	table, err := rows(firstLines(text, 40), separator)
+	if err != nil || len(table.Rows) < 2 {
+		return 1
+	}
+	for _, row := range table.Rows {
+		if len(row) != len(table.Rows[0]) {
+			return 1
+		}
+	}
+	return len(table.Rows[0])
 }
 
 // bar stands between the cells of tables in plain text, as mails and notes have them.

@@ -67,6 +67,20 @@ func TestReadTabs(t *testing.T) {
 	}
 }
 
+// Bars part the cells of a table where they part every row alike, and stand in texts otherwise.
+func TestBars(t *testing.T) {
+	for text, want := range map[string]string{
+		"Name | Role\n-----+-----\nIda | Chair; treasurer\nBo | Smith, forge\n": "|",
+		"| A | B |\n|---|---|\n| 1,000 | 2,000 |\n| 3,000 | 4,000 |\n":          "|",
+		"Kurs;Zeit\nYoga;Mo | Mi\nPilates;Di | Do\n":                            ";",
+		"Kurs,Zeit\nYoga,Mo | Mi\nPilates,Di | Do\n":                            ",",
+	} {
+		if table, _, err := Read([]byte(text)); err != nil || table.Separator != want {
+			t.Errorf("%q is cut at %q (%v), want %q", text, table.Separator, err, want)
+		}
+	}
+}
+
 // No text becomes a formula in a spreadsheet, and each is read back as it was.
 func TestWriteGuards(t *testing.T) {
 	for text, guarded := range map[string]bool{"=1+1": true, "@SUM(A1)": true, "+cmd|' /C calc'!A0": true, "-2+3": false,

@@ -216,6 +216,17 @@ func TestPicturesTakeTurns(t *testing.T) {
 	}
 }
 
+// A decoder that breaks ends no more than its picture, and the next has its turn.
+func TestBrokenDecoder(t *testing.T) {
+	var unfit *Error
+	if _, err := quietly(t.Context(), func() (int, error) { panic("broken") }); !errors.As(err, &unfit) {
+		t.Errorf("a decoder that breaks: %v", err)
+	}
+	if n, err := quietly(t.Context(), func() (int, error) { return 7, nil }); n != 7 || err != nil {
+		t.Errorf("after it: %d (%v)", n, err)
+	}
+}
+
 // Every pixel of what is made smaller is the average of those that it stands for.
 func TestReduced(t *testing.T) {
 	source := image.NewNRGBA(image.Rect(3, 5, 3+31, 5+17)) // a remainder each way, and no corner at the origin

@@ -3,6 +3,7 @@ package pictures
 import (
 	"context"
 	"errors"
+	"fmt"
 	"runtime"
 	"sync"
 	"syscall"
@@ -44,8 +45,14 @@ func quietly[V any](ctx context.Context, work func() (V, error)) (V, error) {
 	go func() {
 		runtime.LockOSThread() // never unlocked: the thread ends with its work, and its priority with it
 		_ = syscall.Setpriority(syscall.PRIO_PROCESS, syscall.Gettid(), quietness)
-		value, err := work()
-		done <- result{value, err}
+		var r result
+		defer func() {
+			if broke := recover(); broke != nil { // a decoder, on what nobody foresaw: it ends no more than its picture
+				r.err = &Error{fmt.Sprintf("it is damaged: %v", broke)}
+			}
+			done <- r
+		}()
+		r.value, r.err = work()
 	}()
 	r := <-done
 	return r.value, r.err

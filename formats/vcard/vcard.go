@@ -156,8 +156,8 @@ func addressOf(field *vcard.Field) string {
 // stand between marks.
 const groupLabelField = "X-ABLABEL"
 
-// usualLabels are those of a group that say nothing.
-var usualLabels = []string{"homepage", "home", "work", "other", "url"}
+// usualLabels are those that say nothing of what an address is.
+var usualLabels = []string{"homepage", "home", "work", "other", "url", "pref", "internet"}
 
 // groupLabel is what the label of a field's group says; "" where there is none, or one that says nothing.
 func groupLabel(card vcard.Card, field *vcard.Field) string {
@@ -176,9 +176,7 @@ func groupLabel(card vcard.Card, field *vcard.Field) string {
 // labelOf is what a card calls an address: its type, other than that it is at work or at home.
 func labelOf(field *vcard.Field) string {
 	for _, name := range field.Params[vcard.ParamType] {
-		switch strings.ToLower(name) {
-		case "work", "home", "pref", "internet", "url":
-		default:
+		if !slices.Contains(usualLabels, strings.ToLower(name)) {
 			first, size := utf8.DecodeRuneInString(name)
 			return string(unicode.ToUpper(first)) + name[size:]
 		}
@@ -279,7 +277,7 @@ func Write(people []Person) (string, error) {
 		}
 		card.SetValue(vcard.FieldVersion, "4.0")
 		say(vcard.FieldFormattedName, p.Name, nil)
-		card.AddName(nameOf(p.Name))
+		card.AddName(&vcard.Name{GivenName: p.Name}) // which part of it is the family name nobody has said
 		say(vcard.FieldTitle, p.Title, nil)
 		say(vcard.FieldOrganization, p.Organization, nil)
 		say(vcard.FieldNote, p.Note, nil)
@@ -312,15 +310,6 @@ const organizationName = vcard.FieldOrganization + ":"
 
 // addressName begins the line with an address (RFC 6350, section 6.7.8).
 const addressName = vcard.FieldURL + ":"
-
-// nameOf is a display name in parts (RFC 6350, section 6.2.2): of two words the given and the family name, and of any
-// other, of which it is not known, the whole as the given name.
-func nameOf(name string) *vcard.Name {
-	if words := strings.Fields(name); len(words) == 2 {
-		return &vcard.Name{GivenName: words[0], FamilyName: words[1]}
-	}
-	return &vcard.Name{GivenName: name}
-}
 
 // folded is a line in pieces of at most mostLine octets, between characters.
 func folded(line string) string {
