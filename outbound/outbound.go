@@ -242,6 +242,22 @@ func (a *Act) Do(request *http.Request) (*Answer, error) {
 	return &Answer{response.StatusCode, response.Header, body}, nil
 }
 
+// Get reads what is at an address. The error is one of Do, or says what else than that the server answers.
+func (a *Act) Get(address string) ([]byte, error) {
+	request, err := http.NewRequest(http.MethodGet, address, nil)
+	if err != nil {
+		return nil, fmt.Errorf("outbound: %w", err)
+	}
+	answer, err := a.Do(request)
+	if err != nil {
+		return nil, err
+	}
+	if answer.Status != http.StatusOK {
+		return nil, fmt.Errorf("the service answers %d %s", answer.Status, http.StatusText(answer.Status))
+	}
+	return answer.Body, nil
+}
+
 // heardBody puts the end of patience off with every piece that passes, by as long as so much may take: what only drips
 // is not waited for.
 type heardBody struct {

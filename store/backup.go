@@ -30,6 +30,7 @@ var backupTables = []string{
 	"release_file",
 	"host",
 	"publication",
+	"arrival",
 }
 
 // identities are the tables whose rows are numbered by the database.

@@ -51,6 +51,7 @@ func insertSite(ctx context.Context, tx pgx.Tx, id string, tree any) error {
 		}
 		rows = append(rows, []any{id, string(e), 0, string(text)})
 		queuePictureUse(batch, id, 0, e, tree)
+		queueArrival(batch, id, e, tree)
 	}
 	_, err := tx.CopyFrom(ctx, pgx.Identifier{"entity"}, []string{"site", "name", "version", "body"},
 		pgx.CopyFromRows(rows))
@@ -76,6 +77,7 @@ func queueEntities(batch *pgx.Batch, before, after *Loaded, touched []document.E
 			on conflict (site, name) do update set version = excluded.version, body = excluded.body`,
 			after.ID, string(e), after.Version, text)
 		queuePictureUse(batch, after.ID, after.Version, e, before.Tree, after.Tree)
+		queueArrival(batch, after.ID, e, after.Tree)
 	}
 	return nil
 }

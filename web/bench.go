@@ -28,6 +28,8 @@ type benchView struct {
 	*checked
 	History store.History
 	Next    int // the number the next release will have
+	// Arrival is what the address of the set's list said last; nil where none is read every day.
+	Arrival *store.Arrival
 	Said    string
 	Failed  bool
 	Drawing *drawing
@@ -70,6 +72,9 @@ func (s *Server) bench(w http.ResponseWriter, r *http.Request) {
 	}
 	if err == nil {
 		view.Next, err = s.store.NextRelease(r.Context(), l.ID)
+	}
+	if err == nil {
+		view.Arrival, err = s.arrivalOf(r.Context(), l, view.Set)
 	}
 	if err != nil {
 		s.fail(w, r, err)

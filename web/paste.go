@@ -1,17 +1,12 @@
 package web
 
 import (
-	"bytes"
 	"encoding/json"
 	"errors"
-	"io"
-	"maps"
 	"net/http"
-	"path"
 	"slices"
 	"strconv"
 	"strings"
-	"unicode/utf8"
 
 	"rubrel/core/document"
 	"rubrel/core/intake"
@@ -20,6 +15,7 @@ import (
 	"rubrel/formats/delimited"
 	"rubrel/formats/lists"
 	"rubrel/formats/sheets"
+	"rubrel/store"
 )
 
 // pasteView is the paste screen: what was pasted beside what was understood.
@@ -57,6 +53,12 @@ type pasteView struct {
 	SaidMatches []match
 	// Held are the pictures that came with the list, in JSON: see pasted.
 	Held string
+	// From is where the list comes from, and Daily that its address is read every day from now on.
+	From document.Origin
+	// Arrival is what the address of the set's list said last, where it is read every day.
+	Arrival *store.Arrival
+	// Asks says that there is a way to ask addresses.
+	Asks bool
 }
 
 func (s *Server) pasteForm(w http.ResponseWriter, r *http.Request) {
@@ -93,6 +95,11 @@ func (s *Server) showPaste(w http.ResponseWriter, r *http.Request, status int, v
 	view.Targets = targetsOf(l.Site, view.Kind, view.At)
 	if i := slices.IndexFunc(view.Targets, func(t target) bool { return t.Set.ID == r.FormValue(intoField) }); i >= 0 {
 		view.Into = view.Targets[i].Set
+	}
+	view.Asks = s.options.Outbound != nil
+	if view.Arrival, err = s.arrivalOf(r.Context(), l, view.Into); err != nil {
+		s.fail(w, r, err)
+		return
 	}
 	s.show(w, r, status, "paste.html", view)
 }
@@ -151,7 +158,7 @@ func (s *Server) pasteMake(w http.ResponseWriter, r *http.Request) {
 		return
 	}
 	var change document.Change = document.AddBlock{Name: view.Name, Set: view.Reading.Set,
-		List: document.List{Text: view.Text, Answers: view.Said}}
+		List: view.list()}
 	changes = append(changes, change)
 	if view.Shows != "" && view.Takes {
 		changes = append(changes, document.SetLanguage{Language: view.Shows})
@@ -187,19 +194,9 @@ func explainPaste(err error) (int, string) {
 func (s *Server) readPasted(r *http.Request, site *document.Site) (*pasteView, error) {
 	view := &pasteView{Held: r.FormValue("held")}
 	view.Kind, view.Name, view.Text = s.pasteKind(r), strings.TrimSpace(r.FormValue("name")), r.FormValue("text")
-	source := []byte(view.Text)
-	if file, header, err := r.FormFile("file"); err == nil {
-		defer file.Close()
-		if source, err = io.ReadAll(io.LimitReader(file, maxBody)); err != nil {
-			return view, err
-		}
-		view.Text = ""
-		if utf8.Valid(source) {
-			view.Text = string(bytes.TrimPrefix(source, []byte("\ufeff")))
-		}
-		if view.Name == "" {
-			view.Name = strings.TrimSuffix(header.Filename, path.Ext(header.Filename))
-		}
+	source, err := s.sourceOf(r, site, view)
+	if err != nil {
+		return view, err
 	}
 	from, err := s.sheetsOf(r, site, view.Kind, source)
 	if err != nil {
@@ -233,15 +230,21 @@ func (s *Server) readPasted(r *http.Request, site *document.Site) (*pasteView, e
 	partial := r.Form.Has(wasField+intake.DirectionQuestion) && !r.Form.Has("whole")
 	view.At = r.FormValue(atField)
 	view.Targets = targetsOf(site, view.Kind, view.At)
-	if into, ok := site.SetByID(r.FormValue(intoField)); ok && into.Kind.Name == view.Kind.Name {
-		view.Said = remembered(into.List.Answers, view.Said)
-		options.Answers, options.Into = view.Said, &into.Set
-	}
 	if partial {
 		options.Answers = nil // the last that came may have come in part
 	}
-	view.Reading = intake.Read(view.Kind, table, options)
-	view.revise(r, site, options)
+	if into, ok := site.SetByID(r.FormValue(intoField)); ok && into.Kind.Name == view.Kind.Name {
+		matches := view.saidMatches(r)
+		var revision *intake.Revision
+		view.Reading, revision = lists.Beside(into, table, options, matches)
+		view.Said = intake.Remembered(into.List.Answers, view.Said)
+		if view.foundAny() == nil {
+			view.Into = into
+			view.revise(r, revision, matches)
+		}
+	} else {
+		view.Reading = intake.Read(view.Kind, table, options)
+	}
 	if partial {
 		return view, errPartial
 	}
@@ -277,19 +280,19 @@ type sheetText struct{ Name, Text string }
 func (v *pasteView) choose(r *http.Request, from pasted) (kind.Table, string, error) {
 	chosen, err := strconv.Atoi(r.FormValue("sheet"))
 	if err != nil || chosen < 0 || chosen >= len(from.Sheets) {
-		chosen = 0
+		chosen = lists.Named(from.Sheets, v.From.Sheet)
 	}
 	v.Sheet = chosen
+	if len(from.Sheets) > 1 {
+		v.From.Sheet = from.Sheets[chosen].Name
+	}
 	var texts []sheetText
-	for _, sheet := range from.Sheets {
-		if sheet.Table.Separator != "" && len(from.Sheets) == 1 && v.Text != "" {
-			return sheet.Table, v.Text, nil // what was typed is kept as it was typed
-		}
-		text, err := delimited.Write(sheet.Table.Rows, delimited.Comma)
+	for i, sheet := range from.Sheets {
+		text, err := lists.Text(from.Sheets, i, v.Text)
 		if err != nil {
 			return kind.Table{}, "", err
 		}
-		texts = append(texts, sheetText{sheet.Name, string(text)})
+		texts = append(texts, sheetText{sheet.Name, text})
 		v.Sheets = append(v.Sheets, sheet.Name)
 	}
 	if from.Sheets[chosen].Table.Separator == "" {
@@ -312,19 +315,6 @@ const (
 	answerField = "answer:"
 	wasField    = "was:"
 )
-
-// remembered are the answers about a list of before, which hold for one that comes again, with those about this one.
-// What was said of single cells and rows was said of that list alone.
-func remembered(before, now map[string]string) map[string]string {
-	all := map[string]string{}
-	for id, said := range before {
-		if !strings.HasPrefix(id, "cell/") && !strings.HasPrefix(id, "row/") {
-			all[id] = said
-		}
-	}
-	maps.Copy(all, now)
-	return all
-}
 
 func readAnswers(r *http.Request) map[string]string {
 	answers := map[string]string{}

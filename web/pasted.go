@@ -39,10 +39,15 @@ func (s *Server) readFile(ctx context.Context, site *document.Site, k *kind.Kind
 	return p, err
 }
 
-// hold keeps a picture's file until the list is made a block, and gives the name that the picture will have.
+// hold keeps a picture's file until the list is made a block, and gives the name that the picture will have: that which
+// it has already, where the site shows it.
 func (p *pasted) hold(ctx context.Context, s *Server, site *document.Site, name string, file []byte) (string, error) {
-	if _, err := pictures.Read(ctx, file); err != nil {
+	picture, err := pictures.Read(ctx, file)
+	if err != nil {
 		return "", err
+	}
+	if known, ok := site.PictureByFile(picture.File); ok {
+		return known.ID, nil
 	}
 	sum := sha256.Sum256(file)
 	hash := hex.EncodeToString(sum[:])

@@ -10,7 +10,6 @@ import (
 	"rubrel/core/document"
 	"rubrel/core/intake"
 	"rubrel/core/kind"
-	"rubrel/formats/delimited"
 )
 
 // The names of the paste screen's fields with which a list is taken into a set that there is: the set, the block at
@@ -59,35 +58,30 @@ func (t target) Name() string {
 	return t.Set.Name
 }
 
-// revise lays what was read beside the set into which it goes, if it goes into one.
-func (v *pasteView) revise(r *http.Request, site *document.Site, options intake.Options) {
-	i := slices.IndexFunc(v.Targets, func(t target) bool { return t.Set.ID == r.FormValue(intoField) })
-	if i < 0 || v.foundAny() != nil {
-		return
-	}
-	v.Into = v.Targets[i].Set
-	var base *kind.Set
-	if list := v.Into.List; list.Text != "" {
-		if table, _, err := delimited.Read([]byte(list.Text)); err == nil {
-			before := intake.Read(v.Kind, table, intake.Options{Answers: list.Answers, Language: options.Language,
-				Has: options.Has, Into: options.Into})
-			base = &before.Set
-		}
-	}
+// saidMatches are the corrections of which record is which.
+func (v *pasteView) saidMatches(r *http.Request) map[string]string {
 	matches := map[string]string{}
-	for _, record := range v.Reading.Set.Records {
-		said, ok := r.Form[saidField+matchField+record.ID]
-		if chosen, is := r.Form[answerField+matchField+record.ID]; is {
-			if was := r.FormValue(wasField + matchField + record.ID); was != chosen[0] {
-				said, ok = chosen, true
-			}
-		}
-		if ok {
-			matches[record.ID] = said[0]
-			v.SaidMatches = append(v.SaidMatches, match{ID: record.ID, To: said[0]})
+	for name, said := range r.Form {
+		if id, ok := strings.CutPrefix(name, saidField+matchField); ok {
+			matches[id] = said[0]
 		}
 	}
-	v.Revision = intake.Compare(v.Into.Set, base, v.Reading, matches)
+	for name, chosen := range r.Form {
+		if id, ok := strings.CutPrefix(name, answerField+matchField); ok && r.FormValue(wasField+matchField+id) != chosen[0] {
+			matches[id] = chosen[0]
+		}
+	}
+	return matches
+}
+
+// revise lays what was read beside the set into which it goes.
+func (v *pasteView) revise(r *http.Request, revision *intake.Revision, matches map[string]string) {
+	v.Revision = revision
+	for _, record := range v.Reading.Set.Records {
+		if to, ok := matches[record.ID]; ok {
+			v.SaidMatches = append(v.SaidMatches, match{ID: record.ID, To: to})
+		}
+	}
 	offered, taken := r.Form[offeredField], r.Form[takenField]
 	v.Chosen = map[string]bool{}
 	for _, d := range v.Revision.Differences {
@@ -148,7 +142,7 @@ func (s *Server) pasteTake(w http.ResponseWriter, r *http.Request) {
 		again(explainPaste(err))
 		return
 	}
-	revise := document.Revise{Set: view.Into.ID, To: to, List: document.List{Text: view.Text, Answers: view.Said}}
+	revise := document.Revise{Set: view.Into.ID, To: to, List: view.list()}
 	var change document.Change = revise
 	if len(changes) > 0 {
 		change = document.Batch{Name: revise.Label(l.Site), Changes: append(changes, change)}

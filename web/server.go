@@ -154,6 +154,7 @@ func (s *Server) siteRoutes(r chi.Router) {
 	r.Post("/paste", s.pasteRead)
 	r.Post("/paste/make", s.pasteMake)
 	r.Post("/paste/take", s.pasteTake)
+	r.Post("/paste/origin", s.setOrigin)
 	r.Get("/publish", s.beforePublishing)
 	r.Get("/next/*", s.next)
 	r.Get("/releases", s.releases)

@@ -107,19 +107,11 @@ func (s *Server) answerOf(ctx context.Context, source kind.Source, set *document
 }
 
 func (s *Server) ask(ctx context.Context, act *outbound.Act, address string) ([]byte, error) {
-	request, err := http.NewRequest(http.MethodGet, address, nil)
-	if err != nil {
-		return nil, fmt.Errorf("the service cannot be asked: %w", err)
-	}
-	answer, err := act.Do(request)
+	body, err := act.Get(address)
 	if err != nil {
 		s.log.WarnContext(ctx, "service", "address", address, "error", err, "cause", errors.Unwrap(err))
-		return nil, err
 	}
-	if answer.Status != http.StatusOK {
-		return nil, fmt.Errorf("the service answers %d %s", answer.Status, http.StatusText(answer.Status))
-	}
-	return answer.Body, nil
+	return body, err
 }
 
 // readProposal makes one change of what a service said, as it was shown: of what is taken of it.

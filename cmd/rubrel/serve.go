@@ -22,6 +22,7 @@ import (
 	"rubrel/kinds"
 	"rubrel/outbound"
 	"rubrel/publish"
+	"rubrel/refresh"
 	"rubrel/store"
 	"rubrel/web"
 )
@@ -52,6 +53,7 @@ type application struct {
 	store    *store.Store
 	handler  http.Handler
 	runner   *publish.Runner
+	reader   *refresh.Reader
 	log      *slog.Logger
 	draining chan struct{}
 	metrics  *served // where figures are given; nil for nowhere
@@ -81,6 +83,7 @@ func newApplication(ctx context.Context, c *config, host func(string) store.Host
 	}
 	client := outbound.New(c.Outbound)
 	app.runner = &publish.Runner{Store: app.store, Dresses: registry, Client: client, Log: app.log}
+	app.reader = &refresh.Reader{Store: app.store, Client: client, Log: app.log}
 	server, err := web.New(app.store, all, registry, web.Options{DefaultHost: host,
 		Services: map[string]string{"rates": c.Rates},
 		Outbound: client, Log: app.log, Hosts: c.Hosts, Proxies: c.Proxies, Draining: app.draining})
@@ -190,6 +193,7 @@ func (a *application) serve(ctx context.Context, all ...served) error {
 	})
 	if !a.readOnly {
 		group.Go(func() error { a.runner.Run(ctx); return nil })
+		group.Go(func() error { a.reader.Run(ctx); return nil })
 		group.Go(func() error {
 			a.store.KeepMaintained(ctx, func(err error) { a.log.Error("maintain", "error", err) })
 			return nil

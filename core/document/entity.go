@@ -40,6 +40,15 @@ func memberEntity(list, id string) Entity { return Entity(list + "/" + id) }
 // PictureID is the picture that an entity is; false where it is none.
 func (e Entity) PictureID() (string, bool) { return strings.CutPrefix(string(e), picturesMember+"/") }
 
+// setID is the set that an entity is; false where it is none.
+func (e Entity) setID() (string, bool) {
+	place := e.place()
+	if len(place) != 2 || place[0] != setsMember {
+		return "", false
+	}
+	return place[1], true
+}
+
 // place is where the entity's value stands in a document; the site's own members stand at its root.
 func (e Entity) place() patch.Pointer {
 	if e == siteEntity {
@@ -111,6 +120,7 @@ func Body(tree any, e Entity) (any, bool) {
 	if err != nil {
 		return nil, false
 	}
+	_, isSet := e.setID()
 	switch {
 	case e == siteEntity:
 		own := maps.Clone(value.(map[string]any))
@@ -119,7 +129,7 @@ func Body(tree any, e Entity) (any, bool) {
 			delete(own, list)
 		}
 		return own, true
-	case strings.HasPrefix(string(e), setsMember+"/") && len(e.place()) == 2:
+	case isSet:
 		own := maps.Clone(value.(map[string]any))
 		delete(own, recordsMember)
 		return own, true

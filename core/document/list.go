@@ -6,16 +6,29 @@ import (
 	"reflect"
 	"slices"
 	"strings"
+	"time"
 
 	"rubrel/core/kind"
 	"rubrel/core/patch"
 	"rubrel/core/text"
 )
 
-// List is the list that a set was read from last: what it said, and what was answered about it. The zero value is none.
+// List is the list that a set was read from last: what it said, what was answered about it, and where it comes from.
+// The zero value is none.
 type List struct {
 	Text    string            // as delimited text
 	Answers map[string]string // by question: see core/intake
+	From    Origin
+}
+
+// Origin is where a list comes from. The zero value is not known; one that was pasted only knows when.
+type Origin struct {
+	File    string // its name
+	Address string // from which it is read
+	Sheet   string // of a file that has several
+	// Daily says that the address is read again every day.
+	Daily bool
+	Read  time.Time // when it was read, to the second, in UTC
 }
 
 // The bounds of a list that is remembered: of a longer one only the answers are.
@@ -23,13 +36,26 @@ const (
 	MostListText = 100_000
 	mostAnswers  = 500
 	mostAnswer   = 1000
+	mostOrigin   = 2000 // of a name or an address
 )
 
-const listMember = "list"
+// The members of a set under which its list stands, and of that.
+const (
+	listMember    = "list"
+	textMember    = "text"
+	answersMember = "answers"
+	fromMember    = "from"
+	fileMember    = "file"
+	addressMember = "address"
+	sheetMember   = "sheet"
+	dailyMember   = "daily"
+	readMember    = "read"
+)
 
 // tree is the list as a document holds it; nil for none.
 func (l List) tree() any {
-	if l.Text == "" && len(l.Answers) == 0 {
+	from := l.From.tree()
+	if l.Text == "" && len(l.Answers) == 0 && from == nil {
 		return nil
 	}
 	answers := map[string]any{}
@@ -44,7 +70,31 @@ func (l List) tree() any {
 	if err != nil || len(held) > MostListText {
 		held = ""
 	}
-	return map[string]any{"text": held, "answers": answers}
+	tree := map[string]any{textMember: held, answersMember: answers}
+	if from != nil {
+		tree[fromMember] = from
+	}
+	return tree
+}
+
+// tree is the origin as a document holds it; nil for none. What is no clean text of a fair length is not remembered.
+func (o Origin) tree() any {
+	tree := map[string]any{}
+	for member, said := range map[string]string{fileMember: o.File, addressMember: o.Address, sheetMember: o.Sheet} {
+		if said != "" && len(said) <= mostOrigin && text.IsClean(said) {
+			tree[member] = said
+		}
+	}
+	if tree[addressMember] != nil && o.Daily {
+		tree[dailyMember] = true
+	}
+	if !o.Read.IsZero() {
+		tree[readMember] = o.Read.UTC().Format(time.RFC3339)
+	}
+	if len(tree) == 0 {
+		return nil
+	}
+	return tree
 }
 
 func (d *decoder) list(c child) (l List) {
@@ -53,22 +103,89 @@ func (d *decoder) list(c child) (l List) {
 		return l
 	}
 	o := d.object(c.path.To(listMember), value)
-	l.Text = o.text("text", MostListText, false)
-	if held, ok := o.get("answers"); ok {
-		answers := d.object(o.path.To("answers"), held)
+	l.Text = o.text(textMember, MostListText, false)
+	if held, ok := o.get(answersMember); ok {
+		answers := d.object(o.path.To(answersMember), held)
 		l.Answers = map[string]string{}
 		for id := range answers.members {
 			l.Answers[id] = answers.text(id, mostAnswer, false)
 		}
 		answers.done()
 	}
+	if held, ok := o.get(fromMember); ok {
+		l.From = d.origin(d.object(o.path.To(fromMember), held))
+	}
 	o.done()
 	return l
 }
 
+func (d *decoder) origin(o *object) (from Origin) {
+	from.File = o.text(fileMember, mostOrigin, false)
+	from.Address = o.text(addressMember, mostOrigin, false)
+	from.Sheet = o.text(sheetMember, mostOrigin, false)
+	from.Daily = o.flag(dailyMember)
+	if read := o.text(readMember, mostOrigin, false); read != "" {
+		at, err := time.Parse(time.RFC3339, read)
+		if err != nil {
+			panic(faultf(o.path.To(readMember), "it is no moment of RFC 3339"))
+		}
+		from.Read = at
+	}
+	o.done()
+	return from
+}
+
 func listSchema() kind.Schema {
-	return objectSchema(kind.Schema{"text": textSchema(MostListText), "answers": kind.Schema{"type": "object",
-		"additionalProperties": textSchema(mostAnswer)}})
+	from := kind.Schema{dailyMember: kind.Schema{"type": "boolean"}, readMember: kind.Schema{"type": "string",
+		"format": "date-time"}}
+	for _, member := range []string{fileMember, addressMember, sheetMember} {
+		from[member] = textSchema(mostOrigin)
+	}
+	return objectSchema(kind.Schema{textMember: textSchema(MostListText), answersMember: kind.Schema{"type": "object",
+		"additionalProperties": textSchema(mostAnswer)}, fromMember: objectSchema(from)})
+}
+
+// SetOrigin says where a set's list comes from: whether its address is read every day, or that it has none any more.
+type SetOrigin struct {
+	Set  string
+	From Origin
+}
+
+// Label names the set.
+func (c SetOrigin) Label(s *Site) string {
+	if set, ok := s.SetByID(c.Set); ok {
+		return "say where the list of " + set.Name + " comes from"
+	}
+	return "say where a list comes from"
+}
+
+// Plan keeps what the list said and what was answered.
+func (c SetOrigin) Plan(s *Site) (patch.Patch, error) {
+	set, ok := s.SetByID(c.Set)
+	if !ok {
+		return nil, missing("set", c.Set)
+	}
+	list := set.List
+	list.From = c.From
+	return put(patch.Pointer{setsMember, c.Set, listMember}, set.List.tree(), list.tree()), nil
+}
+
+// DailyList is the address from which a set's list is read every day, by the set's entity; "" for none.
+func DailyList(tree any, e Entity) (set, address string) {
+	id, ok := e.setID()
+	if !ok {
+		return "", ""
+	}
+	from, err := patch.Get(tree, patch.Pointer{setsMember, id, listMember, fromMember})
+	if err != nil {
+		return id, ""
+	}
+	origin, ok := from.(map[string]any)
+	if !ok || origin[dailyMember] != true {
+		return id, ""
+	}
+	address, _ = origin[addressMember].(string)
+	return id, address
 }
 
 // Revise makes a set say what another says, and remembers the list that it was read from: one change, whatever it adds,

@@ -175,6 +175,15 @@ func (s *Site) FreshPicture(name string, taken func(string) bool) string {
 	})
 }
 
+// PictureByFile finds the picture whose bytes have a hash.
+func (s *Site) PictureByFile(hash string) (*Picture, bool) {
+	i := slices.IndexFunc(s.Pictures, func(p Picture) bool { return p.File == hash })
+	if i < 0 {
+		return nil, false
+	}
+	return &s.Pictures[i], true
+}
+
 // AddPicture adds a picture whose bytes are held already.
 type AddPicture struct {
 	Name string

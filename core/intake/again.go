@@ -619,8 +619,18 @@ func (m *merger) clean() {
 
 // String says how many differences of each sort there are: "2 changed, 1 new".
 func (v *Revision) String() string {
+	return summary(v.Differences)
+}
+
+// Waiting says how much is to be decided of it: what the designer has said otherwise, and what the list may never have
+// said, is not.
+func (v *Revision) Waiting() string {
+	return summary(slices.DeleteFunc(slices.Clone(v.Differences), func(d Difference) bool { return d.Left }))
+}
+
+func summary(differences []Difference) string {
 	counts := map[Sort]int{}
-	for _, d := range v.Differences {
+	for _, d := range differences {
 		counts[d.Sort]++
 	}
 	var words []string
@@ -630,4 +640,17 @@ func (v *Revision) String() string {
 		}
 	}
 	return strings.Join(words, ", ")
+}
+
+// Remembered are the answers about a list of before, which hold for one that comes again, with those about this one.
+// What was said of single cells and rows was said of that list alone.
+func Remembered(before, now map[string]string) map[string]string {
+	all := map[string]string{}
+	for id, said := range before {
+		if !strings.HasPrefix(id, cellQuestion) && !strings.HasPrefix(id, rowQuestion) {
+			all[id] = said
+		}
+	}
+	maps.Copy(all, now)
+	return all
 }

@@ -48,6 +48,12 @@ const (
 	CrossQuestion     = "cross"
 )
 
+// How the IDs of questions about single cells and rows begin.
+const (
+	cellQuestion = "cell/"
+	rowQuestion  = "row/"
+)
+
 // RoleQuestion is the ID of what a line is: by its heading, so that the answer holds when the list comes again, and by
 // its number among the lines of that heading.
 func RoleQuestion(heading string, nth int) string {
@@ -58,7 +64,7 @@ func RoleQuestion(heading string, nth int) string {
 }
 
 // cellID is the ID of what should stand in a cell.
-func cellID(c kind.PastedCell) string { return fmt.Sprintf("cell/%d/%d", c.Line, c.Column) }
+func cellID(c kind.PastedCell) string { return fmt.Sprintf("%s%d/%d", cellQuestion, c.Line, c.Column) }
 
 // rowID is the ID of what a row with a cell too many says.
-func rowID(line int) string { return fmt.Sprintf("row/%d", line) }
+func rowID(line int) string { return fmt.Sprintf("%s%d", rowQuestion, line) }

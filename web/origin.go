@@ -1,0 +1,203 @@
+package web
+
+import (
+	"cmp"
+	"context"
+	"encoding/json"
+	"errors"
+	"io"
+	"net/http"
+	"net/url"
+	"path"
+	"strings"
+	"time"
+
+	"github.com/go-chi/chi/v5"
+
+	"rubrel/core/document"
+	"rubrel/core/intake"
+	"rubrel/core/kind"
+	"rubrel/formats/delimited"
+	"rubrel/formats/lists"
+	"rubrel/outbound"
+	"rubrel/refresh"
+	"rubrel/store"
+)
+
+// The names of the paste screen's fields that say where a list comes from: an address that is to be asked, that what it
+// said last is looked at, where what is shown came from (in JSON), and whether its address is read every day.
+const (
+	askField     = "ask"
+	arrivedField = "arrived"
+	fromField    = "from"
+	dailyField   = "daily"
+)
+
+// errNothing is the error of reading nothing at all.
+var errNothing = &badRequest{"paste a list, choose a file, or say the address of one"}
+
+// sourceOf are the bytes of the list that is read: of a file, of an address, or what was typed; and says where they come
+// from.
+func (s *Server) sourceOf(r *http.Request, site *document.Site, view *pasteView) ([]byte, error) {
+	if said := r.FormValue(fromField); said != "" {
+		if err := json.Unmarshal([]byte(said), &view.From); err != nil {
+			return nil, &badRequest{"it cannot be told where the list comes from: read it again"}
+		}
+		view.From.Daily = r.FormValue(dailyField) == "yes"
+	} else {
+		view.From = document.Origin{Read: time.Now()}
+	}
+	if into, ok := site.SetByID(r.FormValue(intoField)); ok && view.From.Sheet == "" {
+		view.From.Sheet = into.List.From.Sheet
+	}
+	file, header, err := r.FormFile("file")
+	switch address := strings.TrimSpace(r.FormValue(askField)); {
+	case err == nil:
+		defer file.Close()
+		source, err := io.ReadAll(io.LimitReader(file, maxBody))
+		view.From.File = path.Base(header.Filename)
+		return view.came(source, view.From.File), err
+	case r.FormValue(arrivedField) != "":
+		return s.arrived(r, view)
+	case view.Text == "" && r.FormValue("book") == "" && address != "":
+		source, err := s.askList(r.Context(), site, view, address, r.FormValue(intoField))
+		return view.came(source, path.Base(address)), err
+	case view.Text == "" && r.FormValue("book") == "":
+		return nil, errNothing
+	}
+	return []byte(view.Text), nil
+}
+
+// came notes what came in, under what name.
+func (v *pasteView) came(source []byte, name string) []byte {
+	v.Text = lists.PlainText(source)
+	v.Name = cmp.Or(v.Name, strings.TrimSuffix(name, path.Ext(name)))
+	return source
+}
+
+// arrived is what the address of the set's list said last.
+func (s *Server) arrived(r *http.Request, view *pasteView) ([]byte, error) {
+	a, err := s.store.Arrival(r.Context(), chi.URLParam(r, "site"), r.FormValue(intoField))
+	if err != nil {
+		return nil, err
+	}
+	view.From.Address, view.From.Daily, view.From.Read = a.Address, true, a.AskedAt
+	return view.came(a.Body, path.Base(a.Address)), nil
+}
+
+// askList asks an address for a list.
+func (s *Server) askList(ctx context.Context, site *document.Site, view *pasteView, address, into string) ([]byte,
+	error) {
+	if s.options.Outbound == nil {
+		return nil, &badRequest{"this Rubrel asks no other servers: choose a file"}
+	}
+	if _, err := outbound.CheckURL(address); err != nil {
+		return nil, err
+	}
+	view.From.Address = address
+	if set, ok := site.SetByID(into); ok {
+		view.From.Daily = set.List.From.Address == address && set.List.From.Daily
+	}
+	act := s.options.Outbound.Begin(ctx, refresh.Limits)
+	defer act.Close()
+	return s.ask(ctx, act, address)
+}
+
+// list is what a set remembers of the list that is shown.
+func (v *pasteView) list() document.List {
+	return document.List{Text: v.Text, Answers: v.Said, From: v.From}
+}
+
+// FromJSON is where the list comes from, as the page keeps it.
+func (v *pasteView) FromJSON() (string, error) {
+	text, err := json.Marshal(v.From)
+	return string(text), err
+}
+
+// Origin is where the list of the set comes from, into which this one goes.
+func (v *pasteView) Origin() document.Origin {
+	if v.Into == nil {
+		return document.Origin{}
+	}
+	return v.Into.List.From
+}
+
+// Columns are what the set's list calls what it says, with what that is here: "Tarif: name".
+func (v *pasteView) Columns() []string {
+	if v.Into == nil || v.Into.List.Text == "" {
+		return nil
+	}
+	table, _, err := delimited.Read([]byte(v.Into.List.Text))
+	if err != nil {
+		return nil
+	}
+	reading := intake.Read(v.Into.Kind, table, intake.Options{Answers: v.Into.List.Answers,
+		Language: v.Site.Site.Language, Has: v.Site.Site.Has, Into: &v.Into.Set})
+	var columns []string
+	for _, l := range reading.Lines {
+		if l.Role != kind.SkipRole && l.Label() != "" {
+			columns = append(columns, l.Label()+" → "+v.RoleLabel(l.Role))
+		}
+	}
+	return columns
+}
+
+// arrivalOf is what the address of a set's list said last; nil where none is read every day.
+func (s *Server) arrivalOf(ctx context.Context, l *store.Loaded, set *document.Set) (*store.Arrival, error) {
+	if set == nil || !set.List.From.Daily {
+		return nil, nil
+	}
+	a, err := s.store.Arrival(ctx, l.ID, set.ID)
+	if errors.Is(err, store.ErrNotFound) {
+		return nil, nil
+	}
+	if err != nil {
+		return nil, err
+	}
+	if a.Text == set.List.Text {
+		a.Summary = "" // it has been taken
+	}
+	return &a, nil
+}
+
+// setOrigin says whether the address of a set's list is read every day, or that there is none any more.
+func (s *Server) setOrigin(w http.ResponseWriter, r *http.Request) {
+	l := s.load(w, r)
+	if l == nil {
+		return
+	}
+	set, ok := l.Site.SetByID(r.FormValue(intoField))
+	if !ok {
+		s.fail(w, r, store.ErrNotFound)
+		return
+	}
+	from := set.List.From
+	switch r.FormValue("act") {
+	case "daily":
+		from.Daily = true
+	case "not-daily":
+		from.Daily = false
+	case "forget":
+		from.Address, from.Daily = "", false
+	case "leave":
+		if err := s.store.LeaveArrival(r.Context(), l.ID, set.ID); err != nil {
+			s.fail(w, r, err)
+			return
+		}
+	default:
+		s.fail(w, r, &badRequest{"say what is to become of the address"})
+		return
+	}
+	if from != set.List.From {
+		again := func(w http.ResponseWriter, r *http.Request, status int, fault string) {
+			view := &pasteView{}
+			view.Fault = fault
+			s.showPaste(w, r, status, view)
+		}
+		if s.pageEdit(w, r, again, document.SetOrigin{Set: set.ID, From: from}) == nil {
+			return
+		}
+	}
+	query := url.Values{"kind": {set.Kind.Name}, intoField: {set.ID}, atField: {r.FormValue(atField)}}
+	http.Redirect(w, r, "/sites/"+l.ID+"/paste?"+query.Encode(), http.StatusSeeOther)
+}
