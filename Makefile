@@ -4,7 +4,7 @@
 # AVIF is decoded in WebAssembly alone, and by no library of the machine.
 export GOFLAGS := -tags=nodynamic
 
-folders := cmd core demo dresses examples formats kinds outbound publish render standin store testkit tools web
+folders := cmd core demo dresses examples formats kinds outbound publish refresh render standin store testkit tools web
 
 build:
 	go build -o bin/rubrel ./cmd/rubrel

@@ -51,7 +51,8 @@ func (s *Server) sourceOf(r *http.Request, site *document.Site, view *pasteView)
 		view.From.Sheet = into.List.From.Sheet
 	}
 	file, header, err := r.FormFile("file")
-	switch address := strings.TrimSpace(r.FormValue(askField)); {
+	view.Asked = strings.TrimSpace(r.FormValue(askField))
+	switch {
 	case err == nil:
 		defer file.Close()
 		source, err := io.ReadAll(io.LimitReader(file, maxBody))
@@ -59,9 +60,9 @@ func (s *Server) sourceOf(r *http.Request, site *document.Site, view *pasteView)
 		return view.came(source, view.From.File), err
 	case r.FormValue(arrivedField) != "":
 		return s.arrived(r, view)
-	case view.Text == "" && r.FormValue("book") == "" && address != "":
-		source, err := s.askList(r.Context(), site, view, address, r.FormValue(intoField))
-		return view.came(source, path.Base(address)), err
+	case view.Text == "" && r.FormValue("book") == "" && view.Asked != "":
+		source, err := s.askList(r.Context(), site, view, view.Asked, r.FormValue(intoField))
+		return view.came(source, path.Base(view.Asked)), err
 	case view.Text == "" && r.FormValue("book") == "":
 		return nil, errNothing
 	}
@@ -120,6 +121,20 @@ func (v *pasteView) Origin() document.Origin {
 		return document.Origin{}
 	}
 	return v.Into.List.From
+}
+
+// Ask is the address that is offered to be asked: what was typed, or that of the set's list.
+func (v *pasteView) Ask() string { return cmp.Or(v.Asked, v.Origin().Address) }
+
+// HasOrigin reports whether there is something to say of the list of the set.
+func (v *pasteView) HasOrigin() bool { return v.Reading == nil && !v.Origin().Read.IsZero() }
+
+// Arrived says what the address of the set's list says otherwise; "" for nothing.
+func (v *pasteView) Arrived() string {
+	if v.Arrival == nil {
+		return ""
+	}
+	return v.Arrival.Summary
 }
 
 // Columns are what the set's list calls what it says, with what that is here: "Tarif: name".

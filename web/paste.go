@@ -57,8 +57,9 @@ type pasteView struct {
 	From document.Origin
 	// Arrival is what the address of the set's list said last, where it is read every day.
 	Arrival *store.Arrival
-	// Asks says that there is a way to ask addresses.
-	Asks bool
+	// Asks says that there is a way to ask addresses, Asked is the one that was typed.
+	Asks  bool
+	Asked string
 }
 
 func (s *Server) pasteForm(w http.ResponseWriter, r *http.Request) {

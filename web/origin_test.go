@@ -1,0 +1,92 @@
+package web_test
+
+import (
+	"log/slog"
+	"net/http"
+	"net/http/httptest"
+	"os"
+	"strings"
+	"sync/atomic"
+	"testing"
+
+	"github.com/chromedp/chromedp/kb"
+
+	"rubrel/refresh"
+	"rubrel/testkit"
+)
+
+// A list is read from an address and is to be read every day: what it says later is waited for at the bench, looked at
+// and taken, by the designer alone; and the address is forgotten again.
+func TestListFromAnAddress(t *testing.T) {
+	t.Parallel()
+	var says atomic.Value
+	says.Store("Plan;Price a month;Phone\nSmall;9.50 €;no\nLarge;29.50 €;yes\n")
+	office := httptest.NewServer(http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		if r.URL.Path != "/prices.csv" {
+			http.NotFound(w, r)
+			return
+		}
+		_, _ = w.Write([]byte(says.Load().(string)))
+	}))
+	t.Cleanup(office.Close)
+	app := shared.Start(t)
+	b := testkit.Launch(t, 1280, 800)
+	b.Open(app.URL + "/sites/fennmoor/paste?kind=pricing")
+	for address, want := range map[string]string{office.URL + "/none": "404", "ftp://office/prices.csv": "web server"} {
+		b.Type("#ask", address)
+		testkit.Eval[bool](b, "document.getElementById('paste').noValidate = true")
+		b.Click("#paste button[type=submit]")
+		b.Await("document.querySelector('.fault')?.textContent.includes(" + testkit.Quote(want) + ")")
+		b.Await("document.getElementById('ask').value === " + testkit.Quote(address))
+		testkit.Eval[bool](b, "document.getElementById('ask').value = '' || true")
+	}
+	b.Type("#ask", office.URL+"/prices.csv")
+	b.Click("#paste button[type=submit]")
+	b.Await("document.querySelector('[name=daily]')")
+	b.Click("[name=daily]")
+	b.Click("button[formaction$='/paste/make']")
+	b.Await("document.querySelector('.cur')")
+	shown(b, "fact/small/price:month:eur", "9.50")
+
+	says.Store("Plan;Price a month;Phone\nSmall;10.50 €;no\nLarge;29.50 €;yes\nHuge;49.00 €;yes\n")
+	arrival, err := app.Store.Arrival(t.Context(), "fennmoor", "prices")
+	if err != nil {
+		t.Fatal(err)
+	}
+	reader := &refresh.Reader{Store: app.Store, Client: testkit.Outbound(), Log: slog.New(slog.DiscardHandler)}
+	if err := reader.Read(t.Context(), arrival); err != nil {
+		t.Fatal(err)
+	}
+	bench := testkit.Eval[string](b, "location.href")
+	b.Open(bench)
+	b.Await("document.querySelector('.cur')")
+	shown(b, "fact/small/price:month:eur", "9.50")
+	b.Await("document.querySelector('#paste-list.arrived')")
+	b.Click("#paste-list")
+	b.Await("document.querySelector('.list-origin')?.innerText.includes('1 new, 1 changed')")
+	if file := os.Getenv("RUBREL_LOOK"); file != "" {
+		b.Picture(file)
+	}
+	b.CheckAccessibility("where a list comes from")
+	testkit.Eval[bool](b, "document.querySelector('[name=arrived]').focus() ?? true")
+	b.Press(kb.Enter)
+	b.Await("document.querySelector('.revision')")
+	testkit.Eval[bool](b, "document.querySelector(`button[formaction$='/paste/take']`).focus() ?? true")
+	b.Press(kb.Enter)
+	b.Await("document.querySelector('.cur')")
+	shown(b, "fact/small/price:month:eur", "10.50")
+	b.Await("document.querySelector('#paste-list:not(.arrived)')")
+	b.Click("#paste-list")
+	b.Await("document.querySelector('.list-origin')?.innerText.includes('Price a month')")
+	if got := b.Text("document.querySelector('.list-origin').innerText"); !strings.Contains(got, "every day") {
+		t.Errorf("it is not read every day any more: %s", got)
+	}
+	b.Click("[value=forget]")
+	b.Await("document.querySelector('.list-origin') && !document.querySelector('[value=forget]')")
+	if _, err := app.Store.Arrival(t.Context(), "fennmoor", "prices"); err == nil {
+		t.Error("an address that was forgotten is still read")
+	}
+	b.Open(bench)
+	b.Await("document.querySelector('.cur')")
+	shown(b, "fact/small/price:month:eur", "10.50")
+}
