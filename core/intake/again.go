@@ -269,10 +269,28 @@ func (c *comparison) by() kind.Typing { return kind.Typing{Language: c.reading.S
 
 func (c *comparison) add(d Difference) { c.Differences = append(c.Differences, d) }
 
-// wasInBase reports whether the list that was read last had what is one of the set's records, or of its items.
-func wasInBase(known map[string]string, id string) bool {
-	for _, to := range known {
-		if to == id && id != "" {
+// unsure reports whether it is not known what some lines of the list say: what seems to be gone may stand there.
+func (c *comparison) unsure() bool {
+	return slices.ContainsFunc(c.reading.Asked(), func(q Question) bool {
+		return strings.HasPrefix(q.ID, rowQuestion) || strings.HasPrefix(q.ID, roleQuestion) ||
+			q.ID == DirectionQuestion || q.ID == HeadingsQuestion || q.ID == ListQuestion
+	})
+}
+
+// unread reports whether something that the list says of one of its records is not understood: what seems to be gone may
+// be just that.
+func (c *comparison) unread(record kind.Record) bool {
+	at := slices.IndexFunc(c.reading.Set.Records, func(r kind.Record) bool { return r.ID == record.ID })
+	return slices.ContainsFunc(c.reading.Lines, func(l *kind.Line) bool {
+		return l.Role != kind.SkipRole && at < len(l.Cells) && l.Cells[at].IsUnfit()
+	})
+}
+
+// wasInBase reports whether the list that was read last had what is one of the set's records, or of its items, by the
+// beginning of their names there.
+func wasInBase(known map[string]string, prefix, id string) bool {
+	for name, to := range known {
+		if to == id && id != "" && strings.HasPrefix(name, prefix) {
 			return true
 		}
 	}
@@ -303,16 +321,22 @@ func (c *comparison) items() {
 					apply: func(m *merger) { m.setItem(axis.Name, to, axis.Label, item.Facts[axis.Label]) }})
 			}
 		}
-		for _, item := range c.old.Items(axis.Name) {
-			if kept[item.ID] || !axis.AsRows {
-				continue
-			}
-			mine := c.base != nil && !wasInBase(c.base.items, item.ID)
-			if mine {
-				continue // the designer made it: no list has ever had it
-			}
+		c.goneItems(axis, kept)
+	}
+}
+
+// goneItems finds the items that the list has no longer. Of those that are no rows of their own, as periods, only such
+// count as a list had, and one is left.
+func (c *comparison) goneItems(axis kind.Axis, kept map[string]bool) {
+	for _, item := range c.old.Items(axis.Name) {
+		had := c.base != nil && wasInBase(c.base.items, axis.Name+"/", item.ID)
+		switch {
+		case kept[item.ID]:
+		case c.base != nil && !had: // the designer made it: no list has ever had it
+		case !axis.AsRows && (!had || len(kept) == 0):
+		default:
 			c.add(Difference{Key: "gone/" + axis.Name + "/" + item.ID, Sort: Gone, Where: axis.One,
-				Old: kind.Text(item.Facts, axis.Label), Left: c.base == nil,
+				Old: kind.Text(item.Facts, axis.Label), Left: c.base == nil || c.unsure(),
 				apply: func(m *merger) { m.removeItem(axis.Name, item.ID) }})
 		}
 	}
@@ -354,11 +378,11 @@ func (c *comparison) records() {
 		c.facts(r, c.old.Records[i])
 	}
 	for _, r := range c.old.Records {
-		if kept[r.ID] || c.base != nil && !wasInBase(c.base.records, r.ID) {
+		if kept[r.ID] || c.base != nil && !wasInBase(c.base.records, "", r.ID) {
 			continue
 		}
 		c.add(Difference{Key: "gone/" + r.ID, Sort: Gone, Where: c.old.Kind.One, Old: kind.Text(r.Facts, name),
-			Left: c.base == nil, apply: func(m *merger) { m.removeRecord(r.ID) }})
+			Left: c.base == nil || c.unsure(), apply: func(m *merger) { m.removeRecord(r.ID) }})
 	}
 }
 
@@ -418,8 +442,9 @@ func (c *comparison) facts(fresh, old kind.Record) {
 	for key := range old.Facts {
 		keys[key] = keys[key] || c.covers(key) && c.newIn(key) == ""
 	}
+	unread := c.unread(fresh)
 	for _, key := range c.inOrder(keys) {
-		c.fact(old, key, old.Facts[key], now[key], before[key])
+		c.fact(old, key, old.Facts[key], now[key], before[key], unread)
 	}
 	if c.covers(kind.FeaturedRole) && fresh.Featured != old.Featured {
 		c.add(Difference{Key: "featured/" + old.ID, Sort: Changed, Where: kind.Text(old.Facts,
@@ -445,8 +470,9 @@ func (c *comparison) inOrder(keys map[string]bool) []string {
 	return all
 }
 
-// fact adds the difference of one fact, if there is one.
-func (c *comparison) fact(record kind.Record, text string, old, now, before kind.Value) {
+// fact adds the difference of one fact, if there is one. Unread says that the list says something of the record that is
+// not understood.
+func (c *comparison) fact(record kind.Record, text string, old, now, before kind.Value, unread bool) {
 	key := kind.ParseFactKey(text)
 	field, ok := c.old.Kind.FieldNamed(key.Field)
 	if text == c.old.Kind.Fields[0].Name && now == nil || !ok {
@@ -476,6 +502,8 @@ func (c *comparison) fact(record kind.Record, text string, old, now, before kind
 		d.Sort, d.Left = Own, true
 	case !same(before, old):
 		d.Left = true // both have said it otherwise since
+	case now == nil:
+		d.Left = unread
 	}
 	c.add(d)
 }

@@ -48,19 +48,20 @@ const (
 	CrossQuestion     = "cross"
 )
 
-// How the IDs of questions about single cells and rows begin.
+// How the IDs of questions about single cells, rows and what lines are begin.
 const (
 	cellQuestion = "cell/"
 	rowQuestion  = "row/"
+	roleQuestion = "role/"
 )
 
 // RoleQuestion is the ID of what a line is: by its heading, so that the answer holds when the list comes again, and by
 // its number among the lines of that heading.
 func RoleQuestion(heading string, nth int) string {
 	if nth > 0 {
-		return fmt.Sprintf("role/%s#%d", heading, nth+1)
+		return fmt.Sprintf("%s%s#%d", roleQuestion, heading, nth+1)
 	}
-	return "role/" + heading
+	return roleQuestion + heading
 }
 
 // cellID is the ID of what should stand in a cell.

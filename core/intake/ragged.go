@@ -80,7 +80,7 @@ func (r *reader) mendRagged(s sheet) ([]*kind.Line, bool) {
 			q.Choices = append(q.Choices, Choice{Value: value,
 				Label: fmt.Sprintf("“%s” is one text", shorten(cells[at].Text, 60))})
 		}
-		if len(fitting) == 1 {
+		if len(fitting) == 1 && !anyNumber(row[:lastFilled(row)+1], joined[fitting[0]]) {
 			q.Taken = fitting[0]
 		}
 		q.Choices = append(q.Choices, Choice{Value: leaveRow, Label: "leave the line out"})
@@ -95,12 +95,27 @@ func (r *reader) mendRagged(s sheet) ([]*kind.Line, bool) {
 	return r.lines(mended, r.Arrangement), true
 }
 
+// anyNumber reports whether a number of a row has become part of a text: that is more likely an amount that was cut in
+// two.
+func anyNumber(row, joined []kind.PastedCell) bool {
+	for _, c := range row {
+		if isNumber(c.Text) && !slices.ContainsFunc(joined, func(j kind.PastedCell) bool { return j.Text == c.Text }) {
+			return true
+		}
+	}
+	return false
+}
+
 // join makes one text of a cell and the extra cells after it.
 func join(row []kind.PastedCell, at, extra int, separator string) []kind.PastedCell {
 	cells := slices.Clone(row[:lastFilled(row)+1])
 	for range extra {
-		if between := separator + " "; cells[at+1].Text != "" {
-			cells[at].Text += between + cells[at+1].Text
+		if next := cells[at+1].Text; next != "" {
+			between := separator + " "
+			if separator == "," && isNumber(cells[at].Text) && isNumber(next) {
+				between = separator // it stood before a fraction
+			}
+			cells[at].Text += between + next
 		} else {
 			cells[at].Text += separator
 		}
