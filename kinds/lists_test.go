@@ -189,6 +189,9 @@ func unaccounted(table kind.Table, r *intake.Reading) (places []string) {
 			}
 		}
 	}
+	for _, c := range r.With {
+		known[at(c.Line, c.Column)] = true
+	}
 	for _, q := range r.Questions {
 		known[at(q.Line, q.Column)] = true
 	}

@@ -42,11 +42,35 @@ type plain struct {
 	fields []kind.Field
 }
 
-// familyRole is a line of family names, where another has the names that people are given.
-const familyRole = "family name"
+// familyRole is a line of family names, where another has the names that people are given, under headings of givenNames.
+const (
+	familyRole = "family name"
+	givenNames = "given name"
+)
 
 // ofPeople reports whether the records are named as people are.
 func (p plain) ofPeople() bool { return slices.Contains(p.fields[0].Aliases, "person") }
+
+// weighNames takes a line of names for family names, where another has given names: "Name;Vorname".
+func weighNames(lines []*kind.Line, name string) {
+	var names, given []*kind.Line
+	for _, l := range lines {
+		switch {
+		case l.Role == familyRole:
+			return
+		case l.Role == name && Heads(givenNames, l.Label()):
+			given = append(given, l)
+		case l.Role == name && l.Confidence == kind.Sure:
+			names = append(names, l)
+		}
+	}
+	if len(names) != 1 || len(given) != 1 {
+		return
+	}
+	names[0].Guess = kind.Guess{Role: familyRole, Confidence: kind.Likely, Speaks: speaksHeading,
+		Reason: fmt.Sprintf("“%s” has the given names", given[0].Label())}
+	names[0].Guesses = append([]kind.Guess{names[0].Guess}, names[0].Guesses...)
+}
 
 // familyFirst are the languages in which people are called by their family names first: common practice of each.
 var familyFirst = []string{"hu", "ja", "ko", "vi", "zh"}
@@ -163,11 +187,11 @@ func holding(f kind.Field, texts []string) int {
 func (p plain) guess(l *kind.Line, first bool) []kind.Guess {
 	texts := l.Texts()
 	if l.Label() != "" {
-		if guesses := GuessField(p.fields, l); len(guesses) > 0 {
-			return guesses
-		}
 		if p.ofPeople() && Heads(familyRole, l.Label()) {
 			return []kind.Guess{{Role: familyRole, Confidence: kind.Sure, Reason: "its heading says so", Speaks: speaksHeading}}
+		}
+		if guesses := GuessField(p.fields, l); len(guesses) > 0 {
+			return guesses
 		}
 		if Heads("featured", l.Label()) {
 			return []kind.Guess{{Role: kind.FeaturedRole, Confidence: kind.Sure, Reason: "its heading says so",
@@ -296,6 +320,9 @@ const usualName = 30
 // those that are long.
 func (p plain) weigh(lines []*kind.Line) {
 	name := p.fields[0].Name
+	if p.ofPeople() {
+		weighNames(lines, name)
+	}
 	headed := func(l *kind.Line) bool { return l.Label() != "" }
 	if slices.ContainsFunc(lines, func(l *kind.Line) bool { return l.Role == name && l.Confidence == kind.Sure }) {
 		return

@@ -33,6 +33,8 @@ type Reading struct {
 	Questions   []Question // those that have been answered too, so that an answer can be changed
 	Left        []Leftover
 	Notes       []string // what was added that no cell says
+	// With are the cells that were read together with others, as second headings.
+	With []kind.PastedCell
 }
 
 // Leftover is a text that went nowhere.

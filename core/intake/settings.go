@@ -25,6 +25,7 @@ func (r *reader) settle() {
 func (r *reader) decimal() {
 	var texts []string
 	var doubtful kind.PastedCell
+	thousandths := false // it has fractions of three digits
 	for _, l := range r.Lines {
 		if !r.in.Numbers(l.Role) {
 			continue
@@ -32,9 +33,13 @@ func (r *reader) decimal() {
 		for _, c := range l.Cells {
 			for _, number := range money.Grouped.In(c.Text) {
 				texts = append(texts, number)
-				if doubtful.Text == "" && money.MarkInDoubt(number) != 0 {
+				if money.MarkInDoubt(number) == 0 {
+					continue
+				}
+				if doubtful.Text == "" {
 					doubtful = c
 				}
+				thousandths = thousandths || r.inThousandths(l)
 			}
 		}
 	}
@@ -53,7 +58,7 @@ func (r *reader) decimal() {
 		r.Settings.Decimal = rune(said[0])
 	}
 	groups := r.language() != "" && money.MarkInDoubt(firstDoubtful(doubtful.Text)) == locale.GroupMark()
-	if !answered && !mixed && !r.pointed && groups {
+	if !answered && !mixed && !r.pointed && groups && !thousandths {
 		return // as the language has it
 	}
 	example := func(decimal rune) string {
@@ -67,6 +72,16 @@ func (r *reader) decimal() {
 	r.ask(Question{ID: DecimalQuestion, Line: doubtful.Line, Column: doubtful.Column, Text: doubtful.Text,
 		Why: "the mark may stand before a fraction, or between thousands", Taken: string(r.Settings.Decimal),
 		Choices: []Choice{{".", "a point stands before fractions", example('.')}, {",", "a comma does", example(',')}}})
+}
+
+// inThousandths reports whether the amounts of a line are in a currency with three digits after the mark (ISO 4217): in
+// Kuwait 9.500 is nine and a half.
+func (r *reader) inThousandths(l *kind.Line) bool {
+	if r.in.Currency == nil {
+		return false
+	}
+	currency, err := money.CurrencyByCode(r.in.Currency([]*kind.Line{l}))
+	return err == nil && currency.Digits == 3
 }
 
 // shows is the language that the list shows; "" for none.

@@ -60,6 +60,7 @@ func (r *reader) shape(t kind.Table) sheet {
 	s := sheet{rows: r.choose(parts), separator: t.Separator}
 	s.dropColumns()
 	r.dropNotes(&s)
+	r.joinHeads(&s)
 	return s
 }
 

@@ -60,6 +60,9 @@ type Intake struct {
 	IsValue func(text string) bool
 	// ByHeadings says that lines are known by their headings: where none of them is known, there may be none.
 	ByHeadings bool
+	// Qualifies reports whether a heading alone only says of what the amounts are that another heading names, as their
+	// currency; nil where nothing does.
+	Qualifies func(heading string) bool
 	// Unknown says why a line whose heading no role knows is left out.
 	Unknown string
 	// Gives is how a set of the kind gives itself back as a list: down, or across.

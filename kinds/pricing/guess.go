@@ -54,6 +54,12 @@ func readHeading(label string) priceHeading {
 	return h
 }
 
+// qualifies reports whether a heading only says in which currency, or for how long prices are.
+func qualifies(heading string) bool {
+	h := readHeading(heading)
+	return !h.price && !h.others && (h.money || h.period != "")
+}
+
 // priceEndings end compounds that are prices: Monatspreis, årspris.
 var priceEndings = []string{"preis", "gebühr", "beitrag", "kosten", "prijs", "pris", "avgift", "hinta"}
 
