@@ -10,8 +10,16 @@ const read = (pack, locale, file) =>
   JSON.parse(fs.readFileSync(path.join(modules, pack, 'main', locale, file))).main[locale];
 const out = {};
 const answers = {};
-// What CLDR spells without the letter that the language has: common practice.
-const more = { tr: { yes: [], no: ['hayır'] } };
+// What CLDR spells without the letter that the language has, and what lists say of something that there is or is not:
+// common practice.
+const more = {
+  tr: { yes: [], no: ['hayır'] },
+  ja: { yes: ['あり', '有'], no: ['なし', '無'] },
+  zh: { yes: ['有'], no: ['无', '没有'] },
+  ko: { yes: ['있음'], no: ['없음'] },
+  ru: { yes: ['есть'], no: [] },
+  he: { yes: ['יש'], no: ['אין'] },
+};
 const isLetter = (word) => word.length < 2 && !/\p{Script=Han}/u.test(word);
 const add = (meaning, text) => {
   const word = text.replace(/\{0\}/g, '').replace(/[\u200e\u200f]/g, '').trim().toLowerCase();

@@ -24,7 +24,7 @@ func Plain(fields []kind.Field, help, example string) *kind.Intake {
 	}
 	roles = append(roles, kind.Role{Name: kind.FeaturedRole, Label: "featured (yes or no)"})
 	if p.ofPeople() {
-		roles = append(roles, kind.Role{Name: familyRole, Label: "family name"})
+		roles = append(roles, kind.Role{Name: familyRole, Label: familyRole}, kind.Role{Name: degreeRole, Label: degreeRole})
 	}
 	return &kind.Intake{Help: help, Example: example, Roles: append(roles, kind.Role{Name: kind.SkipRole,
 		Label: "leave out"}), Guess: p.guess, Claim: p.claim, Numbers: p.numbers, IsValue: p.isValue,
@@ -47,6 +47,18 @@ const (
 	familyRole = "family name"
 	givenNames = "given name"
 )
+
+// degreeRole is a line of what stands before names: Dr., Prof.
+const degreeRole = "degree"
+
+// degreePattern is an academic degree or title as it stands before a name: common practice.
+var degreePattern = regexp.MustCompile(`(?i)^(?:prof|dr|drs|dipl|mag|mgr|mudr|judr|univ)\b[.\s-]*` +
+	`(?:(?:prof|dr|dipl|ing|lic|med|dent|vet|jur|phil|rer|nat|habil|h\.?c)\b[.\s-]*)*$`)
+
+// areDegrees reports whether all texts are degrees.
+func areDegrees(texts []string) bool {
+	return len(texts) > 0 && !slices.ContainsFunc(texts, func(text string) bool { return !degreePattern.MatchString(text) })
+}
 
 // ofPeople reports whether the records are named as people are.
 func (p plain) ofPeople() bool { return slices.Contains(p.fields[0].Aliases, "person") }
@@ -75,34 +87,44 @@ func weighNames(lines []*kind.Line, name string) {
 // familyFirst are the languages in which people are called by their family names first: common practice of each.
 var familyFirst = []string{"hu", "ja", "ko", "vi", "zh"}
 
-// joinNames puts the family names of people behind their given names, or before them as the language of a site has it.
+// joinNames puts the family names of people behind their given names, or before them as the language of a site has it,
+// and degrees before both.
 func joinNames(lines []*kind.Line, name, language string) {
-	var given, family *kind.Line
-	for _, l := range lines {
-		switch l.Role {
-		case name:
-			given = l
-		case familyRole:
-			family = l
+	role := func(role string) *kind.Line {
+		i := slices.IndexFunc(lines, func(l *kind.Line) bool { return l.Role == role })
+		if i < 0 {
+			return nil
 		}
+		return lines[i]
 	}
-	if family == nil {
-		return
+	given, family, degree := role(name), role(familyRole), role(degreeRole)
+	if given == nil && family != nil {
+		family.Role = name
+		given, family = family, nil
 	}
 	if given == nil {
-		family.Role = name
 		return
 	}
-	for i, c := range family.Cells {
-		if c.Text != "" {
-			names := []string{given.Cells[i].Text, c.Text}
-			if base, _, _ := strings.Cut(language, "-"); slices.Contains(familyFirst, base) {
+	base, _, _ := strings.Cut(language, "-")
+	join := func(with *kind.Line, before bool) {
+		for i := range given.Cells {
+			if with == nil || with.Cells[i].Text == "" {
+				continue
+			}
+			if given.Cells[i].Text == "" && with == degree {
+				with.Leave(i, "no name stands behind it")
+				continue
+			}
+			names := []string{given.Cells[i].Text, with.Cells[i].Text}
+			if before {
 				slices.Reverse(names)
 			}
 			given.Cells[i].Text = strings.TrimSpace(strings.Join(names, " "))
-			family.Place(i, c.Text)
+			with.Place(i, with.Cells[i].Text)
 		}
 	}
+	join(family, slices.Contains(familyFirst, base))
+	join(degree, true)
 }
 
 // How much a guess speaks for the way in which lines are cut: by a heading, or by the cells alone.
@@ -190,6 +212,9 @@ func (p plain) guess(l *kind.Line, first bool) []kind.Guess {
 		if p.ofPeople() && Heads(familyRole, l.Label()) {
 			return []kind.Guess{{Role: familyRole, Confidence: kind.Sure, Reason: "its heading says so", Speaks: speaksHeading}}
 		}
+		if p.ofPeople() && areDegrees(texts) {
+			return []kind.Guess{{Role: degreeRole, Confidence: kind.Sure, Reason: "its cells are degrees", Speaks: speaksHeading}}
+		}
 		if guesses := GuessField(p.fields, l); len(guesses) > 0 {
 			return guesses
 		}
@@ -238,11 +263,19 @@ func (p plain) byCells(l *kind.Line, texts []string) []kind.Guess {
 		guesses = append(guesses, kind.Guess{Role: f.Name, Confidence: kind.Weak,
 			Reason: fmt.Sprintf("its cells could be the %s, and no heading says so", f.Label), Speaks: 1})
 	}
+	if rich := p.richField(); rich != "" && l.Label() == "" && len(guesses) == 0 && areWords(texts) {
+		return []kind.Guess{{Role: rich, Confidence: kind.Weak, Speaks: 1, Reason: "it has no heading"}}
+	}
 	if len(guesses) > 0 && l.Label() == "" {
 		guesses[0] = kind.Guess{Role: guesses[0].Role, Confidence: kind.Likely, Speaks: speaksCells,
 			Reason: "it has no heading, and its cells could be that"}
 	}
 	return guesses
+}
+
+// areWords reports whether all texts have letters.
+func areWords(texts []string) bool {
+	return !slices.ContainsFunc(texts, func(text string) bool { return !strings.ContainsFunc(text, unicode.IsLetter) })
 }
 
 // areAddresses reports whether texts are plainly addresses: of the web, of a place on the site, or of e-mail.
@@ -393,7 +426,7 @@ func (p plain) build(k *kind.Kind, lines []*kind.Line, s kind.IntakeSettings) ki
 	for _, splits := range []bool{false, true} {
 		for _, l := range lines {
 			field, _ := k.FieldNamed(l.Role)
-			if l.Role != kind.SkipRole && l.Role != familyRole && l.Role != k.Fields[0].Name &&
+			if l.Role != kind.SkipRole && l.Role != familyRole && l.Role != degreeRole && l.Role != k.Fields[0].Name &&
 				(field.Split != nil) == splits {
 				p.line(&set, l, columns, s)
 			}

@@ -1,6 +1,7 @@
 package pricing
 
 import (
+	"cmp"
 	"fmt"
 	"slices"
 	"strings"
@@ -63,20 +64,33 @@ func qualifies(heading string) bool {
 // priceEndings end compounds that are prices: Monatspreis, årspris.
 var priceEndings = []string{"preis", "gebühr", "beitrag", "kosten", "prijs", "pris", "avgift", "hinta"}
 
+// ticketEndings end compounds that are prices where they begin with a period: Monatskarte, årskort.
+var ticketEndings = []string{"karte", "ticket", "abo", "abonnement", "pass", "kaart", "kort", "biljett"}
+
+// single begins the ticket that is paid for once.
+const single = "einzel"
+
 // compound reads a word made of others: Jahresgebühr.
 func (h *priceHeading) compound(word string) bool {
-	for _, ending := range priceEndings {
+	for i, ending := range slices.Concat(priceEndings, ticketEndings) {
 		first, ok := strings.CutSuffix(word, ending)
 		if !ok || first == "" {
 			continue
 		}
-		h.price = true
+		period := ""
+		if first == single {
+			period = "once"
+		}
 		for _, spelled := range []string{first, strings.TrimSuffix(first, "s"), strings.TrimSuffix(first, "es"),
 			strings.TrimSuffix(first, "en") + "e"} {
-			if id, known := periodIn(spelled); known && h.period == "" {
-				h.period = id
+			if id, known := periodIn(spelled); known && period == "" {
+				period = id
 			}
 		}
+		if period == "" && i >= len(priceEndings) {
+			continue
+		}
+		h.price, h.period = true, cmp.Or(h.period, period)
 		return true
 	}
 	return false
