@@ -10,6 +10,7 @@ import (
 	"rubrel/core/intake"
 	"rubrel/core/kind"
 	"rubrel/formats/delimited"
+	files "rubrel/formats/lists"
 	"rubrel/kinds"
 )
 
@@ -107,6 +108,32 @@ func TestMatchIsCorrected(t *testing.T) {
 	v := intake.Compare(set, &set, r, map[string]string{r.Set.Records[0].ID: ""})
 	if v.String() != "1 new, 1 gone" {
 		t.Errorf("corrected: %s %v", v, v.Differences)
+	}
+}
+
+// Address cards add to a list: what they do not say is not gone, nor is who has none. The list stays what it was read
+// from.
+func TestCardsAreMerged(t *testing.T) {
+	t.Parallel()
+	k, _ := kinds.All().Named("team")
+	list := "Name;Position\nIda Brandt;Leitung\nBo Ek;Helfer\n"
+	set := document.Set{Set: readText(t, k, list).Set, List: document.List{Text: list}}
+	cards := "BEGIN:VCARD\r\nVERSION:3.0\r\nFN:Ida Brandt\r\nTEL:+49 30 901820\r\nEND:VCARD\r\n" +
+		"BEGIN:VCARD\r\nVERSION:4.0\r\nFN:Mara Quist\r\nTITLE:Küche\r\nEND:VCARD\r\n"
+	source, err := files.Open(t.Context(), k, []byte(cards), nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	_, v := files.Beside(&set, source.Sheets[0].Table, intake.Options{Language: "de"}, nil)
+	if v.String() != "2 new" {
+		t.Fatalf("%s: %v", v, v.Differences)
+	}
+	got := everything(v.Taken(func(d intake.Difference) bool { return !d.Left }))
+	for _, want := range []string{"name=Ida Brandt | position=Leitung | telephone=+49 30 901820",
+		"name=Bo Ek | position=Helfer", "name=Mara Quist | position=Küche"} {
+		if !strings.Contains(got, want) {
+			t.Errorf("%q is not in\n%s", want, got)
+		}
 	}
 }
 

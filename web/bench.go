@@ -17,6 +17,7 @@ import (
 	"rubrel/core/look"
 	"rubrel/core/marks"
 	"rubrel/formats/delimited"
+	"rubrel/formats/lists"
 	"rubrel/render"
 	"rubrel/store"
 )
@@ -55,6 +56,14 @@ type checked struct {
 	Marks []marks.Mark
 	Loud  int          // how many of the marks are not quiet
 	Many  []checkCount // the checks of which several can be mended at once
+}
+
+// Joins are the extensions of the files of which several are one list.
+func (v *sharedView) Joins() string {
+	if v.Set.Kind.Intake == nil {
+		return ""
+	}
+	return strings.Join(lists.PartialExtensions(v.Set.Kind), ",")
 }
 
 // Axes lists the axes whose items can be added.

@@ -31,6 +31,7 @@ const (
 	arrivedField = "arrived"
 	fromField    = "from"
 	dailyField   = "daily"
+	addsField    = "adds" // what is shown adds to a list: see kind.FileFormat
 )
 
 // errNothing is the error of reading nothing at all.
@@ -50,14 +51,19 @@ func (s *Server) sourceOf(r *http.Request, site *document.Site, view *pasteView)
 	if into, ok := site.SetByID(r.FormValue(intoField)); ok && view.From.Sheet == "" {
 		view.From.Sheet = into.List.From.Sheet
 	}
-	file, header, err := r.FormFile("file")
+	files, name, err := filesOf(r)
+	if err != nil {
+		return nil, err
+	}
 	view.Asked = strings.TrimSpace(r.FormValue(askField))
 	switch {
-	case err == nil:
-		defer file.Close()
-		source, err := io.ReadAll(io.LimitReader(file, maxBody))
-		view.From.File = path.Base(header.Filename)
-		return view.came(source, view.From.File), err
+	case len(files) > 0:
+		source, ok := lists.Join(view.Kind, files)
+		if !ok {
+			return nil, errSeveral
+		}
+		view.From.File = name
+		return view.came(source, name), nil
 	case r.FormValue(arrivedField) != "":
 		return s.arrived(r, view)
 	case view.Text == "" && r.FormValue("book") == "" && view.Asked != "":
@@ -67,6 +73,29 @@ func (s *Server) sourceOf(r *http.Request, site *document.Site, view *pasteView)
 		return nil, errNothing
 	}
 	return []byte(view.Text), nil
+}
+
+// errSeveral is the error of several files that are no parts of one list.
+var errSeveral = &badRequest{"one list is read at a time: choose one file, and pictures on the page of pictures"}
+
+// filesOf are the files that came with a request, and the name of the first.
+func filesOf(r *http.Request) (files [][]byte, name string, err error) {
+	if r.MultipartForm == nil {
+		return nil, "", nil
+	}
+	for _, header := range r.MultipartForm.File["file"] {
+		file, err := header.Open()
+		if err != nil {
+			return nil, "", err
+		}
+		content, err := io.ReadAll(io.LimitReader(file, maxBody))
+		if err := errors.Join(err, file.Close()); err != nil {
+			return nil, "", err
+		}
+		name = cmp.Or(name, path.Base(header.Filename))
+		files = append(files, content)
+	}
+	return files, name, nil
 }
 
 // came notes what came in, under what name.
@@ -104,8 +133,11 @@ func (s *Server) askList(ctx context.Context, site *document.Site, view *pasteVi
 	return s.ask(ctx, act, address)
 }
 
-// list is what a set remembers of the list that is shown.
+// list is what a set remembers of the list that is shown: of one that adds to another, the other stays its list.
 func (v *pasteView) list() document.List {
+	if v.Table.Partial && v.Into != nil && v.Into.List.Text != "" {
+		return v.Into.List
+	}
 	return document.List{Text: v.Text, Answers: v.Said, From: v.From}
 }
 

@@ -331,7 +331,7 @@ func (c *comparison) goneItems(axis kind.Axis, kept map[string]bool) {
 	for _, item := range c.old.Items(axis.Name) {
 		had := c.base != nil && wasInBase(c.base.items, axis.Name+"/", item.ID)
 		switch {
-		case kept[item.ID]:
+		case kept[item.ID] || c.reading.Partial:
 		case c.base != nil && !had: // the designer made it: no list has ever had it
 		case !axis.AsRows && (!had || len(kept) == 0):
 		default:
@@ -378,7 +378,7 @@ func (c *comparison) records() {
 		c.facts(r, c.old.Records[i])
 	}
 	for _, r := range c.old.Records {
-		if kept[r.ID] || c.base != nil && !wasInBase(c.base.records, "", r.ID) {
+		if kept[r.ID] || c.reading.Partial || c.base != nil && !wasInBase(c.base.records, "", r.ID) {
 			continue
 		}
 		c.add(Difference{Key: "gone/" + r.ID, Sort: Gone, Where: c.old.Kind.One, Old: kind.Text(r.Facts, name),
@@ -475,7 +475,7 @@ func (c *comparison) inOrder(keys map[string]bool) []string {
 func (c *comparison) fact(record kind.Record, text string, old, now, before kind.Value, unread bool) {
 	key := kind.ParseFactKey(text)
 	field, ok := c.old.Kind.FieldNamed(key.Field)
-	if text == c.old.Kind.Fields[0].Name && now == nil || !ok {
+	if (text == c.old.Kind.Fields[0].Name || c.reading.Partial) && now == nil || !ok {
 		return
 	}
 	same := func(a, b kind.Value) bool { return same(field.Type, a, b) }

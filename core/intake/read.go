@@ -33,6 +33,8 @@ type Reading struct {
 	Questions   []Question // those that have been answered too, so that an answer can be changed
 	Left        []Leftover
 	Notes       []string // what was added that no cell says
+	// Partial says that what the list does not say is not gone.
+	Partial bool
 	// With are the cells that were read together with others, as second headings.
 	With []kind.PastedCell
 }
@@ -54,7 +56,7 @@ func (r *Reading) Asked() []Question {
 func Read(k *kind.Kind, t kind.Table, o Options) *Reading {
 	r := &reader{in: k.Intake, options: o, Reading: &Reading{Kind: k}}
 	r.Settings.Language, r.Settings.Has, r.Settings.Into = o.Language, o.Has, o.Into
-	r.pointed, r.own = t.Pointed, ownHeadings(o.Into)
+	r.pointed, r.own, r.Partial = t.Pointed, ownHeadings(o.Into), t.Partial
 	sheet := r.shape(t)
 	if len(sheet.rows) == 0 { // every cell was answered away
 		r.Set = kind.Set{Kind: k, Axes: map[string][]kind.Item{}, Facts: map[string]kind.Value{}}

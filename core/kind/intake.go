@@ -15,6 +15,8 @@ type Table struct {
 	// Pointed says that numbers may have been written by a program, with a point before fractions, beside texts that
 	// people wrote.
 	Pointed bool
+	// Partial says that what it does not say is not gone: see FileFormat.
+	Partial bool
 }
 
 // Cell is the text at a row and column, or "" outside the table.
@@ -80,6 +82,9 @@ type FileFormat struct {
 	Name       string   // for people: "address cards"
 	Extensions []string // with their points
 	Is         func(file []byte) bool
+	// Partial says that files of the format add to a list: who is not in them, and what they do not say of somebody, is
+	// not gone. Several of them, one after another, are one.
+	Partial bool
 	// Table makes a table of a file, with what of it cannot be taken. Keep keeps the bytes of a picture and gives the name
 	// that a cell refers to it by. A table without rows says that the file is no such list after all.
 	Table func(file []byte, keep KeepPicture) (rows [][]string, problems []string, err error)

@@ -3,7 +3,9 @@
 package lists
 
 import (
+	"bytes"
 	"context"
+	"slices"
 
 	"rubrel/core/kind"
 	"rubrel/formats/sheets"
@@ -27,7 +29,9 @@ func Open(ctx context.Context, k *kind.Kind, file []byte, keep kind.KeepPicture)
 			return Source{Problems: problems}, err
 		}
 		if len(rows) > 0 {
-			return Source{[]sheets.Sheet{{Table: tableOf(rows)}}, problems}, nil
+			table := tableOf(rows)
+			table.Partial = format.Partial
+			return Source{[]sheets.Sheet{{Table: table}}, problems}, nil
 		}
 	}
 	if sheets.IsZip(file) && !sheets.IsBook(file) {
@@ -52,6 +56,30 @@ func Extensions(k *kind.Kind) []string {
 		all = append(all, format.Extensions...)
 	}
 	return all
+}
+
+// PartialExtensions are those of files of which several are read as one list.
+func PartialExtensions(k *kind.Kind) []string {
+	var all []string
+	for _, format := range k.Intake.Files {
+		if format.Partial {
+			all = append(all, format.Extensions...)
+		}
+	}
+	return all
+}
+
+// Join makes one file of several that are parts of one list; false where they are not.
+func Join(k *kind.Kind, files [][]byte) ([]byte, bool) {
+	if len(files) == 1 {
+		return files[0], true
+	}
+	for _, format := range k.Intake.Files {
+		if format.Partial && !slices.ContainsFunc(files, func(file []byte) bool { return !format.Is(file) }) {
+			return bytes.Join(files, []byte("\r\n")), true
+		}
+	}
+	return nil, false
 }
 
 // listExtensions are those of tables.

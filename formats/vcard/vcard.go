@@ -1,4 +1,4 @@
-// Package vcard reads and writes address cards: vCard 4.0 (RFC 6350), and, read only, 3.0 (RFC 2426) and 2.1.
+// Package vcard reads and writes address cards: vCard 4.0 (RFC 6350) and 3.0 (RFC 2426), and, read only, 2.1.
 package vcard
 
 import (
@@ -265,8 +265,17 @@ func photoOf(field *vcard.Field) (photo []byte, problem string) {
 // mostLine is how many octets a line has (RFC 6350, section 3.2).
 const mostLine = 75
 
-// Write writes a card of version 4.0 for each person. Photographs are left out.
-func Write(people []Person) (string, error) {
+// Version is a version of address cards.
+type Version string
+
+// The versions that are written: RFC 6350, and RFC 2426 for programs that read no other.
+const (
+	V4 Version = "4.0"
+	V3 Version = "3.0"
+)
+
+// Write writes a card for each person. Photographs are left out.
+func Write(people []Person, version Version) (string, error) {
 	var out strings.Builder
 	for _, p := range people {
 		card := vcard.Card{}
@@ -275,14 +284,16 @@ func Write(people []Person) (string, error) {
 				card.Add(key, &vcard.Field{Value: value, Params: params})
 			}
 		}
-		card.SetValue(vcard.FieldVersion, "4.0")
+		card.SetValue(vcard.FieldVersion, string(version))
 		say(vcard.FieldFormattedName, p.Name, nil)
 		card.AddName(&vcard.Name{GivenName: p.Name}) // which part of it is the family name nobody has said
 		say(vcard.FieldTitle, p.Title, nil)
 		say(vcard.FieldOrganization, p.Organization, nil)
 		say(vcard.FieldNote, p.Note, nil)
 		say(vcard.FieldEmail, p.Email, nil)
-		if p.Telephone != "" {
+		if version == V3 {
+			say(vcard.FieldTelephone, p.Telephone, nil)
+		} else if p.Telephone != "" {
 			say(vcard.FieldTelephone, "tel:"+p.Telephone, vcard.Params{vcard.ParamValue: {"uri"}})
 		}
 		for _, profile := range p.Profiles {
@@ -293,8 +304,10 @@ func Write(people []Person) (string, error) {
 			return "", fmt.Errorf("vcard: %w", err)
 		}
 		for line := range strings.SplitSeq(strings.TrimSuffix(one.String(), "\r\n"), "\r\n") {
-			if name, ok := strings.CutPrefix(line, organizationName); ok { // a semicolon would end its first component
-				line = organizationName + strings.ReplaceAll(name, ";", `\;`)
+			for _, name := range semicolons(version) {
+				if value, ok := strings.CutPrefix(line, name); ok {
+					line = name + strings.ReplaceAll(value, ";", `\;`)
+				}
 			}
 			if address, ok := strings.CutPrefix(line, addressName); ok { // a URI, and no text (section 4.2)
 				line = addressName + strings.NewReplacer(`\,`, ",", `\;`, ";", `\\`, `\`).Replace(address)
@@ -305,8 +318,15 @@ func Write(people []Person) (string, error) {
 	return out.String(), nil
 }
 
-// organizationName begins the line with the name of an organization (RFC 6350, section 6.6.4).
-const organizationName = vcard.FieldOrganization + ":"
+// semicolons are what the lines begin with in whose values a semicolon is escaped: that of an organization would end
+// its first component (RFC 6350, section 6.6.4), and before 4.0 all texts are so (RFC 2426, section 4).
+func semicolons(version Version) []string {
+	if version == V3 {
+		return []string{vcard.FieldOrganization + ":", vcard.FieldFormattedName + ":", vcard.FieldTitle + ":",
+			vcard.FieldNote + ":"}
+	}
+	return []string{vcard.FieldOrganization + ":"}
+}
 
 // addressName begins the line with an address (RFC 6350, section 6.7.8).
 const addressName = vcard.FieldURL + ":"

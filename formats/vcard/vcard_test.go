@@ -79,7 +79,7 @@ func TestWrittenParts(t *testing.T) {
 	for name, parts := range map[string]string{"Ida Brandt": "N:;Ida Brandt;;;",
 		"Ida van der Berg": "N:;Ida van der Berg;;;"} {
 		profiles := []vcard.Profile{{Address: "https://x.example/a,b;c"}}
-		text, err := vcard.Write([]vcard.Person{{Name: name, Profiles: profiles}})
+		text, err := vcard.Write([]vcard.Person{{Name: name, Profiles: profiles}}, vcard.V4)
 		if err != nil || !strings.Contains(text, parts+"\r\n") || !strings.Contains(text, "URL:https://x.example/a,b;c\r\n") {
 			t.Errorf("%q (%v)", text, err)
 		}
@@ -113,27 +113,30 @@ func TestWrittenAndReadBack(t *testing.T) {
 			Profiles: []vcard.Profile{{Address: "https://example.org/a,b"}}},
 		{Name: "王小明"},
 	}
-	people[1].Organization = "Haus A; Küche"
-	text, err := vcard.Write(people)
-	people[1].Organization = ""
-	if err != nil {
-		t.Fatal(err)
-	}
-	for line := range strings.SplitSeq(strings.TrimSuffix(text, "\r\n"), "\r\n") {
-		if len(line) > 75 {
-			t.Errorf("a line of %d octets: %s", len(line), line)
-		}
-	}
-	if !strings.Contains(text, `FN:Ngọc Ánh; the elder\, PhD`) {
-		t.Errorf("the name has other escapes than RFC 6350, section 3.4 asks for: %s", text)
-	}
-	if !strings.Contains(text, "\r\nORG:Haus A\\; Küche\r\n") { // one component of RFC 6350, section 6.6.4
-		t.Errorf("the organization is not written: %s", text)
-	}
-	back, problems := vcard.Read([]byte(text))
 	people[0].Note = strings.TrimSpace(people[0].Note)
-	if len(problems) > 0 || !reflect.DeepEqual(back, people) {
-		t.Errorf("%+v (%v)\nwant %+v", back, problems, people)
+	for version, name := range map[vcard.Version]string{vcard.V4: `FN:Ngọc Ánh; the elder\, PhD`, // RFC 6350, section 3.4
+		vcard.V3: `FN:Ngọc Ánh\; the elder\, PhD`} { // RFC 2426, section 4
+		people[1].Organization = "Haus A; Küche"
+		text, err := vcard.Write(people, version)
+		people[1].Organization = ""
+		if err != nil {
+			t.Fatal(err)
+		}
+		for line := range strings.SplitSeq(strings.TrimSuffix(text, "\r\n"), "\r\n") {
+			if len(line) > 75 {
+				t.Errorf("a line of %d octets: %s", len(line), line)
+			}
+		}
+		for _, want := range []string{name + "\r\n", "\r\nORG:Haus A\\; Küche\r\n", // one component: RFC 6350, section 6.6.4
+			"\r\nVERSION:" + string(version) + "\r\n", "\r\nURL:https://example.org/a,b\r\n"} {
+			if !strings.Contains(text, want) {
+				t.Errorf("%s: %q is not in %s", version, want, text)
+			}
+		}
+		back, problems := vcard.Read([]byte(text))
+		if len(problems) > 0 || !reflect.DeepEqual(back, people) {
+			t.Errorf("%s: %+v (%v)\nwant %+v", version, back, problems, people)
+		}
 	}
 }
 
@@ -150,7 +153,7 @@ func FuzzRead(f *testing.F) {
 		for i := range people {
 			people[i].Photo = nil
 		}
-		text, err := vcard.Write(people)
+		text, err := vcard.Write(people, vcard.V4)
 		if err != nil {
 			t.Fatal(err)
 		}

@@ -27,11 +27,25 @@ func cardOf(v kind.View, r kind.Record) vcard.Person {
 	return p
 }
 
+// older is the address card that programs read which do not know the present version.
+const older = "older (3.0)"
+
+// cardVersion is the version of the cards that visitors can save; "" for none.
+func cardVersion(set kind.Set) vcard.Version {
+	switch said(set, "card") {
+	case yes:
+		return vcard.V4
+	case older:
+		return vcard.V3
+	}
+	return ""
+}
+
 // addressCard is a link with which a visitor saves a person's card. The card is in the page, so that it is there
 // wherever the page is.
 func addressCard() anatomy.Slot {
 	text := func(at anatomy.At) string {
-		if said(at.View.Set, "card") != yes {
+		if cardVersion(at.View.Set) == "" {
 			return ""
 		}
 		words, _ := wordsFor(at.View.Locale)
@@ -42,7 +56,7 @@ func addressCard() anatomy.Slot {
 		Element: line,
 		Rules:   "." + anatomy.Class(savePart) + " { display: inline-block; }\n",
 		Parts: []kind.Part{{Name: savePart, Text: true, Pressed: true, Help: "the link with which a visitor saves the card",
-			Paints:     func(set kind.Set) kind.Paints { return kind.Paints{Absent: said(set, "card") != yes} },
+			Paints:     func(set kind.Set) kind.Paints { return kind.Paints{Absent: cardVersion(set) == ""} },
 			Properties: slices.Concat(anatomy.TextProperties, anatomy.BoxProperties),
 			Defaults: map[string]string{"color": "ink", "font-size": "type-2",
 				"text-decoration": "underline", "text-decoration@hover": "none", "padding": "3px 0"},
@@ -52,7 +66,7 @@ func addressCard() anatomy.Slot {
 			if shown == "" {
 				return ""
 			}
-			card, err := vcard.Write([]vcard.Person{cardOf(at.View, at.Record)})
+			card, err := vcard.Write([]vcard.Person{cardOf(at.View, at.Record)}, cardVersion(at.View.Set))
 			if err != nil {
 				return ""
 			}

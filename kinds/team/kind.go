@@ -109,7 +109,7 @@ var setFields = []kind.Field{
 	answers.Field,
 	regionField, organizationField,
 	{Name: "card", Group: reachGroup, Label: "address cards", Help: "whether a visitor can save each person's name and " +
-		"numbers (vCard)", Type: choice("no", yes)},
+		"numbers (vCard 4.0, or 3.0 for older programs)", Type: choice("no", yes, older)},
 }
 
 // organizationField is whose people they are.

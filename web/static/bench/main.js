@@ -76,7 +76,9 @@ async function propose(name) {
 // take shows what is understood of a list that is dropped on the bench, or pasted beside the grid, next to what there
 // is.
 function take({ files, text }) {
-  if (files?.length > 1) {
+  const { joins } = document.getElementById('paste-list').dataset;
+  const isPart = ({ name }) => joins.split(',').some((extension) => extension && name.toLowerCase().endsWith(extension));
+  if (files?.length > 1 && ![...files].every(isPart)) {
     desk.say('One list is read at a time: drop one file, or several pictures on the page of pictures.', true);
     return;
   }
