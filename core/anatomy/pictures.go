@@ -58,14 +58,13 @@ func heavy(p kind.Picture) bool {
 
 // pictures finds what is wrong with the pictures of a form's records.
 func (b Body) pictures(v kind.View, picture, shows kind.Field, part string) []kind.Finding {
-	naming := b.Slots[0].Fields[0].Name
 	var found []kind.Finding
 	for _, r := range v.Set.Records {
 		id := v.Set.Said(r, picture.Name)
 		if id == nil {
 			continue
 		}
-		shown := Shown{Record: r.ID, Where: "picture of " + kind.Text(r.Facts, naming), Key: picture.Name, ID: id.String(),
+		shown := Shown{Record: r.ID, Where: "picture of " + v.Set.NameOf(r), Key: picture.Name, ID: id.String(),
 			ShowsKey: shows.Name, Said: v.Set.Said(r, shows.Name) != nil, Wide: b.widest(v, r, part)}
 		found = append(found, shown.Findings(v)...)
 	}

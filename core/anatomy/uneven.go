@@ -32,7 +32,7 @@ func Uneven(set kind.Set, field string) []kind.Finding {
 	if longest < worthMeasuring || float64(longest) <= mostUneven*float64(shortest) {
 		return nil
 	}
-	return []kind.Finding{{Check: "uneven", Where: "text of " + kind.Text(at.Facts, set.Kind.Fields[0].Name),
+	return []kind.Finding{{Check: "uneven", Where: "text of " + set.NameOf(at),
 		Record: at.ID, Key: field, Measured: fmt.Sprintf("%d characters beside %d", longest, shortest),
 		Needed: fmt.Sprintf("%.0f times the shortest at most", mostUneven)}}
 }

@@ -84,12 +84,9 @@ func (c SetFact) Label(s *Site) string {
 	return what + " of " + set.Name
 }
 
-// RecordName is what the interface calls a record: its first field, or its noun.
+// RecordName is what the interface calls a record: see kind.Set.NameOf.
 func RecordName(set *Set, record *kind.Record) string {
-	if name := kind.Text(record.Facts, set.Kind.Fields[0].Name); name != "" {
-		return name
-	}
-	return set.Kind.One + " " + record.ID
+	return set.Set.NameOf(*record)
 }
 
 // NameOf is what the interface calls the record of an ID.

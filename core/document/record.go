@@ -40,7 +40,11 @@ func (c AddRecord) Plan(s *Site) (patch.Patch, error) {
 			c.After = c.Copy
 		}
 	}
-	if err := set.begin(facts, title); err != nil {
+	named := title
+	if nameless := c.Copy != "" && facts[set.Kind.Fields[0].Name] == nil; nameless {
+		named = "" // and so is the copy
+	}
+	if err := set.begin(facts, named); err != nil {
 		return nil, err
 	}
 	id := FreshID(title, func(id string) bool { _, taken := set.RecordByID(id); return taken })

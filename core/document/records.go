@@ -1,6 +1,7 @@
 package document
 
 import (
+	"cmp"
 	"fmt"
 	"maps"
 	"slices"
@@ -42,7 +43,7 @@ func (c AddRecords) Plan(s *Site) (patch.Patch, error) {
 		if err := set.begin(facts, title); err != nil {
 			return nil, err
 		}
-		id := FreshID(title, func(id string) bool { return slices.Contains(ids, id) })
+		id := FreshID(cmp.Or(title, set.Kind.One), func(id string) bool { return slices.Contains(ids, id) })
 		after := ""
 		if len(ids) > 0 {
 			after = ids[len(ids)-1]

@@ -97,8 +97,9 @@ func align(from, to kind.Set, said map[string]string) alignment {
 		if _, ok := a.records[r.ID]; ok {
 			continue
 		}
+		own := kind.Text(r.Facts, name)
 		for _, other := range to.Records {
-			if !taken[other.ID] && strings.EqualFold(kind.Text(r.Facts, name), kind.Text(other.Facts, name)) {
+			if own != "" && !taken[other.ID] && strings.EqualFold(own, kind.Text(other.Facts, name)) {
 				a.records[r.ID], taken[other.ID] = other.ID, true
 				break
 			}
@@ -121,16 +122,18 @@ func align(from, to kind.Set, said map[string]string) alignment {
 }
 
 // Two records of different names are taken for one from a likeness, of 1, and a number of facts that are the same; of
-// which one is enough where their names share a word. Two people who do the same are not one.
+// which one is enough where it is a long text, in characters, or their names share a word. Two people who do the same are
+// not one.
 const (
 	leastLikeness = 0.5
 	leastSame     = 2
+	longText      = 40
 )
 
 // likeness is the share of the facts of two records that are the same; 0 where these are too few to tell.
 func (a alignment) likeness(from kind.Set, r, other kind.Record) float64 {
 	name := from.Kind.Fields[0].Name
-	same, all := 0, 0
+	same, all, long := 0, 0, false
 	for key, value := range r.Facts {
 		if key == name {
 			continue
@@ -140,8 +143,12 @@ func (a alignment) likeness(from kind.Set, r, other kind.Record) float64 {
 			all++
 			if held.String() == value.String() {
 				same++
+				long = long || len(value.String()) >= longText
 			}
 		}
+	}
+	if long {
+		return 1
 	}
 	if same == 0 || same < leastSame && !shareWord(kind.Text(r.Facts, name), kind.Text(other.Facts, name)) {
 		return 0
@@ -365,7 +372,6 @@ func (c *comparison) newItem(axis kind.Axis, item kind.Item) {
 
 // records finds what records say otherwise, and those that are new and gone.
 func (c *comparison) records() {
-	name := c.old.Kind.Fields[0].Name
 	kept := map[string]bool{}
 	for _, r := range c.reading.Set.Records {
 		to := c.fresh.records[r.ID]
@@ -381,13 +387,13 @@ func (c *comparison) records() {
 		if kept[r.ID] || c.reading.Partial || c.base != nil && !wasInBase(c.base.records, "", r.ID) {
 			continue
 		}
-		c.add(Difference{Key: "gone/" + r.ID, Sort: Gone, Where: c.old.Kind.One, Old: kind.Text(r.Facts, name),
+		c.add(Difference{Key: "gone/" + r.ID, Sort: Gone, Where: c.old.Kind.One, Old: c.old.NameOf(r),
 			Left: c.base == nil || c.unsure(), apply: func(m *merger) { m.removeRecord(r.ID) }})
 	}
 }
 
 func (c *comparison) newRecord(r kind.Record) {
-	name := kind.Text(r.Facts, c.old.Kind.Fields[0].Name)
+	name := c.reading.Set.NameOf(r)
 	id := document.FreshID(name, func(id string) bool {
 		return slices.ContainsFunc(c.old.Records, func(x kind.Record) bool { return x.ID == id })
 	})
@@ -447,8 +453,7 @@ func (c *comparison) facts(fresh, old kind.Record) {
 		c.fact(old, key, old.Facts[key], now[key], before[key], unread)
 	}
 	if c.covers(kind.FeaturedRole) && fresh.Featured != old.Featured {
-		c.add(Difference{Key: "featured/" + old.ID, Sort: Changed, Where: kind.Text(old.Facts,
-			c.old.Kind.Fields[0].Name) + " · featured", Old: kind.Inclusion{Has: old.Featured}.String(),
+		c.add(Difference{Key: "featured/" + old.ID, Sort: Changed, Where: c.old.NameOf(old) + " · featured", Old: kind.Inclusion{Has: old.Featured}.String(),
 			New:   kind.Inclusion{Has: fresh.Featured}.String(),
 			apply: func(m *merger) { m.feature(old.ID, fresh.Featured) }})
 	}
@@ -484,7 +489,7 @@ func (c *comparison) fact(record kind.Record, text string, old, now, before kind
 	}
 	d := Difference{Key: "fact/" + record.ID + "/" + text, Sort: Changed, Old: c.by().Shown(field.Type, old),
 		New:   c.by().Shown(field.Type, now),
-		Where: kind.Text(record.Facts, c.old.Kind.Fields[0].Name) + " · " + c.heading(field, key),
+		Where: c.old.NameOf(record) + " · " + c.heading(field, key),
 		apply: func(m *merger) { m.setFact(record.ID, text, now) }}
 	switch {
 	case old == nil:

@@ -112,7 +112,7 @@ func (r *reader) leave(c kind.PastedCell, why string) {
 func (r *reader) name() {
 	noun := r.Kind.Fields[0].Label
 	named := slices.ContainsFunc(r.Lines, func(l *kind.Line) bool { return l.Role == r.Kind.Fields[0].Name })
-	if !named && len(r.Set.Records) > 0 {
+	if !named && len(r.Set.Records) > 0 && r.Kind.Fields[0].Required {
 		r.Notes = append(r.Notes, fmt.Sprintf("nothing in the list is the %s of a %s: they are numbered", noun, r.Kind.One))
 	}
 }

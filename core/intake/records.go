@@ -10,7 +10,8 @@ import (
 )
 
 // Records makes a record for each column that has any text, named by the line that has the role of the kind's first
-// field. It says which record each column became, -1 for none. A name that is not there is asked for.
+// field. It says which record each column became, -1 for none. A name that is not there is asked for, where there has to
+// be one.
 func Records(k *kind.Kind, lines []*kind.Line) (records []kind.Record, columns []int) {
 	if len(lines) == 0 {
 		return nil, nil
@@ -18,6 +19,11 @@ func Records(k *kind.Kind, lines []*kind.Line) (records []kind.Record, columns [
 	first := k.Fields[0]
 	noun := strings.ToUpper(k.One[:1]) + k.One[1:]
 	taken := map[string]bool{}
+	fresh := func(name string) string {
+		id := document.FreshID(name, func(id string) bool { return taken[id] })
+		taken[id] = true
+		return id
+	}
 	for column := range lines[0].Cells {
 		title, filled := "", false
 		var named *kind.Line
@@ -40,9 +46,15 @@ func Records(k *kind.Kind, lines []*kind.Line) (records []kind.Record, columns [
 			columns = append(columns, -1)
 			continue
 		}
+		called := fmt.Sprintf("%s %d", noun, len(records)+1)
+		if title == "" && !first.Required {
+			columns = append(columns, len(records))
+			records = append(records, kind.Record{ID: fresh(called), Facts: map[string]kind.Value{}})
+			continue
+		}
 		value, err := first.Type.Parse(title)
 		if title == "" || err != nil {
-			value = kind.TextValue(fmt.Sprintf("%s %d", noun, len(records)+1))
+			value = kind.TextValue(called)
 			switch {
 			case named != nil && err != nil:
 				named.Refuse(column, "%v", err)
@@ -50,10 +62,8 @@ func Records(k *kind.Kind, lines []*kind.Line) (records []kind.Record, columns [
 				named.Refuse(column, "this %s has no %s; until somebody says one it is called “%s”", k.One, first.Label, value)
 			}
 		}
-		id := document.FreshID(value.String(), func(id string) bool { return taken[id] })
-		taken[id] = true
 		columns = append(columns, len(records))
-		records = append(records, kind.Record{ID: id, Facts: map[string]kind.Value{first.Name: value}})
+		records = append(records, kind.Record{ID: fresh(value.String()), Facts: map[string]kind.Value{first.Name: value}})
 		if named != nil && named.Cells[column].Fate == kind.Unread {
 			named.Place(column, value.String())
 		}

@@ -142,3 +142,12 @@ func (s Set) Fact(r Record, name string) Value {
 	}
 	return v
 }
+
+// NameOf is what the interface calls a record: its first field, or where that says nothing its noun and its number.
+func (s Set) NameOf(r Record) string {
+	if name := Text(r.Facts, s.Kind.Fields[0].Name); name != "" {
+		return name
+	}
+	at := slices.IndexFunc(s.Records, func(other Record) bool { return other.ID == r.ID })
+	return fmt.Sprintf("%s %d", strings.ToUpper(s.Kind.One[:1])+s.Kind.One[1:], at+1)
+}

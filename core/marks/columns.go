@@ -117,7 +117,7 @@ func (s Subject) unevenRows(set kind.Set, form kind.Form, width int, rows []int)
 		}
 		if most-least > unevenText {
 			found = append(found, Mark{ID: "heights " + tallest.ID + " " + s.Cascade.Widths[width].Name,
-				Finding: kind.Finding{Check: "heights", Where: kind.Text(tallest.Facts, set.Kind.Fields[0].Name) + ", " +
+				Finding: kind.Finding{Check: "heights", Where: set.NameOf(tallest) + ", " +
 					s.Cascade.Widths[width].Name, Measured: fmt.Sprintf("%.0f px of words beside %.0f", most, least),
 					Needed: "about as much in each", Record: tallest.ID}})
 		}

@@ -210,7 +210,7 @@ func (p painter) where(set kind.Set, part kind.Part, t look.Target) string {
 	words := []string{part.Name}
 	for _, record := range set.Records {
 		if record.ID == t.Record {
-			words = append(words, kind.Text(record.Facts, set.Kind.Fields[0].Name))
+			words = append(words, set.NameOf(record))
 		}
 	}
 	if t.Featured && t.Record == "" {

@@ -103,7 +103,7 @@ func (p painter) onlyColour(set kind.Set) []Mark {
 		return nil // it looks like the others
 	}
 	return []Mark{{ID: "only-colour " + featured.ID, Finding: kind.Finding{Check: "only colour",
-		Where:    kind.Text(featured.Facts, set.Kind.Fields[0].Name) + " stands out by colour alone",
+		Where:    set.NameOf(*featured) + " stands out by colour alone",
 		Measured: "no other difference", Needed: "a badge, a border or a size", Record: featured.ID,
 		Rule: "WCAG 2.2, 1.4.1"}}}
 }

@@ -112,7 +112,7 @@ func (p *Page) clean(base *url.URL) {
 				p.Left++
 			}
 		}
-		if r.Name == "" || r.Text == "" && r.Rating == "" {
+		if r.Text == "" && r.Rating == "" {
 			p.Left++
 			continue
 		}

@@ -46,7 +46,7 @@ func scores(set kind.Set) []kind.Finding {
 	scale, given := scaleOf(set), tallyOf(set).Count
 	for _, r := range set.Records {
 		s, ok := scoreOf(set, r)
-		name := kind.Text(r.Facts, nameField)
+		name := set.NameOf(r)
 		if !ok && 2*given > int64(len(set.Records)) {
 			found = append(found, kind.Finding{Check: "rating", Where: name, Record: r.ID, Key: ratingField.Name,
 				Measured: "no rating", Needed: "one, as the others have"})
@@ -67,7 +67,7 @@ func texts(set kind.Set, at kind.Scene) []kind.Finding {
 	var found []kind.Finding
 	seen := map[string]string{}
 	for _, r := range set.Records {
-		name := kind.Text(r.Facts, nameField)
+		name := set.NameOf(r)
 		of := func(check, key, measured, needed string) {
 			found = append(found, kind.Finding{Check: check, Where: name, Record: r.ID, Key: key, Measured: measured,
 				Needed: needed})

@@ -69,7 +69,7 @@ func gapOf(v kind.View, width int) float64 {
 // heights are how high reviews stand, in CSS px, as far as their texts and pictures make them so. Without fonts they
 // are counted in lines.
 func heights(v kind.View, body anatomy.Body, width int) []float64 {
-	all := make([]float64, len(v.Set.Records))
+	all, heads := make([]float64, len(v.Set.Records)), make([]float64, len(v.Set.Records))
 	of := map[string]int{}
 	for i, r := range v.Set.Records {
 		of[r.ID] = i
@@ -83,13 +83,24 @@ func heights(v kind.View, body anatomy.Body, width int) []float64 {
 		if !known {
 			high = float64(len([]rune(run.Text)))/usualLine + 1
 		}
-		all[i] += high
+		switch run.Part {
+		case initialsPart: // they stand in the portrait
+		case namePart, titlePart:
+			heads[i] += high
+		default:
+			all[i] += high
+		}
 	}
 	for i, r := range v.Set.Records {
 		if v.Measure == nil {
+			all[i] += heads[i]
 			continue
 		}
 		ruler := v.Measure.Ruler(r.ID, width)
+		if portrait(anatomy.At{View: v, Record: r}) != "" {
+			heads[i] = max(heads[i], ruler.Size(portraitPart)) // the names stand beside it
+		}
+		all[i] += heads[i]
 		all[i] += ruler.Edges(reviewPart) // as much above and below as at the sides
 		for _, part := range []string{headerPart, ratingPart, textPart, footPart, answerPart} {
 			all[i] += topMargin(ruler.Said(part, "margin"))

@@ -40,8 +40,10 @@ func data(v kind.View) []any {
 
 // reviewData is one review.
 func reviewData(set kind.Set, r kind.Record, item map[string]any) map[string]any {
-	review := map[string]any{"@context": "https://schema.org", "@type": "Review",
-		"author": map[string]any{"@type": "Person", "name": kind.Text(r.Facts, nameField)}}
+	review := map[string]any{"@context": "https://schema.org", "@type": "Review"}
+	if name := kind.Text(r.Facts, nameField); name != "" {
+		review["author"] = map[string]any{"@type": "Person", "name": name}
+	}
 	say := func(property, value string) {
 		if value != "" {
 			review[property] = value

@@ -17,7 +17,7 @@ const portraitGap = 0.25
 
 // header is who says it: a small picture, the name, and what they are.
 func header() anatomy.Slot {
-	name := kind.Field{Name: nameField, Label: "name", Help: "who says it", Type: kind.TextType{Most: 120}, Required: true,
+	name := kind.Field{Name: nameField, Label: "name", Help: "who says it", Type: kind.TextType{Most: 120},
 		Aliases: []string{"author", "reviewer", "customer", "person", "who", "autor", "kunde", "nom"}}
 	title := kind.Field{Name: titlePart, Label: "title", Help: "what they are: a visitor, a teacher",
 		Type: kind.TextType{Most: 160}, Aliases: []string{"role", "position", "company", "funktion"}}
@@ -64,9 +64,12 @@ func header() anatomy.Slot {
 					"margin": "2px 0 0"}},
 		},
 		HTML: func(at anatomy.At) template.HTML {
-			html := template.HTML(`<div class="`+anatomy.Class(headerPart)+`">`) + portrait(at) +
-				`<div class="rb-who">`
-			for _, run := range lines(at) {
+			runs, shown := lines(at), portrait(at)
+			if len(runs) == 0 && shown == "" {
+				return "" // nobody says who it is
+			}
+			html := template.HTML(`<div class="`+anatomy.Class(headerPart)+`">`) + shown + `<div class="rb-who">`
+			for _, run := range runs {
 				if run.Part == initialsPart {
 					continue
 				}
@@ -149,7 +152,7 @@ func pictures(v kind.View) []kind.Finding {
 	var found []kind.Finding
 	for _, r := range v.Set.Records {
 		if id := kind.Text(r.Facts, pictureField.Name); id != "" {
-			shown := anatomy.Shown{Record: r.ID, Where: "picture of " + kind.Text(r.Facts, nameField), Key: pictureField.Name,
+			shown := anatomy.Shown{Record: r.ID, Where: "picture of " + v.Set.NameOf(r), Key: pictureField.Name,
 				ID: id, Said: true, Wide: v.Measure.Ruler(r.ID, 0).Size(portraitPart)}
 			found = append(found, shown.Findings(v)...)
 		}

@@ -1,6 +1,7 @@
 package reviews
 
 import (
+	"cmp"
 	"encoding/json"
 	"fmt"
 	"slices"
@@ -99,7 +100,7 @@ func propose(set kind.Set, at kind.Scene, answer []byte) (kind.Proposal, error) 
 			record, ok := same(set, g.Of, r, met)
 			if !ok {
 				added++
-				p.Lines = append(p.Lines, kind.Comparison{Where: r.Name, Old: "–", New: shown(r),
+				p.Lines = append(p.Lines, kind.Comparison{Where: cmp.Or(r.Name, "without a name"), Old: "–", New: shown(r),
 					Key: fmt.Sprintf("new-%s-%d", strconv.Itoa(slices.IndexFunc(all, func(o gathered) bool {
 						return o.Of == g.Of
 					})), i), Add: textsOf(set, g.Of, r, at.Locale)})
@@ -113,7 +114,7 @@ func propose(set kind.Set, at kind.Scene, answer []byte) (kind.Proposal, error) 
 		}
 		for _, record := range set.Records {
 			if !met[record.ID] && strings.EqualFold(kind.Text(record.Facts, sourceField.Name), g.Of) {
-				gone = append(gone, kind.Comparison{Where: kind.Text(record.Facts, nameField), Old: shorten(rich.Plain(
+				gone = append(gone, kind.Comparison{Where: set.NameOf(record), Old: shorten(rich.Plain(
 					kind.Text(record.Facts, textPart))), New: "gone from " + g.Of, Key: "gone-" + record.ID, Left: true,
 					Remove: record.ID})
 			}
@@ -140,7 +141,7 @@ func same(set kind.Set, source string, r reviews.Review, met map[string]bool) (k
 				textPart))) == text
 		},
 		func(record kind.Record) bool {
-			return strings.EqualFold(kind.Text(record.Facts, nameField), r.Name) && r.Date != "" &&
+			return r.Name != "" && strings.EqualFold(kind.Text(record.Facts, nameField), r.Name) && r.Date != "" &&
 				kind.Text(record.Facts, dateField.Name) == r.Date &&
 				strings.EqualFold(kind.Text(record.Facts, sourceField.Name), source)
 		},
@@ -160,12 +161,13 @@ func plainly(text string) string { return strings.ToLower(strings.Join(strings.F
 
 // textsOf are the facts of a published review, as they are typed. A text is escaped, so that none of it is markup.
 func textsOf(set kind.Set, source string, r reviews.Review, locale string) map[string]string {
-	texts := map[string]string{nameField: r.Name, sourceField.Name: source}
+	texts := map[string]string{sourceField.Name: source}
 	say := func(field, text string) {
 		if text != "" {
 			texts[field] = text
 		}
 	}
+	say(nameField, r.Name)
 	say(textPart, rich.Escape(r.Text))
 	say(dateField.Name, r.Date)
 	say(linkField.Name, r.Link)
@@ -195,7 +197,7 @@ var compared = []string{nameField, ratingField.Name, textPart, dateField.Name, l
 
 // difference is what a published review says otherwise than the set.
 func difference(set kind.Set, record kind.Record, texts map[string]string) (kind.Comparison, bool) {
-	line := kind.Comparison{Where: kind.Text(record.Facts, nameField), Key: "changed-" + record.ID}
+	line := kind.Comparison{Where: set.NameOf(record), Key: "changed-" + record.ID}
 	var was, is []string
 	for _, field := range compared {
 		now, then := kind.Text(record.Facts, field), texts[field]
