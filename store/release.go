@@ -95,25 +95,22 @@ func (s *Store) FillRelease(ctx context.Context, site string, number int, files 
 	return nil
 }
 
-// Released is the site as it was when a release was made, with the paths of the release's files; nil for a release that
-// an earlier Rubrel made, or of a document that this one does not read.
-func (s *Store) Released(ctx context.Context, site string, number int) (*document.Site, []string, error) {
+// Released is the site as it was when a release was made, and when that was; nil for a release that an earlier Rubrel
+// made, or of a document that this one does not read.
+func (s *Store) Released(ctx context.Context, site string, number int) (made *document.Site, at time.Time, err error) {
 	var text []byte
-	var paths []string
-	err := s.pool.QueryRow(ctx, `select bytes, array(select path from release_file f
-			where f.site = release.site and f.number = release.number order by path)
-		from release left join blob on hash = document where site = $1 and number = $2`, site, number).Scan(&text, &paths)
+	err = s.pool.QueryRow(ctx, `select bytes, at from release left join blob on hash = document where site = $1 and
+		number = $2`, site, number).Scan(&text, &at)
 	if err != nil {
-		return nil, nil, fmt.Errorf("store: release %d of %s: %w", number, site, notFound(err))
+		return nil, at, fmt.Errorf("store: release %d of %s: %w", number, site, notFound(err))
 	}
 	if text == nil {
-		return nil, paths, nil
+		return nil, at, nil
 	}
-	made, _, err := document.Parse(text, s.kinds)
-	if err != nil {
-		return nil, paths, nil
+	if made, _, err = document.Parse(text, s.kinds); err != nil {
+		return nil, at, nil
 	}
-	return made, paths, nil
+	return made, at, nil
 }
 
 // NextRelease is the number that the site's next release will have.

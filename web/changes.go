@@ -19,17 +19,14 @@ import (
 type changesView struct {
 	frame
 	Since, Until int // releases; Until is 0 for what the site says now
-	Day          string
+	Day          string // of release Since
 	Unknown      bool // what the release was made of is not known
 	Changes      []changed
 }
 
 // Heading names the page.
 func (v changesView) Heading() string {
-	heading := fmt.Sprintf("What changed since release %d", v.Since)
-	if v.Day != "" { // one that is being prepared has none yet
-		heading += " of " + v.Day
-	}
+	heading := fmt.Sprintf("What changed since release %d of %s", v.Since, v.Day)
 	if v.Until > 0 {
 		heading += fmt.Sprintf(", up to release %d", v.Until)
 	}
@@ -38,23 +35,15 @@ func (v changesView) Heading() string {
 
 // changes shows what changed since a release.
 func (s *Server) changes(w http.ResponseWriter, r *http.Request) {
-	view, err := s.changesView(w, r)
-	if view == nil {
-		if err != nil {
-			s.fail(w, r, err)
-		}
-		return
+	if view := s.changesView(w, r); view != nil {
+		s.show(w, r, http.StatusOK, "changes.html", view)
 	}
-	s.show(w, r, http.StatusOK, "changes.html", view)
 }
 
 // changesText is changes as a text that can be sent.
 func (s *Server) changesText(w http.ResponseWriter, r *http.Request) {
-	view, err := s.changesView(w, r)
+	view := s.changesView(w, r)
 	if view == nil {
-		if err != nil {
-			s.fail(w, r, err)
-		}
 		return
 	}
 	var text strings.Builder
@@ -72,30 +61,32 @@ func (s *Server) changesText(w http.ResponseWriter, r *http.Request) {
 		[]byte(text.String()))
 }
 
-// changesView compares the release of the address with the one asked for, or with the site as it is.
-func (s *Server) changesView(w http.ResponseWriter, r *http.Request) (*changesView, error) {
+// changesView compares the release of the address with the one asked for, or with the site as it is; nil where an answer
+// has been given.
+func (s *Server) changesView(w http.ResponseWriter, r *http.Request) *changesView {
 	l := s.load(w, r)
 	if l == nil {
-		return nil, nil
+		return nil
 	}
+	view, err := s.compared(r, l)
+	if err != nil {
+		s.fail(w, r, err)
+		return nil
+	}
+	return view
+}
+
+func (s *Server) compared(r *http.Request, l *store.Loaded) (*changesView, error) {
 	since, err := strconv.Atoi(chi.URLParam(r, "number"))
 	if err != nil {
 		return nil, store.ErrNotFound
 	}
 	view := &changesView{Since: since}
-	releases, err := s.store.Releases(r.Context(), l.ID)
+	was, at, err := s.store.Released(r.Context(), l.ID, since)
 	if err != nil {
 		return nil, err
 	}
-	for _, release := range releases {
-		if release.Number == since {
-			view.Day = dates.Long(release.At.In(time.Local), l.Site.Language)
-		}
-	}
-	was, _, err := s.store.Released(r.Context(), l.ID, since)
-	if err != nil {
-		return nil, err
-	}
+	view.Day = dates.Long(at.In(time.Local), l.Site.Language)
 	is := l.Site
 	if until := r.FormValue("until"); until != "" {
 		if view.Until, err = strconv.Atoi(until); err != nil {

@@ -137,12 +137,17 @@ func (s *Server) fail(w http.ResponseWriter, r *http.Request, err error) {
 	if status >= http.StatusInternalServerError && r.Context().Err() == nil || status == http.StatusInternalServerError {
 		s.log.ErrorContext(r.Context(), "request", "path", r.URL.Path, "error", err)
 	}
-	if status == http.StatusServiceUnavailable {
-		w.Header().Set("Retry-After", "5")
-	}
+	sayWhen(w, status, err)
 	f := s.newFrame(r, "Not done")
 	f.Fault = message
 	s.show(w, r, status, "error.html", f)
+}
+
+// sayWhen says when to ask again, where that may help.
+func sayWhen(w http.ResponseWriter, status int, err error) {
+	if status == http.StatusServiceUnavailable && !errors.Is(store.Reason(err), store.ErrReadOnly) {
+		w.Header().Set("Retry-After", "5")
+	}
 }
 
 // told are errors whose own words say what to do, with the status that fits.

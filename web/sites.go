@@ -207,6 +207,7 @@ func (s *Server) pageEdit(w http.ResponseWriter, r *http.Request, again shower, 
 	}
 	if err != nil {
 		status, message := explain(err)
+		sayWhen(w, status, err)
 		again(w, r, status, message)
 		return nil
 	}

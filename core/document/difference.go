@@ -197,7 +197,8 @@ func shownFact(set *Set, r *kind.Record, field kind.Field, key kind.FactKey, by 
 
 func (d *differ) facts(of, whose string, fields []kind.Field, old, new map[string]kind.Value) {
 	for _, field := range fields {
-		d.text(of, whose+" · "+field.Label, kind.Text(old, field.Name), kind.Text(new, field.Name))
+		by := kind.Typing{Language: d.after.Language}
+		d.text(of, whose+" · "+field.Label, by.Shown(field.Type, old[field.Name]), by.Shown(field.Type, new[field.Name]))
 	}
 }
 

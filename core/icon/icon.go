@@ -69,7 +69,10 @@ func In(v kind.View, name string) template.HTML {
 type Type struct{}
 
 // Parse finds the icon. The error offers those that mean what was typed.
-func (Type) Parse(text string) (kind.Value, error) {
+func (t Type) Parse(text string) (kind.Value, error) { return t.ParseIn(text, english) }
+
+// ParseIn is Parse whose error offers icons by the words of a language.
+func (Type) ParseIn(text, language string) (kind.Value, error) {
 	name := strings.ReplaceAll(strings.ToLower(strings.TrimSpace(text)), " ", "-")
 	if own, ok := strings.CutPrefix(name, Own); ok && own != "" &&
 		strings.Trim(own, "abcdefghijklmnopqrstuvwxyz0123456789-") == "" {
@@ -78,7 +81,7 @@ func (Type) Parse(text string) (kind.Value, error) {
 	if SVG(name) != "" {
 		return kind.TextValue(name), nil
 	}
-	near := Find(text, english)
+	near := Find(text, language)
 	if len(near) == 0 {
 		return nil, fmt.Errorf("there is no icon %q, and none that means it", name)
 	}

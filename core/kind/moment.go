@@ -87,6 +87,29 @@ func (MomentType) Parse(text string) (Value, error) {
 	return Moment{at, words[2]}, nil
 }
 
+// ParseIn reads a moment whose day is written as in a language, too: "31. Dezember 2026 23:59 Europe/Berlin".
+func (t MomentType) ParseIn(text, language string) (Value, error) {
+	v, err := t.Parse(text)
+	words := strings.Fields(text)
+	if err == nil || len(words) < 3 {
+		return v, err
+	}
+	end := len(words) - 1
+	if strings.Contains(words[end-1], ":") {
+		end--
+	}
+	day, wrong := dates.ReadIn(strings.Join(words[:end], " "), language)
+	if wrong != nil {
+		return nil, err
+	}
+	return t.Parse(strings.Join(append([]string{day.Format(time.DateOnly)}, words[end:]...), " "))
+}
+
+// in is the moment with its day as a language writes it.
+func (m Moment) in(language string) string {
+	return dates.Long(m.At, language) + m.At.Format(" 15:04 ") + m.zone
+}
+
 // Decode reads a JSON string.
 func (t MomentType) Decode(held any) (Value, error) { return DecodeText(t, held) }
 

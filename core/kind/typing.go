@@ -13,6 +13,12 @@ type Numeric interface {
 	Numbers() money.Numbers
 }
 
+// Spoken is a type that reads words of a language, a BCP 47 tag, besides what Parse reads.
+type Spoken interface {
+	Type
+	ParseIn(text, language string) (Value, error)
+}
+
 // Typing is how a person writes values. The zero value writes them as programs do, which is what String gives and Parse
 // reads.
 type Typing struct {
@@ -36,6 +42,8 @@ func (w Typing) Parse(t Type, text string) (Value, error) {
 		if day, err := dates.ReadIn(text, w.Language); err == nil && !w.Pasted {
 			return t.Parse(day.Format(time.DateOnly))
 		}
+	case Spoken:
+		return t.ParseIn(text, w.Language)
 	}
 	return t.Parse(text)
 }
@@ -53,6 +61,12 @@ func (w Typing) Text(t Type, v Value) string {
 		day, _ := v.(Date)
 		long := dates.Long(day.Time, w.Language)
 		if read, err := dates.Read(long); err == nil && read.Equal(day.Time) {
+			return long
+		}
+	case MomentType:
+		moment, _ := v.(Moment)
+		long := moment.in(w.Language)
+		if read, err := t.ParseIn(long, w.Language); err == nil && read.String() == v.String() {
 			return long
 		}
 	}

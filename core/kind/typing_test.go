@@ -30,6 +30,10 @@ func TestTypingReadsDaysBack(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
+	moment, err := kind.MomentType{}.Parse("2026-03-12 18:05 Europe/Dublin")
+	if err != nil {
+		t.Fatal(err)
+	}
 	written := 0
 	for _, tag := range money.Languages() {
 		by := kind.Typing{Language: tag}
@@ -38,6 +42,10 @@ func TestTypingReadsDaysBack(t *testing.T) {
 			written++
 		}
 		if back, err := by.Parse(kind.DateType{}, text); err != nil || back.String() != day.String() {
+			t.Errorf("%s: %q is read as %v (%v)", tag, text, back, err)
+		}
+		text = by.Text(kind.MomentType{}, moment)
+		if back, err := by.Parse(kind.MomentType{}, text); err != nil || back.String() != moment.String() {
 			t.Errorf("%s: %q is read as %v (%v)", tag, text, back, err)
 		}
 	}

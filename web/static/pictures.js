@@ -29,7 +29,7 @@ const send = (file, line, key) =>
     request.addEventListener('load', () => {
       line.progress.value = 1;
       line.fault.textContent = '';
-      if (request.status === 503) return fault('the server is busy: it is sent again', null);
+      if (request.getResponseHeader('Retry-After')) return fault('the server is busy: it is sent again', null);
       if (!request.getResponseHeader('Content-Type')?.startsWith('application/json'))
         return fault(saidIn(request.responseText, request.status)); // a page, as every other act has
       const { added, faults } = JSON.parse(request.responseText);
