@@ -18,9 +18,9 @@ import (
 // client.
 type changesView struct {
 	frame
-	Since, Until int // releases; Until is 0 for what the site says now
+	Since, Until int    // releases; Until is 0 for what the site says now
 	Day          string // of release Since
-	Unknown      bool // what the release was made of is not known
+	Unknown      bool   // what the release was made of is not known
 	Changes      []changed
 }
 

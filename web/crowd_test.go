@@ -7,6 +7,7 @@ import (
 	"fmt"
 	"io"
 	"net/http"
+	"net/http/httptest"
 	"net/url"
 	"slices"
 	"strconv"
@@ -16,6 +17,7 @@ import (
 	"time"
 
 	"github.com/chromedp/chromedp/kb"
+	"github.com/go-chi/chi/v5"
 
 	"rubrel/store/cluster"
 	"rubrel/testkit"
@@ -118,8 +120,40 @@ func TestEightTabsOfOneBrowser(t *testing.T) {
 	}
 }
 
+// abandoned has every route begin what it waits for, a database that hangs, and end when the client leaves.
+func abandoned(t *testing.T, app *testkit.Application) {
+	t.Helper()
+	form := url.Values{"version": {"0"}, "tab": {"t"}, "act": {"add"}, "kind": {"pricing"}, "name": {"x"}, "text": {
+		"Plan,Price a month\nA,1\nB,2\n"}}
+	routes := 0
+	err := chi.Walk(app.Handler.(chi.Routes), func(method, route string, _ http.Handler,
+		_ ...func(http.Handler) http.Handler) error {
+		routes++
+		ctx, leave := context.WithCancel(t.Context())
+		defer leave()
+		r := httptest.NewRequestWithContext(ctx, method, filled(route, "", ""), strings.NewReader(form.Encode()))
+		r.Host = "127.0.0.1"
+		r.Header.Set("Content-Type", "application/x-www-form-urlencoded")
+		done := make(chan struct{})
+		go func() {
+			app.Handler.ServeHTTP(httptest.NewRecorder(), r)
+			close(done)
+		}()
+		time.AfterFunc(20*time.Millisecond, leave)
+		select {
+		case <-done:
+		case <-time.After(3 * time.Second):
+			t.Errorf("%s %s: it works on after the client has left", method, route)
+		}
+		return nil
+	})
+	if err != nil || routes < 50 {
+		t.Errorf("%d routes were tried (%v)", routes, err)
+	}
+}
+
 // A database that is down, and one that hangs, are told from each other by nobody: pages answer 503 in words, and the
-// check of health in two seconds.
+// check of health in two seconds. Work ends when its client leaves.
 func TestDatabaseAway(t *testing.T) {
 	c, err := testkit.StartCluster(cluster.Options{Forgetful: true})
 	if err != nil {
@@ -140,6 +174,7 @@ func TestDatabaseAway(t *testing.T) {
 		t.Fatal(err)
 	}
 	status, took := health()
+	abandoned(t, app)
 	resume()
 	if status != http.StatusServiceUnavailable || took > 2*time.Second {
 		t.Errorf("with a database that hangs: %d after %v", status, took)

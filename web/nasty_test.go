@@ -32,8 +32,8 @@ var nasty = []string{
 	`[{"At":"","Text":""}]`, "\n\n\n", " ", "",
 }
 
-// fieldPattern finds the fields that handlers read.
-var fieldPattern = regexp.MustCompile(`(?:FormValue|PostFormValue|value)\("([a-z-]+)"\)`)
+// fieldPattern finds the fields that handlers read, by their names or by constants.
+var fieldPattern = regexp.MustCompile(`(?:FormValue|PostFormValue|value)\("([a-z-]+)"\)|Field +=\s"([a-z:-]+)"`)
 
 // fields are every field that some handler reads, from the source: a new one is tried without being listed.
 func fields(t *testing.T) []string {
@@ -50,7 +50,7 @@ func fields(t *testing.T) []string {
 		}
 		for _, found := range fieldPattern.FindAllStringSubmatch(string(text), -1) {
 			if !strings.HasSuffix(source, "_test.go") {
-				all = append(all, found[1])
+				all = append(all, found[1]+found[2])
 			}
 		}
 	}
@@ -71,14 +71,29 @@ type probe struct {
 	form         url.Values
 }
 
+// routeNames are the names in routes, and routeValues what stands in their places on the demo site.
+var (
+	routeNames  = regexp.MustCompile(`\{([a-z]+)\}|\*`)
+	routeValues = map[string]string{"site": "fennmoor", "block": "memberships", "number": "1", "clash": "1", "picture": "p",
+		"dress": "almanac", "chart": "totals", "source": "rates", "record": "dusk", "*": "index.html"}
+)
+
+// filled is the path of a route, with another value for one of its names.
+func filled(route, name, with string) string {
+	return routeNames.ReplaceAllStringFunc(route, func(found string) string {
+		key := strings.Trim(found, "{}")
+		if key == name {
+			return url.PathEscape(with)
+		}
+		return routeValues[key]
+	})
+}
+
 // probes are every route with each of its names, and each field of the forms, nasty in turn.
 func probes(t *testing.T, app *testkit.Application) []probe {
 	t.Helper()
-	good := map[string]string{"site": "fennmoor", "block": "memberships", "number": "1", "clash": "1", "picture": "p",
-		"dress": "almanac", "chart": "totals", "source": "rates", "record": "dusk", "*": "index.html"}
 	acts := []string{"cells", "paste", "add", "duplicate", "remove", "move", "feature", "item-add", "item-duplicate",
 		"item-remove", "item-move", "form", "lift", "paste-look", "mend", "quieten", "take", "even", "undo", "redo", "dance"}
-	names := regexp.MustCompile(`\{([a-z]+)\}|\*`)
 	var all []probe
 	known := fields(t)
 	err := chi.Walk(app.Handler.(chi.Routes), func(method, route string, _ http.Handler,
@@ -87,15 +102,9 @@ func probes(t *testing.T, app *testkit.Application) []probe {
 			return nil // it does not end; TestEvents asks it
 		}
 		fill := func(name, with string) string {
-			return names.ReplaceAllStringFunc(route, func(found string) string {
-				if key := strings.Trim(found, "{}"); key == name {
-					return url.PathEscape(with)
-				} else {
-					return good[key]
-				}
-			})
+			return filled(route, name, with)
 		}
-		for _, found := range names.FindAllString(route, -1) {
+		for _, found := range routeNames.FindAllString(route, -1) {
 			for _, value := range nasty {
 				if len(value) < 5000 {
 					all = append(all, probe{method, fill(strings.Trim(found, "{}"), value), nil})

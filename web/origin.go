@@ -35,7 +35,7 @@ const (
 )
 
 // errNothing is the error of reading nothing at all.
-var errNothing = &badRequest{"paste a list, choose a file, or say the address of one"}
+var errNothing = errors.New("there is nothing to read: paste a list, choose a file, or say the address of one")
 
 // sourceOf are the bytes of the list that is read: of a file, of an address, or what was typed; and says where they come
 // from.

@@ -44,7 +44,7 @@ var (
 
 // spellings are a heading in small letters: as it stands, without what stands in brackets, and without its unit.
 func spellings(label string) []string {
-	label = strings.ToLower(strings.Join(strings.Fields(strings.ReplaceAll(label, "_", " ")), " "))
+	label = strings.ToLower(strings.Join(strings.Fields(strings.ReplaceAll(cut(label, mostHeading), "_", " ")), " "))
 	label = strings.TrimSpace(strings.TrimRight(label, ":*¹²³ "))
 	all := []string{label}
 	if bare := strings.TrimSpace(bracketPattern.ReplaceAllString(label, " ")); bare != label && bare != "" {

@@ -22,6 +22,8 @@ const (
 	MostBytes   = 2 << 20
 	MostRows    = 5000
 	MostColumns = 500
+	MostCells   = 100_000
+	MostCell    = 20_000 // bytes of one
 )
 
 // ErrEmpty is the error for a text with nothing in it.
@@ -147,15 +149,29 @@ func split(text string, comma rune) (kind.Table, error) {
 	if err != nil {
 		return t, err
 	}
+	return t, Check(t)
+}
+
+// Check says where a table is beyond the bounds.
+func Check(t kind.Table) error {
+	cells := 0
 	for i, row := range t.Rows {
-		if i >= MostRows {
-			return t, fmt.Errorf("line %d: a list has at most %d rows", t.Lines[i], MostRows)
+		cells += len(row)
+		switch {
+		case i >= MostRows:
+			return fmt.Errorf("line %d: a list has at most %d rows", t.Lines[i], MostRows)
+		case len(row) > MostColumns:
+			return fmt.Errorf("line %d: a row has at most %d columns; this one has %d", t.Lines[i], MostColumns, len(row))
+		case cells > MostCells:
+			return fmt.Errorf("line %d: a list has at most %d cells", t.Lines[i], MostCells)
 		}
-		if len(row) > MostColumns {
-			return t, fmt.Errorf("line %d: a row has at most %d columns; this one has %d", t.Lines[i], MostColumns, len(row))
+		for column, cell := range row {
+			if len(cell) > MostCell {
+				return fmt.Errorf("line %d, column %d: a cell has at most %d characters", t.Lines[i], column+1, MostCell)
+			}
 		}
 	}
-	return t, nil
+	return nil
 }
 
 // width is into how many columns a separator cuts every one of the first rows alike; 1 where it does not.

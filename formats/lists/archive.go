@@ -24,8 +24,12 @@ const (
 	mostListBytes = 4 << 20
 )
 
-// openArchive finds the list in an archive, and the pictures that its cells name by their files.
-func openArchive(ctx context.Context, file []byte, keep kind.KeepPicture) (Source, error) {
+// errNoList is the error of an archive without a list.
+var errNoList = errors.New("the archive has no list: put a .csv, .xlsx or .ods file into it")
+
+// openArchive finds the list in an archive, and the pictures that its cells name by their files; or files of which
+// several are one list.
+func openArchive(ctx context.Context, k *kind.Kind, file []byte, keep kind.KeepPicture) (Source, error) {
 	archive, err := zip.NewReader(bytes.NewReader(file), int64(len(file)))
 	if err != nil {
 		return Source{}, fmt.Errorf("the archive is damaged: %w", err)
@@ -34,6 +38,17 @@ func openArchive(ctx context.Context, file []byte, keep kind.KeepPicture) (Sourc
 		return Source{}, fmt.Errorf("the archive has %d files; at most %d fit", len(archive.File), mostZipped)
 	}
 	list, files, err := unzipped(archive)
+	if errors.Is(err, errNoList) {
+		var parts [][]byte
+		for _, name := range slices.Sorted(maps.Keys(files)) {
+			parts = append(parts, files[name])
+		}
+		if joined, ok := Join(k, parts); ok && len(parts) > 0 {
+			if source, ok, err := openOwn(k, joined, keep); ok {
+				return source, err
+			}
+		}
+	}
 	if err != nil {
 		return Source{}, err
 	}
@@ -122,7 +137,7 @@ func unzipped(archive *zip.Reader) (list []byte, files map[string][]byte, err er
 		}
 	}
 	if list == nil {
-		return nil, nil, errors.New("the archive has no list: put a .csv, .xlsx or .ods file into it")
+		return nil, files, errNoList
 	}
 	return list, files, nil
 }

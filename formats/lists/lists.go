@@ -5,9 +5,11 @@ package lists
 import (
 	"bytes"
 	"context"
+	"fmt"
 	"slices"
 
 	"rubrel/core/kind"
+	"rubrel/formats/delimited"
 	"rubrel/formats/sheets"
 )
 
@@ -20,25 +22,45 @@ type Source struct {
 // Open opens a file as a list of a kind. The pictures that come with it are given to keep, and its cells have the names
 // that it gives them.
 func Open(ctx context.Context, k *kind.Kind, file []byte, keep kind.KeepPicture) (Source, error) {
+	if source, ok, err := openOwn(k, file, keep); ok || err != nil {
+		return source, err
+	}
+	if sheets.IsZip(file) && !sheets.IsBook(file) {
+		return openArchive(ctx, k, file, keep)
+	}
+	all, err := sheets.Read(ctx, file)
+	return Source{Sheets: all}, err
+}
+
+// openOwn opens a file of a format of the kind's own; false for another.
+func openOwn(k *kind.Kind, file []byte, keep kind.KeepPicture) (Source, bool, error) {
 	for _, format := range k.Intake.Files {
 		if !format.Is(file) {
 			continue
 		}
 		rows, problems, err := format.Table(file, keep)
 		if err != nil {
-			return Source{Problems: problems}, err
+			return Source{Problems: problems}, true, err
 		}
 		if len(rows) > 0 {
 			table := tableOf(rows)
 			table.Partial = format.Partial
-			return Source{[]sheets.Sheet{{Table: table}}, problems}, nil
+			for i, row := range rows {
+				for column := range row {
+					if len(row[column]) > delimited.MostCell {
+						problems = append(problems, fmt.Sprintf("%s, %s: it has more than %d characters, and is left out", row[0],
+							rows[0][column], delimited.MostCell))
+						rows[i][column] = ""
+					}
+				}
+			}
+			if err := delimited.Check(table); err != nil {
+				return Source{Problems: problems}, true, err
+			}
+			return Source{[]sheets.Sheet{{Table: table}}, problems}, true, nil
 		}
 	}
-	if sheets.IsZip(file) && !sheets.IsBook(file) {
-		return openArchive(ctx, file, keep)
-	}
-	all, err := sheets.Read(ctx, file)
-	return Source{Sheets: all}, err
+	return Source{}, false, nil
 }
 
 func tableOf(rows [][]string) kind.Table {

@@ -7,6 +7,7 @@ package sheets
 import (
 	"archive/zip"
 	"bytes"
+	"cmp"
 	"context"
 	"errors"
 	"fmt"
@@ -61,9 +62,8 @@ func Read(ctx context.Context, file []byte) ([]Sheet, error) {
 	}
 	var filled []Sheet
 	for _, s := range all {
-		if len(s.Table.Rows) > delimited.MostRows || s.Table.Width() > delimited.MostColumns {
-			return nil, fmt.Errorf("%s: a list has at most %d rows and %d columns", s.Name, delimited.MostRows,
-				delimited.MostColumns)
+		if err := delimited.Check(s.Table); err != nil {
+			return nil, fmt.Errorf("%s: %w", cmp.Or(s.Name, "the table"), err)
 		}
 		if len(s.Table.Rows) > 0 {
 			filled = append(filled, s)

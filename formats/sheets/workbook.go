@@ -1,9 +1,12 @@
 package sheets
 
 import (
+	"archive/zip"
 	"bytes"
 	"context"
+	"errors"
 	"fmt"
+	"io"
 	"math"
 	"regexp"
 	"strconv"
@@ -17,6 +20,9 @@ import (
 
 // readWorkbook reads the sheets of a workbook that are not hidden.
 func readWorkbook(ctx context.Context, file []byte) ([]Sheet, error) {
+	if err := checkRows(file); err != nil {
+		return nil, err
+	}
 	book, err := excelize.OpenReader(bytes.NewReader(file), excelize.Options{RawCellValue: true,
 		UnzipSizeLimit: mostUnzipped, UnzipXMLSizeLimit: mostUnzipped})
 	if err != nil {
@@ -43,6 +49,45 @@ func readWorkbook(ctx context.Context, file []byte) ([]Sheet, error) {
 		all = append(all, s)
 	}
 	return all, nil
+}
+
+// rowPattern is where a row begins in a sheet (ECMA-376 part 1, section 18.3.1.73).
+var rowPattern = regexp.MustCompile(`<(?:\w+:)?row(?:\s[^>]*)?>`)
+
+// checkRows refuses sheets with many rows that do not say which they are: the library counts the rows before each.
+func checkRows(file []byte) error {
+	archive, err := zip.NewReader(bytes.NewReader(file), int64(len(file)))
+	if err != nil {
+		return fmt.Errorf("the workbook cannot be read: %w", err)
+	}
+	for _, f := range archive.File {
+		if !strings.HasPrefix(f.Name, "xl/worksheets/") || !strings.HasSuffix(f.Name, ".xml") {
+			continue
+		}
+		entry, err := f.Open()
+		if err != nil {
+			return fmt.Errorf("the workbook cannot be read: %w", err)
+		}
+		text, err := io.ReadAll(io.LimitReader(entry, mostUnzipped))
+		if err := errors.Join(err, entry.Close()); err != nil {
+			return fmt.Errorf("the workbook cannot be read: %w", err)
+		}
+		unnumbered := 0
+		for len(text) > 0 {
+			at := rowPattern.FindIndex(text)
+			if at == nil {
+				break
+			}
+			if !bytes.Contains(text[at[0]:at[1]], []byte(` r="`)) {
+				unnumbered++
+			}
+			text = text[at[1]:]
+		}
+		if unnumbered > delimited.MostRows {
+			return fmt.Errorf("a list has at most %d rows", delimited.MostRows)
+		}
+	}
+	return nil
 }
 
 type workbook struct {
