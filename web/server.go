@@ -105,7 +105,7 @@ func (s *Server) Handler() (http.Handler, error) {
 	}
 	r := chi.NewRouter()
 	r.Use(paced(bodySilence), s.clientAddress, s.measured, logged(s.log),
-		http.NewCrossOriginProtection().Handler, s.loopbackHost, headers, middleware.Compress(1), s.edge)
+		http.NewCrossOriginProtection().Handler, isolated, s.loopbackHost, headers, middleware.Compress(1), s.edge)
 	r.Get("/healthz", s.health)
 	r.Handle("/static/*", http.StripPrefix("/static/", static))
 	r.Get("/", s.home)
@@ -179,7 +179,7 @@ func (s *Server) siteRoutes(r chi.Router) {
 		r.Post("/remove", s.removeBlock)
 		r.Get("/proof/*", s.proof)
 		r.Get("/charts/{chart}", s.chart)
-		r.Get("/sources/{source}", s.proposal)
+		r.Post("/sources/{source}", s.proposal)
 		r.Get("/snippet", s.snippetPage)
 		r.Get("/snippet.html", s.snippet)
 		r.Get("/list.csv", s.list)

@@ -129,6 +129,26 @@ func TestOtherOrigins(t *testing.T) {
 			t.Errorf("%v: %d", header, status)
 		}
 	}
+	for _, c := range []struct {
+		site, mode, dest string
+		want             int
+	}{{"cross-site", "no-cors", "image", 403}, {"same-site", "cors", "empty", 403}, {"cross-site", "navigate", "iframe", 403},
+		{"cross-site", "navigate", "document", 200}, {"same-origin", "no-cors", "image", 200}, {"none", "navigate",
+			"document", 200}} {
+		request, err := http.NewRequestWithContext(t.Context(), http.MethodGet, app.URL+benchPath+"/proof/index.html", nil)
+		if err != nil {
+			t.Fatal(err)
+		}
+		request.Header = http.Header{"Sec-Fetch-Site": {c.site}, "Sec-Fetch-Mode": {c.mode}, "Sec-Fetch-Dest": {c.dest}}
+		response, err := http.DefaultClient.Do(request)
+		if err != nil {
+			t.Fatal(err)
+		}
+		response.Body.Close()
+		if response.StatusCode != c.want {
+			t.Errorf("%+v: %d", c, response.StatusCode)
+		}
+	}
 	if status, _ := post(t, app.URL+benchPath+"/edit", form,
 		http.Header{"Sec-Fetch-Site": {"same-origin"}}); status != http.StatusOK {
 		t.Errorf("the same origin: %d", status)

@@ -66,7 +66,7 @@ function quieten({ quieten: mark, on, measured = '' }) {
 async function propose(name) {
   const dialog = document.getElementById('proposal');
   try {
-    dialog.innerHTML = await (await ask(`${root.dataset.url}/sources/${name}`)).text();
+    dialog.innerHTML = await (await ask(`${root.dataset.url}/sources/${name}`, { method: 'POST' })).text();
     dialog.showModal();
   } catch (problem) {
     desk.say(problem.message, true);
