@@ -33,10 +33,12 @@ var locals = sync.OnceValues(func() ([]Local, error) {
 // Fallback stands in for a face until its file has come: a font of the visitor's own, made to take as much room. Shares
 // are in percent of the font's size (CSS Fonts 5, section 2.2).
 type Fallback struct {
-	Family                               string // the name under which CSS knows it
-	For                                  string // the family it stands in for
-	Weight                               int
-	Locals                               []string
+	Family string // the name under which CSS knows it
+	For    string // the family it stands in for
+	Weight int
+	Locals []string
+	// Range are the characters for which it does, as a unicode-range; "" for all others.
+	Range                                string
 	SizeAdjust, Ascent, Descent, LineGap float64
 }
 
@@ -67,11 +69,14 @@ func (d *Dress) makeFallbacks(f dressFile) ([]Fallback, error) {
 			if l.Generic != generics[face.Family] || l.Bold != (face.Weight >= boldFrom) {
 				continue
 			}
-			adjust := own.Average / l.Metrics.Average
-			all = append(all, Fallback{Family: face.Family + " as " + l.Name, For: face.Family, Weight: face.Weight,
-				Locals:     l.Locals,
-				SizeAdjust: 100 * adjust, Ascent: 100 * own.Ascent / adjust, Descent: 100 * own.Descent / adjust,
-				LineGap: 100 * own.Gap / adjust})
+			// Of two for one character the later stands in (CSS Fonts 4, section 5.2).
+			for _, class := range []typeset.Class{typeset.Others, typeset.Small, typeset.Capitals, typeset.Figures} {
+				adjust := own.Averages[class] / l.Metrics.Averages[class]
+				all = append(all, Fallback{Family: face.Family + " as " + l.Name, For: face.Family, Weight: face.Weight,
+					Locals: l.Locals, Range: typeset.Ranges[class],
+					SizeAdjust: 100 * adjust, Ascent: 100 * own.Ascent / adjust, Descent: 100 * own.Descent / adjust,
+					LineGap: 100 * own.Gap / adjust})
+			}
 		}
 	}
 	return all, nil
@@ -83,12 +88,17 @@ func (f Fallback) CSS() string {
 	for _, name := range f.Locals {
 		sources = append(sources, fmt.Sprintf("local(%q)", name))
 	}
+	within := ""
+	if f.Range != "" {
+		within = "unicode-range:" + f.Range + ";"
+	}
 	return fmt.Sprintf(
-		"@font-face{font-family:%q;font-weight:%d;src:%s;size-adjust:%.2f%%;"+
+		"@font-face{font-family:%q;font-weight:%d;src:%s;%ssize-adjust:%.2f%%;"+
 			"ascent-override:%.2f%%;descent-override:%.2f%%;line-gap-override:%.2f%%}",
 		f.Family,
 		f.Weight,
 		strings.Join(sources, ","),
+		within,
 		f.SizeAdjust,
 		f.Ascent,
 		f.Descent,

@@ -17,8 +17,8 @@ import (
 // may move by more, and none by more than seldomShift.
 const (
 	maxShift    = 0.01
-	seldomShift = 0.03
-	seldomOneOf = 12
+	seldomShift = 0.025
+	seldomOneOf = 24
 )
 
 // lateFonts serves the pages of a release, and its fonts only once the page that asks for them has been painted without
