@@ -29,10 +29,35 @@ func dropped(b *testkit.Browser, name, text string) {
 	b.Await("document.querySelector('.revision')")
 }
 
-// A list is taken in, and comes again: each time it is dropped, shown beside what is there, and taken, in two acts. One
-// step takes a revision back.
+// A list is taken in, and comes again: each time it is dropped, or pasted beside the grid, shown beside what is there,
+// and taken, in two acts; by mouse, and by keyboard alone. One step takes a revision back.
 func TestListComesAgain(t *testing.T) {
 	t.Parallel()
+	for name, acts := range map[string]struct {
+		brings func(b *testkit.Browser, text string)
+		takes  func(b *testkit.Browser)
+	}{
+		"mouse": {
+			brings: func(b *testkit.Browser, text string) { dropped(b, "prices.csv", text) },
+			takes:  func(b *testkit.Browser) { b.Click("button[formaction$='/paste/take']") },
+		},
+		"keyboard": {
+			brings: func(b *testkit.Browser, text string) {
+				b.Await("document.querySelector('.cur') && document.readyState === 'complete'")
+				b.Paste("#paste-list", text)
+				b.Await("document.querySelector('.revision') && document.activeElement.matches('.is-primary')")
+			},
+			takes: func(b *testkit.Browser) { b.Press(kb.Enter) },
+		},
+	} {
+		t.Run(name, func(t *testing.T) {
+			t.Parallel()
+			comesAgain(t, acts.brings, acts.takes)
+		})
+	}
+}
+
+func comesAgain(t *testing.T, brings func(b *testkit.Browser, text string), takes func(b *testkit.Browser)) {
 	app := shared.Start(t)
 	b := testkit.Launch(t, 1280, 800)
 	b.Open(app.URL + "/sites/fennmoor/paste?kind=pricing")
@@ -54,14 +79,14 @@ func TestListComesAgain(t *testing.T) {
 		{"Plan;Price a month (EUR);Price a month (CHF);Hotline\nMiddle;19.50;20.50;yes\nLarge;31.50;33.00;yes\n" +
 			"Huge;49.00;51.00;no\n", "1 new", "fact/huge/price:month:chf", "51.00"},
 	} {
-		dropped(b, "prices.csv", c.text)
+		brings(b, c.text)
 		if got := b.Text("document.querySelector('#revision .ghost').textContent"); got != c.says {
 			t.Errorf("list %d says %q, want %q", i+2, got, c.says)
 		}
 		if i == 0 {
 			b.CheckAccessibility("a list beside what is there")
 		}
-		b.Click("button[formaction$='/paste/take']")
+		takes(b)
 		b.Await("document.querySelector('.cur')")
 		shown(b, c.at, c.want)
 	}

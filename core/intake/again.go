@@ -453,17 +453,26 @@ func (c *comparison) facts(fresh, old kind.Record) {
 		c.fact(old, key, old.Facts[key], now[key], before[key], unread)
 	}
 	if c.covers(kind.FeaturedRole) && fresh.Featured != old.Featured {
-		c.add(Difference{Key: "featured/" + old.ID, Sort: Changed, Where: c.old.NameOf(old) + " · featured", Old: kind.Inclusion{Has: old.Featured}.String(),
-			New:   kind.Inclusion{Has: fresh.Featured}.String(),
+		c.add(Difference{Key: "featured/" + old.ID, Sort: Changed, Where: c.old.NameOf(old) + " · featured",
+			Old: kind.Inclusion{Has: old.Featured}.String(), New: kind.Inclusion{Has: fresh.Featured}.String(),
 			apply: func(m *merger) { m.feature(old.ID, fresh.Featured) }})
 	}
 }
 
-// inOrder are the keys that hold, in the order of the fields.
+// inOrder are the keys that hold, in the order of the fields and of the items.
 func (c *comparison) inOrder(keys map[string]bool) []string {
-	at := func(key string) int {
-		name := kind.ParseFactKey(key).Field
-		return slices.IndexFunc(c.old.Kind.Fields, func(f kind.Field) bool { return f.Name == name })
+	at := func(text string) (place []int) {
+		key := kind.ParseFactKey(text)
+		i := slices.IndexFunc(c.old.Kind.Fields, func(f kind.Field) bool { return f.Name == key.Field })
+		if place = []int{i}; i < 0 {
+			return place
+		}
+		for n, axis := range c.old.Kind.Fields[i].Each {
+			place = append(place, slices.IndexFunc(c.old.Items(axis), func(item kind.Item) bool {
+				return n < len(key.Items) && item.ID == key.Items[n]
+			}))
+		}
+		return place
 	}
 	var all []string
 	for key, holds := range keys {
@@ -471,7 +480,7 @@ func (c *comparison) inOrder(keys map[string]bool) []string {
 			all = append(all, key)
 		}
 	}
-	slices.SortFunc(all, func(a, b string) int { return cmp.Or(at(a)-at(b), strings.Compare(a, b)) })
+	slices.SortFunc(all, func(a, b string) int { return cmp.Or(slices.Compare(at(a), at(b)), strings.Compare(a, b)) })
 	return all
 }
 

@@ -5,7 +5,6 @@ import (
 	_ "embed"
 	"encoding/json"
 	"fmt"
-	"maps"
 	"regexp"
 	"slices"
 	"strings"
@@ -281,9 +280,9 @@ func (b *builder) price(l *kind.Line, column, record int, period string) {
 	code := written.Currency
 	if code == "" {
 		code = cmp.Or(currencyIn(l.Label()), currencyOf([]*kind.Line{l}), b.settings.Currency)
-		if others := currenciesOf([]*kind.Line{l}); len(others) > 1 && price.HasAmount() && !price.Free {
+		if _, others := currenciesOf([]*kind.Line{l}); len(others) > 1 && price.HasAmount() && !price.Free {
 			err = fmt.Errorf("“%s” says no currency, and others beside it are in %s", w.amount,
-				strings.Join(slices.Sorted(maps.Keys(others)), " and "))
+				strings.Join(others, " and "))
 		}
 	}
 	unit, unitErr := money.CurrencyByCode(code)
@@ -322,8 +321,8 @@ func (b *builder) price(l *kind.Line, column, record int, period string) {
 // currencyOf is the currency that most of the amounts of some lines carry; "" where none does.
 func currencyOf(lines []*kind.Line) string {
 	most := ""
-	counts := currenciesOf(lines)
-	for _, code := range slices.Sorted(maps.Keys(counts)) {
+	counts, codes := currenciesOf(lines)
+	for _, code := range codes {
 		if most == "" || counts[code] > counts[most] {
 			most = code
 		}
@@ -331,9 +330,9 @@ func currencyOf(lines []*kind.Line) string {
 	return most
 }
 
-// currenciesOf are the currencies that amounts of some lines carry, with how many carry each.
-func currenciesOf(lines []*kind.Line) map[string]int {
-	counts := map[string]int{}
+// currenciesOf are the currencies that amounts of some lines carry, with how many carry each, in their order there.
+func currenciesOf(lines []*kind.Line) (counts map[string]int, codes []string) {
+	counts = map[string]int{}
 	for _, l := range lines {
 		if !isPriceRole(l.Role) {
 			continue
@@ -345,11 +344,13 @@ func currenciesOf(lines []*kind.Line) map[string]int {
 				code = written.Currency
 			}
 			if code != "" {
-				counts[code]++
+				if counts[code]++; counts[code] == 1 {
+					codes = append(codes, code)
+				}
 			}
 		}
 	}
-	return counts
+	return counts, codes
 }
 
 // currencyIn finds a code or sign in a heading: "Monthly (EUR)".
