@@ -50,8 +50,8 @@ func TestListComesAgain(t *testing.T) {
 	want := []string{"", "2 changed", "1 new", "1 gone", "1 new, 1 gone", "1 changed", "1 new"}
 	set := readText(t, k, lists[0]).Set
 	for i := 1; i < len(lists); i++ {
-		base, r := readText(t, k, lists[i-1]).Set, readText(t, k, lists[i])
-		v := intake.Compare(set, &base, r, nil)
+		base, r := readText(t, k, lists[i-1]), readText(t, k, lists[i])
+		v := intake.Compare(set, intake.Before{Reading: base}, r, nil)
 		if v.String() != want[i] {
 			t.Errorf("list %d: %s, want %s: %v", i, v, want[i], v.Differences)
 		}
@@ -59,7 +59,7 @@ func TestListComesAgain(t *testing.T) {
 		if got, said := everything(set), everything(r.Set); got != said {
 			t.Errorf("list %d: taken it is\n%s\nthe list says\n%s", i, got, said)
 		}
-		if again := intake.Compare(set, &r.Set, r, nil); len(again.Differences) > 0 {
+		if again := intake.Compare(set, intake.Before{Reading: r}, r, nil); len(again.Differences) > 0 {
 			t.Errorf("list %d, once more: %v", i, again.Differences)
 		}
 	}
@@ -72,14 +72,14 @@ func TestDesignersWordsAreKept(t *testing.T) {
 	k, _ := kinds.All().Named("pricing")
 	first := "Tarif;Preis pro Monat;Notdienst\nKlein;9,50 €;nein\nMittel;19,50 €;ja\n"
 	second := "Tarif;Preis pro Monat;Notdienst\nKlein;10,50 €;nein\nMittel;19,50 €;ja\n"
-	base := readText(t, k, first).Set
+	base := readText(t, k, first)
 	set := readText(t, k, first).Set
 	set.Records[1].Facts["price:month:eur"] = parsed(t, k, "price", "21")
 	set.Records[0].Facts["badge"] = kind.TextValue("Beliebt")
 	set.Records[0].Featured = true
 	set.Records = append(set.Records, kind.Record{ID: "own",
 		Facts: map[string]kind.Value{"title": kind.TextValue("Eigener")}})
-	v := intake.Compare(set, &base, readText(t, k, second), nil)
+	v := intake.Compare(set, intake.Before{Reading: base}, readText(t, k, second), nil)
 	if v.String() != "1 changed, 1 own" {
 		t.Fatalf("%s: %v", v, v.Differences)
 	}
@@ -96,16 +96,17 @@ func TestDesignersWordsAreKept(t *testing.T) {
 func TestMatchIsCorrected(t *testing.T) {
 	t.Parallel()
 	k, _ := kinds.All().Named("team")
-	set := readText(t, k, "Name;Position\nIda Brandt;Leitung\nBo Ek;Helfer\n").Set
+	was := readText(t, k, "Name;Position\nIda Brandt;Leitung\nBo Ek;Helfer\n")
+	set := was.Set
 	r := readText(t, k, "Name;Position\nIda Marsh;Leitung\nBo Ek;Helfer\n")
-	if v := intake.Compare(set, &set, r, nil); v.String() != "1 changed" {
+	if v := intake.Compare(set, intake.Before{Reading: was}, r, nil); v.String() != "1 changed" {
 		t.Errorf("matched by likeness: %s %v", v, v.Differences)
 	}
 	other := readText(t, k, "Name;Position\nIda Brandt;Leitung\nMara Quist;Helfer\n")
-	if v := intake.Compare(set, &set, other, nil); v.String() != "1 new, 1 gone" {
+	if v := intake.Compare(set, intake.Before{Reading: was}, other, nil); v.String() != "1 new, 1 gone" {
 		t.Errorf("two people who do the same are taken for one: %s %v", v, v.Differences)
 	}
-	v := intake.Compare(set, &set, r, map[string]string{r.Set.Records[0].ID: ""})
+	v := intake.Compare(set, intake.Before{Reading: was}, r, map[string]string{r.Set.Records[0].ID: ""})
 	if v.String() != "1 new, 1 gone" {
 		t.Errorf("corrected: %s %v", v, v.Differences)
 	}
@@ -137,6 +138,38 @@ func TestCardsAreMerged(t *testing.T) {
 	}
 }
 
+// What a list has a key for is known again by it, whatever it is called; and a correction is remembered.
+func TestRecordsAreKnownAgain(t *testing.T) {
+	t.Parallel()
+	k, _ := kinds.All().Named("pricing")
+	first := readText(t, k, "Art.-Nr.;Tarif;Preis pro Monat\nA-10;Klein;9,50 €\nA-20;Mittel;19,50 €\n")
+	if len(first.Left)+len(first.Asked()) > 0 || strings.Contains(everything(first.Set), "A-10") {
+		t.Fatalf("%v %v %s", first.Left, first.Asked(), everything(first.Set))
+	}
+	set, known := first.Set, first.Known()
+	next := readText(t, k, "Tarif;Preis pro Monat;Art.-Nr.\nSolo;49,00 €;A-10\nMittel;19,50 €;A-20\nKlein;9,50 €;A-30\n")
+	v := intake.Compare(set, intake.Before{Reading: first, Known: known}, next, nil)
+	if v.String() != "1 new, 2 changed" {
+		t.Errorf("by key: %s %v", v, v.Differences)
+	}
+	to := v.Taken(func(intake.Difference) bool { return true })
+	if again := intake.Compare(to, intake.Before{Reading: next, Known: v.Known(to)}, next, nil); len(again.Differences) > 0 {
+		t.Errorf("the same again: %v", again.Differences)
+	}
+
+	// A list without keys calls somebody otherwise than the site does.
+	team, _ := kinds.All().Named("team")
+	here := readText(t, team, "Name;Position\nFrau Dr. Brandt;Leitung\nBo Ek;Helfer\n").Set
+	list := readText(t, team, "Name;Position\nIda B.;Kassenwartin\nBo Ek;Helfer\n")
+	v = intake.Compare(here, intake.Before{}, list, map[string]string{"ida-b": here.Records[0].ID})
+	kept := v.Taken(func(d intake.Difference) bool { return !strings.HasSuffix(d.Key, "/name") })
+	list = readText(t, team, "Name;Position\nIda B.;Vorstand\nBo Ek;Helfer\n")
+	v = intake.Compare(kept, intake.Before{Known: v.Known(kept)}, list, nil)
+	if v.Matches["ida-b"] != here.Records[0].ID {
+		t.Errorf("the correction is forgotten: %v", v.Differences)
+	}
+}
+
 // Every list of the corpus that comes again as it was changes nothing; and a set that is revised is one of its kind.
 func TestCorpusComesAgain(t *testing.T) {
 	t.Parallel()
@@ -149,11 +182,11 @@ func TestCorpusComesAgain(t *testing.T) {
 		}
 		r := intake.Read(k, table, intake.Options{Language: l.language})
 		again := intake.Read(k, table, intake.Options{Language: l.language})
-		if v := intake.Compare(r.Set, &again.Set, again, nil); len(v.Differences) > 0 {
+		if v := intake.Compare(r.Set, intake.Before{Reading: again}, again, nil); len(v.Differences) > 0 {
 			t.Errorf("%s: %v", l.name, v.Differences)
 		}
 		empty := kind.Set{Kind: k, Axes: map[string][]kind.Item{}, Facts: map[string]kind.Value{}}
-		v := intake.Compare(empty, nil, r, nil)
+		v := intake.Compare(empty, intake.Before{}, r, nil)
 		if got := everything(v.Taken(func(intake.Difference) bool { return true })); got != everything(r.Set) {
 			t.Errorf("%s: into an empty set it is\n%s\nnot\n%s", l.name, got, everything(r.Set))
 		}
@@ -187,8 +220,8 @@ func TestReviseIsOneChange(t *testing.T) {
 		t.Fatal(err)
 	}
 	set := added.Site.Sets[0]
-	base, r := readText(t, k, set.List.Text).Set, readText(t, k, second)
-	v := intake.Compare(set.Set, &base, r, nil)
+	base, r := readText(t, k, set.List.Text), readText(t, k, second)
+	v := intake.Compare(set.Set, intake.Before{Reading: base}, r, nil)
 	revised, err := document.Apply(added.Tree, added.Site, document.Revise{Set: set.ID,
 		To: v.Taken(func(intake.Difference) bool { return true }), List: document.List{Text: second}})
 	if err != nil {

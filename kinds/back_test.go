@@ -33,7 +33,7 @@ func goesBack(t *testing.T, set kind.Set, language string, has func(kind.Ref) bo
 			t.Fatal(err)
 		}
 		r := intake.Read(set.Kind, all[0].Table, intake.Options{Language: language, Has: has, Into: &set})
-		differences = append(differences, intake.Compare(set, nil, r, nil).Differences...)
+		differences = append(differences, intake.Compare(set, intake.Before{}, r, nil).Differences...)
 		for _, q := range r.Asked() {
 			differences = append(differences, intake.Difference{Sort: "asked", Where: q.ID, New: q.Why})
 		}

@@ -30,7 +30,7 @@ func TestWhatIsGone(t *testing.T) {
 	} {
 		base := readText(t, k, first)
 		r := readText(t, k, c.second)
-		v := intake.Compare(base.Set, &base.Set, r, nil)
+		v := intake.Compare(base.Set, intake.Before{Reading: base}, r, nil)
 		var said []string
 		for _, d := range v.Differences {
 			take := "+"

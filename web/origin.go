@@ -141,6 +141,20 @@ func (v *pasteView) list() document.List {
 	return document.List{Text: v.Text, Answers: v.Said, From: v.From}
 }
 
+// made is what a set remembers of the list of which it is made.
+func (v *pasteView) made() document.List {
+	list := v.list()
+	list.Known = v.Reading.Known()
+	return list
+}
+
+// taken is what a set remembers of the list, of which some was taken.
+func (v *pasteView) taken(to kind.Set) document.List {
+	list := v.list()
+	list.Known = v.Revision.Known(to)
+	return list
+}
+
 // FromJSON is where the list comes from, as the page keeps it.
 func (v *pasteView) FromJSON() (string, error) {
 	text, err := json.Marshal(v.From)

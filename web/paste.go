@@ -160,7 +160,7 @@ func (s *Server) pasteMake(w http.ResponseWriter, r *http.Request) {
 		return
 	}
 	var change document.Change = document.AddBlock{Name: view.Name, Set: view.Reading.Set,
-		List: view.list()}
+		List: view.made()}
 	changes = append(changes, change)
 	if view.Shows != "" && view.Takes {
 		changes = append(changes, document.SetLanguage{Language: view.Shows})

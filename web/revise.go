@@ -142,7 +142,7 @@ func (s *Server) pasteTake(w http.ResponseWriter, r *http.Request) {
 		again(explainPaste(err))
 		return
 	}
-	revise := document.Revise{Set: view.Into.ID, To: to, List: view.list()}
+	revise := document.Revise{Set: view.Into.ID, To: to, List: view.taken(to)}
 	var change document.Change = revise
 	if len(changes) > 0 {
 		change = document.Batch{Name: revise.Label(l.Site), Changes: append(changes, change)}

@@ -18,7 +18,9 @@ import (
 type List struct {
 	Text    string            // as delimited text
 	Answers map[string]string // by question: see core/intake
-	From    Origin
+	// Known is by what the records are known when the list comes again: see core/intake.
+	Known map[string]string
+	From  Origin
 }
 
 // Origin is where a list comes from. The zero value is not known; one that was pasted only knows when.
@@ -36,6 +38,7 @@ const (
 	MostListText = 100_000
 	mostAnswers  = 500
 	mostAnswer   = 1000
+	mostKnown    = 2 * MostRecords
 	mostOrigin   = 2000 // of a name or an address
 )
 
@@ -44,6 +47,7 @@ const (
 	listMember    = "list"
 	textMember    = "text"
 	answersMember = "answers"
+	knownMember   = "known"
 	fromMember    = "from"
 	fileMember    = "file"
 	addressMember = "address"
@@ -58,21 +62,30 @@ func (l List) tree() any {
 	if l.Text == "" && len(l.Answers) == 0 && from == nil {
 		return nil
 	}
-	answers := map[string]any{}
-	for _, id := range slices.Sorted(maps.Keys(l.Answers)) {
-		said := l.Answers[id]
-		fits := len(answers) < mostAnswers && len(id) <= mostAnswer && len(said) <= mostAnswer
-		if fits && text.IsClean(id) && text.IsClean(said) {
-			answers[id] = said
-		}
-	}
+	answers, known := remembered(l.Answers, mostAnswers), remembered(l.Known, mostKnown)
 	held, err := text.Clean(strings.TrimPrefix(l.Text, "\ufeff"))
 	if err != nil || len(held) > MostListText {
 		held = ""
 	}
 	tree := map[string]any{textMember: held, answersMember: answers}
+	if len(known) > 0 {
+		tree[knownMember] = known
+	}
 	if from != nil {
 		tree[fromMember] = from
+	}
+	return tree
+}
+
+// remembered are pairs of texts as a document holds them: those that are clean and of a fair length, up to a number.
+func remembered(pairs map[string]string, most int) map[string]any {
+	tree := map[string]any{}
+	for _, id := range slices.Sorted(maps.Keys(pairs)) {
+		said := pairs[id]
+		fits := len(tree) < most && len(id) <= mostAnswer && len(said) <= mostAnswer
+		if fits && text.IsClean(id) && text.IsClean(said) {
+			tree[id] = said
+		}
 	}
 	return tree
 }
@@ -104,19 +117,27 @@ func (d *decoder) list(c child) (l List) {
 	}
 	o := d.object(c.path.To(listMember), value)
 	l.Text = o.text(textMember, MostListText, false)
-	if held, ok := o.get(answersMember); ok {
-		answers := d.object(o.path.To(answersMember), held)
-		l.Answers = map[string]string{}
-		for id := range answers.members {
-			l.Answers[id] = answers.text(id, mostAnswer, false)
-		}
-		answers.done()
-	}
+	l.Answers, l.Known = d.pairs(o, answersMember), d.pairs(o, knownMember)
 	if held, ok := o.get(fromMember); ok {
 		l.From = d.origin(d.object(o.path.To(fromMember), held))
 	}
 	o.done()
 	return l
+}
+
+// pairs are texts by texts.
+func (d *decoder) pairs(o *object, member string) map[string]string {
+	held, ok := o.get(member)
+	if !ok {
+		return nil
+	}
+	pairs := map[string]string{}
+	of := d.object(o.path.To(member), held)
+	for id := range of.members {
+		pairs[id] = of.text(id, mostAnswer, false)
+	}
+	of.done()
+	return pairs
 }
 
 func (d *decoder) origin(o *object) (from Origin) {
@@ -141,8 +162,9 @@ func listSchema() kind.Schema {
 	for _, member := range []string{fileMember, addressMember, sheetMember} {
 		from[member] = textSchema(mostOrigin)
 	}
-	return objectSchema(kind.Schema{textMember: textSchema(MostListText), answersMember: kind.Schema{"type": "object",
-		"additionalProperties": textSchema(mostAnswer)}, fromMember: objectSchema(from)})
+	pairs := kind.Schema{"type": "object", "additionalProperties": textSchema(mostAnswer)}
+	return objectSchema(kind.Schema{textMember: textSchema(MostListText), answersMember: pairs, knownMember: pairs,
+		fromMember: objectSchema(from)})
 }
 
 // SetOrigin says where a set's list comes from: whether its address is read every day, or that it has none any more.

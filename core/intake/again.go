@@ -54,21 +54,52 @@ type Revision struct {
 	// Matches are the IDs of the set's records by those of the list's; "" for a record that is new.
 	Matches map[string]string
 
-	old kind.Set
+	old     kind.Set
+	reading *Reading
+	before  Before
+	made    map[string]string // the IDs that new records will have, by theirs in the list
 }
 
-// Compare finds what a list says otherwise than a set. Base is what the list that was read last says, nil where there
-// was none: what the designer has said since is then known from what the client has. Matches are corrections: the
-// set's record for one of the list's, "" for none.
-func Compare(old kind.Set, base *kind.Set, r *Reading, matches map[string]string) *Revision {
-	v := &Revision{old: old, Matches: map[string]string{}}
-	c := comparison{Revision: v, old: old, reading: r, fresh: align(r.Set, old, matches),
+// Known is by what the records of the set are known from now on, of which some were taken: their keys in the list, and
+// what it calls them. It is what was known before with what this list says.
+func (v *Revision) Known(to kind.Set) map[string]string {
+	there := func(id string) bool {
+		return slices.ContainsFunc(to.Records, func(r kind.Record) bool { return r.ID == id })
+	}
+	known := v.reading.known(v.reading.Set.Records, func(id string) string {
+		if to := cmp.Or(v.Matches[id], v.made[id]); there(to) {
+			return to
+		}
+		return ""
+	})
+	for mark, id := range v.before.Known {
+		if _, said := known[mark]; !said && there(id) {
+			known[mark] = id
+		}
+	}
+	return known
+}
+
+// Before is what was read last into a set: the zero value is nothing.
+type Before struct {
+	// Reading is what that list says, nil where there was none: what the designer has said since is then known from what
+	// the client has.
+	Reading *Reading
+	// Known is by what the records of the set were known: see Revision.Known.
+	Known map[string]string
+}
+
+// Compare finds what a list says otherwise than a set. Matches are corrections: the set's record for one of the list's,
+// "" for none.
+func Compare(old kind.Set, before Before, r *Reading, matches map[string]string) *Revision {
+	v := &Revision{old: old, Matches: map[string]string{}, reading: r, made: map[string]string{}, before: before}
+	c := comparison{Revision: v, old: old, reading: r, fresh: align(r, old, before.Known, matches),
 		brought: map[string][]func(m *merger){}}
 	v.Matches = c.fresh.records
-	if base != nil {
-		rekeyed := align(*base, old, nil)
+	if before.Reading != nil {
+		rekeyed := align(before.Reading, old, before.Known, nil)
 		c.base = &rekeyed
-		c.baseSet = *base
+		c.baseSet = before.Reading.Set
 	}
 	c.items()
 	c.records()
@@ -81,8 +112,10 @@ type alignment struct {
 	items   map[string]string // "axis/item"
 }
 
-// align finds the records and items of a set among those of another: by their names, and then by their likeness.
-func align(from, to kind.Set, said map[string]string) alignment {
+// align finds the records and items of a list among those of a set: by what they are known by, by their names, and then
+// by their likeness.
+func align(list *Reading, to kind.Set, known, said map[string]string) alignment {
+	from := list.Set
 	a := alignment{records: map[string]string{}, items: map[string]string{}}
 	for _, axis := range from.Kind.Axes {
 		a.alignItems(axis, from, to)
@@ -91,6 +124,18 @@ func align(from, to kind.Set, said map[string]string) alignment {
 	for id, match := range said {
 		a.records[id] = match
 		taken[match] = true
+	}
+	for _, sort := range []string{byKey, byCalling} {
+		for _, r := range from.Records {
+			for _, mark := range list.marksOf(r) {
+				id := known[mark]
+				_, matched := a.records[r.ID]
+				there := slices.ContainsFunc(to.Records, func(x kind.Record) bool { return x.ID == id })
+				if strings.HasPrefix(mark, sort) && there && !matched && !taken[id] {
+					a.records[r.ID], taken[id] = id, true
+				}
+			}
+		}
 	}
 	name := from.Kind.Fields[0].Name
 	for _, r := range from.Records {
@@ -411,6 +456,7 @@ func (c *comparison) newRecord(r kind.Record) {
 			}
 		}
 	}
+	c.made[r.ID] = id
 	c.add(Difference{Key: "new/" + id, Sort: New, Where: c.old.Kind.One,
 		New:   strings.Join(append([]string{name}, said...), " · "),
 		apply: func(m *merger) { m.addRecord(kind.Record{ID: id, Featured: r.Featured, Facts: facts}) }})

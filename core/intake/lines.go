@@ -188,6 +188,7 @@ func (r *reader) assign() {
 			l.Guess = l.Guesses[0]
 		}
 	}
+	r.findKey(ids, said)
 	r.roles, r.RoleIDs = nil, ids
 	r.contest(ids, said)
 	for i, l := range r.Lines {

@@ -26,8 +26,8 @@ func Plain(fields []kind.Field, help, example string) *kind.Intake {
 	if p.ofPeople() {
 		roles = append(roles, kind.Role{Name: familyRole, Label: familyRole}, kind.Role{Name: degreeRole, Label: degreeRole})
 	}
-	return &kind.Intake{Help: help, Example: example, Roles: append(roles, kind.Role{Name: kind.SkipRole,
-		Label: "leave out"}), Guess: p.guess, Claim: p.claim, Numbers: p.numbers, IsValue: p.isValue,
+	return &kind.Intake{Help: help, Example: example, Roles: append(roles, kind.Role{Name: kind.KeyRole,
+		Label: kind.KeyLabel}, kind.Role{Name: kind.SkipRole, Label: "leave out"}), Guess: p.guess, Claim: p.claim, Numbers: p.numbers, IsValue: p.isValue,
 		Weigh: p.weigh, Build: p.build,
 		Unknown: "no field is called so", ByHeadings: true}
 }
@@ -426,7 +426,7 @@ func (p plain) build(k *kind.Kind, lines []*kind.Line, s kind.IntakeSettings) ki
 	for _, splits := range []bool{false, true} {
 		for _, l := range lines {
 			field, _ := k.FieldNamed(l.Role)
-			if l.Role != kind.SkipRole && l.Role != familyRole && l.Role != degreeRole && l.Role != k.Fields[0].Name &&
+			if !slices.Contains([]string{kind.SkipRole, kind.KeyRole, familyRole, degreeRole, k.Fields[0].Name}, l.Role) &&
 				(field.Split != nil) == splits {
 				p.line(&set, l, columns, s)
 			}

@@ -33,6 +33,8 @@ type Reading struct {
 	Questions   []Question // those that have been answered too, so that an answer can be changed
 	Left        []Leftover
 	Notes       []string // what was added that no cell says
+	// Keys are what records are known by, where the list has keys, by their IDs.
+	Keys map[string]string
 	// Partial says that what the list does not say is not gone.
 	Partial bool
 	// With are the cells that were read together with others, as second headings.
@@ -70,6 +72,7 @@ func Read(k *kind.Kind, t kind.Table, o Options) *Reading {
 	}
 	r.settle()
 	r.Set = r.in.Build(k, r.Lines, r.Settings)
+	r.takeKeys()
 	r.name()
 	r.account()
 	return r.Reading

@@ -68,7 +68,20 @@ func Records(k *kind.Kind, lines []*kind.Line) (records []kind.Record, columns [
 			named.Place(column, value.String())
 		}
 	}
+	placeKeys(lines, records, columns)
 	return records, columns
+}
+
+// placeKeys puts the keys of records beside their facts, until they are taken out again: see takeKeys.
+func placeKeys(lines []*kind.Line, records []kind.Record, columns []int) {
+	for _, l := range lines {
+		for column, record := range columns {
+			if key := l.Cells[column].Text; l.Role == kind.KeyRole && record >= 0 && key != "" {
+				records[record].Facts[kind.KeyRole] = kind.TextValue(key)
+				l.Place(column, key)
+			}
+		}
+	}
 }
 
 func leaveColumn(lines []*kind.Line, column int, why string) {

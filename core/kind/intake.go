@@ -134,11 +134,15 @@ const (
 )
 
 // The roles that lists of every kind have: SkipRole leaves a line out, FeaturedRole is one that says which records are
-// featured.
+// featured, and KeyRole one that has no place in a set, by which a list's records are known when it comes again.
 const (
 	SkipRole     = "skip"
 	FeaturedRole = "featured"
+	KeyRole      = "key"
 )
+
+// KeyLabel is the label of KeyRole.
+const KeyLabel = "a key (to know it again)"
 
 // Role is one thing that a line of a pasted table can be.
 type Role struct{ Name, Label string }

@@ -19,14 +19,14 @@ func Beside(set *document.Set, table kind.Table, o intake.Options, matches map[s
 	o.Into = &set.Set
 	o.Answers = intake.Remembered(set.List.Answers, o.Answers)
 	reading := intake.Read(set.Kind, table, o)
-	var base *kind.Set
+	before := intake.Before{Known: set.List.Known}
 	if set.List.Text != "" {
-		if before, _, err := delimited.Read([]byte(set.List.Text)); err == nil {
+		if last, _, err := delimited.Read([]byte(set.List.Text)); err == nil {
 			o.Answers = set.List.Answers
-			base = &intake.Read(set.Kind, before, o).Set
+			before.Reading = intake.Read(set.Kind, last, o)
 		}
 	}
-	return reading, intake.Compare(set.Set, base, reading, matches)
+	return reading, intake.Compare(set.Set, before, reading, matches)
 }
 
 // Named is the sheet of a name, or the first.

@@ -109,6 +109,7 @@ func intakeRoles() []kind.Role {
 		kind.Role{Name: featureRole, Label: "a feature"},
 		kind.Role{Name: featuresRole, Label: "a list of features in each cell"},
 		kind.Role{Name: headingRole, Label: "a heading over features"},
+		kind.Role{Name: kind.KeyRole, Label: kind.KeyLabel},
 		kind.Role{Name: kind.SkipRole, Label: "leave out"})
 }
 
@@ -228,7 +229,7 @@ func build(k *kind.Kind, lines []*kind.Line, settings kind.IntakeSettings) kind.
 }
 
 func (b *builder) line(l *kind.Line, columns []int) {
-	if l.Role == kind.SkipRole || l.Role == b.set.Kind.Fields[0].Name {
+	if l.Role == kind.SkipRole || l.Role == kind.KeyRole || l.Role == b.set.Kind.Fields[0].Name {
 		return
 	}
 	feature := ""
