@@ -145,8 +145,8 @@ func (s *Server) addition(ctx context.Context, header *multipart.FileHeader) (do
 		return nil, fmt.Errorf("web: %w", err)
 	}
 	defer file.Close()
-	content, err := io.ReadAll(file)
-	if err != nil {
+	content := make([]byte, header.Size)
+	if _, err := io.ReadFull(file, content); err != nil {
 		return nil, fmt.Errorf("web: %w", err)
 	}
 	name := strings.TrimSuffix(header.Filename, path.Ext(header.Filename))

@@ -9,7 +9,6 @@ import (
 	"net"
 	"net/http"
 	"os"
-	"runtime/debug"
 	"syscall"
 	"time"
 
@@ -60,15 +59,9 @@ type application struct {
 	readOnly bool
 }
 
-// gcPercent is how much garbage is let lie, in percent of what is in use (runtime/debug, SetGCPercent), where GOGC does
-// not say: most of what an edit makes is garbage at once, and a sixth of its time went into collecting it.
-const gcPercent = 300
-
 // newApplication opens the database and makes everything that works over it.
 func newApplication(ctx context.Context, c *config, host func(string) store.Host) (*application, error) {
-	if os.Getenv("GOGC") == "" {
-		debug.SetGCPercent(gcPercent)
-	}
+	web.LetGarbageLie()
 	all := kinds.All()
 	registry, err := dresses.Load(all)
 	if err != nil {

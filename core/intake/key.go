@@ -77,7 +77,9 @@ func (r *Reading) marksOf(record kind.Record) (marks []string) {
 }
 
 // Known is by what the records of a set are known when the list comes again that they were made of.
-func (r *Reading) Known() map[string]string { return r.known(r.Set.Records, func(id string) string { return id }) }
+func (r *Reading) Known() map[string]string {
+	return r.known(r.Set.Records, func(id string) string { return id })
+}
 
 func (r *Reading) known(records []kind.Record, id func(string) string) map[string]string {
 	known := map[string]string{}
