@@ -153,7 +153,8 @@ func TestRecordsAreKnownAgain(t *testing.T) {
 		t.Errorf("by key: %s %v", v, v.Differences)
 	}
 	to := v.Taken(func(intake.Difference) bool { return true })
-	if again := intake.Compare(to, intake.Before{Reading: next, Known: v.Known(to)}, next, nil); len(again.Differences) > 0 {
+	again := intake.Compare(to, intake.Before{Reading: next, Known: v.Known(to)}, next, nil)
+	if len(again.Differences) > 0 {
 		t.Errorf("the same again: %v", again.Differences)
 	}
 

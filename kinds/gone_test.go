@@ -18,7 +18,8 @@ func TestWhatIsGone(t *testing.T) {
 		"Klein;9,50;10,50;95,00;nein\nMittel;19,50;21,50;195,00;ja\n"
 	for name, c := range map[string]struct{ second, want string }{
 		"a price that may be two": {"Tarif;Preis pro Monat EUR;Preis pro Monat CHF;Preis pro Jahr EUR;Hotline\n" +
-			"Klein;9,50;10,50;95,00 / 99,00;nein\nMittel;19,50;21,50;195,00;ja\n", "[not in the list Klein · price im Jahr EUR -] asked 1"},
+			"Klein;9,50;10,50;95,00 / 99,00;nein\nMittel;19,50;21,50;195,00;ja\n",
+			"[not in the list Klein · price im Jahr EUR -] asked 1"},
 		"a price cleared": {"Tarif;Preis pro Monat EUR;Preis pro Monat CHF;Preis pro Jahr EUR;Hotline\n" +
 			"Klein;9,50;10,50;;nein\nMittel;19,50;21,50;195,00;ja\n", "[gone Klein · price im Jahr EUR +] asked 0"},
 		"a row with a cell too many": {"Tarif;Preis pro Monat EUR;Preis pro Monat CHF;Preis pro Jahr EUR;Hotline\n" +

@@ -1,5 +1,5 @@
-// Package refresh reads lists again, once a day, whose sets say from which address they come. What they say otherwise is
-// kept until somebody looks at it: nothing is taken into a set by itself.
+// Package refresh reads lists again, once a day, whose sets say from which address they come. What they say otherwise
+// is kept until somebody looks at it: nothing is taken into a set by itself.
 package refresh
 
 import (

@@ -61,8 +61,8 @@ func (s *Server) changesText(w http.ResponseWriter, r *http.Request) {
 		[]byte(text.String()))
 }
 
-// changesView compares the release of the address with the one asked for, or with the site as it is; nil where an answer
-// has been given.
+// changesView compares the release of the address with the one asked for, or with the site as it is; nil where an
+// answer has been given.
 func (s *Server) changesView(w http.ResponseWriter, r *http.Request) *changesView {
 	l := s.load(w, r)
 	if l == nil {

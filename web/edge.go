@@ -26,8 +26,9 @@ const (
 
 // fieldLimits bounds the fields, in characters, that are shorter or longer than others.
 var fieldLimits = map[string]int{
-	"held": 100 << 10,                                                       // pictures that came with a list
-	"text": maxBody, "book": maxBody, "answer": maxAnswer, "cells": 4 << 20, // lists, what a service said, a rectangle of cells
+	"held": 100 << 10,                // pictures that came with a list
+	"text": maxBody, "book": maxBody, // lists
+	"answer": maxAnswer, "cells": 4 << 20, // what a service said, a rectangle of cells
 	"tab": maxToken, "hold": maxToken, "edit-key": maxToken, "known": 20_000,
 	"part": maxToken, "width": maxToken, "state": maxToken, "act": maxToken,
 	"view": 4000, "measured": 200, "mark": 200, "reason": 2000, "name": 2000, "open": 2000,

@@ -74,8 +74,8 @@ type probe struct {
 // routeNames are the names in routes, and routeValues what stands in their places on the demo site.
 var (
 	routeNames  = regexp.MustCompile(`\{([a-z]+)\}|\*`)
-	routeValues = map[string]string{"site": "fennmoor", "block": "memberships", "number": "1", "clash": "1", "picture": "p",
-		"dress": "almanac", "chart": "totals", "source": "rates", "record": "dusk", "*": "index.html"}
+	routeValues = map[string]string{"site": "fennmoor", "block": "memberships", "number": "1", "clash": "1",
+		"picture": "p", "dress": "almanac", "chart": "totals", "source": "rates", "record": "dusk", "*": "index.html"}
 )
 
 // filled is the path of a route, with another value for one of its names.

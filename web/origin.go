@@ -37,8 +37,8 @@ const (
 // errNothing is the error of reading nothing at all.
 var errNothing = errors.New("there is nothing to read: paste a list, choose a file, or say the address of one")
 
-// sourceOf are the bytes of the list that is read: of a file, of an address, or what was typed; and says where they come
-// from.
+// sourceOf are the bytes of the list that is read: of a file, of an address, or what was typed; and says where they
+// come from.
 func (s *Server) sourceOf(r *http.Request, site *document.Site, view *pasteView) ([]byte, error) {
 	if said := r.FormValue(fromField); said != "" {
 		if err := json.Unmarshal([]byte(said), &view.From); err != nil {

@@ -132,9 +132,9 @@ func TestOtherOrigins(t *testing.T) {
 	for _, c := range []struct {
 		site, mode, dest string
 		want             int
-	}{{"cross-site", "no-cors", "image", 403}, {"same-site", "cors", "empty", 403}, {"cross-site", "navigate", "iframe", 403},
-		{"cross-site", "navigate", "document", 200}, {"same-origin", "no-cors", "image", 200}, {"none", "navigate",
-			"document", 200}} {
+	}{{"cross-site", "no-cors", "image", 403}, {"same-site", "cors", "empty", 403},
+		{"cross-site", "navigate", "iframe", 403}, {"cross-site", "navigate", "document", 200},
+		{"same-origin", "no-cors", "image", 200}, {"none", "navigate", "document", 200}} {
 		request, err := http.NewRequestWithContext(t.Context(), http.MethodGet, app.URL+benchPath+"/proof/index.html", nil)
 		if err != nil {
 			t.Fatal(err)

@@ -167,8 +167,8 @@ func align(list *Reading, to kind.Set, known, said map[string]string) alignment 
 }
 
 // Two records of different names are taken for one from a likeness, of 1, and a number of facts that are the same; of
-// which one is enough where it is a long text, in characters, or their names share a word. Two people who do the same are
-// not one.
+// which one is enough where it is a long text, in characters, or their names share a word. Two people who do the same
+// are not one.
 const (
 	leastLikeness = 0.5
 	leastSame     = 2
@@ -329,8 +329,8 @@ func (c *comparison) unsure() bool {
 	})
 }
 
-// unread reports whether something that the list says of one of its records is not understood: what seems to be gone may
-// be just that.
+// unread reports whether something that the list says of one of its records is not understood: what seems to be gone
+// may be just that.
 func (c *comparison) unread(record kind.Record) bool {
 	at := slices.IndexFunc(c.reading.Set.Records, func(r kind.Record) bool { return r.ID == record.ID })
 	return slices.ContainsFunc(c.reading.Lines, func(l *kind.Line) bool {

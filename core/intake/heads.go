@@ -45,8 +45,8 @@ func (r *reader) joinHeads(s *sheet) {
 	}
 }
 
-// subheads are the second headings of a sheet; false where there are none: all in its second row say of what amounts are,
-// or the same under each upper one, and each another under one.
+// subheads are the second headings of a sheet; false where there are none: all in its second row say of what amounts
+// are, or the same under each upper one, and each another under one.
 func (r *reader) subheads(s sheet) (h subheads, ok bool) {
 	if s.at(1, 0).Text != "" && s.at(0, 0).Text != "" {
 		return h, false

@@ -27,7 +27,8 @@ func (r *reader) findKey(ids []string, said map[string]bool) {
 		if said[ids[i]] || taken || isOwn(l) || !Heads(keyHeading, l.Label()) || !areKeys(l.Cells) {
 			continue
 		}
-		l.Guess = kind.Guess{Role: kind.KeyRole, Confidence: kind.Likely, Reason: "its heading says so, and no two are the same"}
+		l.Guess = kind.Guess{Role: kind.KeyRole, Confidence: kind.Likely,
+			Reason: "its heading says so, and no two are the same"}
 		l.Guesses = append([]kind.Guess{l.Guess}, l.Guesses...)
 		return
 	}

@@ -27,7 +27,8 @@ func Plain(fields []kind.Field, help, example string) *kind.Intake {
 		roles = append(roles, kind.Role{Name: familyRole, Label: familyRole}, kind.Role{Name: degreeRole, Label: degreeRole})
 	}
 	return &kind.Intake{Help: help, Example: example, Roles: append(roles, kind.Role{Name: kind.KeyRole,
-		Label: kind.KeyLabel}, kind.Role{Name: kind.SkipRole, Label: "leave out"}), Guess: p.guess, Claim: p.claim, Numbers: p.numbers, IsValue: p.isValue,
+		Label: kind.KeyLabel}, kind.Role{Name: kind.SkipRole, Label: "leave out"}), Guess: p.guess, Claim: p.claim,
+		Numbers: p.numbers, IsValue: p.isValue,
 		Weigh: p.weigh, Build: p.build,
 		Unknown: "no field is called so", ByHeadings: true}
 }
@@ -42,7 +43,8 @@ type plain struct {
 	fields []kind.Field
 }
 
-// familyRole is a line of family names, where another has the names that people are given, under headings of givenNames.
+// familyRole is a line of family names, where another has the names that people are given, under headings of
+// givenNames.
 const (
 	familyRole = "family name"
 	givenNames = "given name"
@@ -57,7 +59,8 @@ var degreePattern = regexp.MustCompile(`(?i)^(?:prof|dr|drs|dipl|mag|mgr|mudr|ju
 
 // areDegrees reports whether all texts are degrees.
 func areDegrees(texts []string) bool {
-	return len(texts) > 0 && !slices.ContainsFunc(texts, func(text string) bool { return !degreePattern.MatchString(text) })
+	other := func(text string) bool { return !degreePattern.MatchString(text) }
+	return len(texts) > 0 && !slices.ContainsFunc(texts, other)
 }
 
 // ofPeople reports whether the records are named as people are.
@@ -213,7 +216,8 @@ func (p plain) guess(l *kind.Line, first bool) []kind.Guess {
 			return []kind.Guess{{Role: familyRole, Confidence: kind.Sure, Reason: "its heading says so", Speaks: speaksHeading}}
 		}
 		if p.ofPeople() && areDegrees(texts) {
-			return []kind.Guess{{Role: degreeRole, Confidence: kind.Sure, Reason: "its cells are degrees", Speaks: speaksHeading}}
+			return []kind.Guess{{Role: degreeRole, Confidence: kind.Sure, Reason: "its cells are degrees",
+				Speaks: speaksHeading}}
 		}
 		if guesses := GuessField(p.fields, l); len(guesses) > 0 {
 			return guesses

@@ -10,8 +10,8 @@ import (
 )
 
 // Records makes a record for each column that has any text, named by the line that has the role of the kind's first
-// field. It says which record each column became, -1 for none. A name that is not there is asked for, where there has to
-// be one.
+// field. It says which record each column became, -1 for none. A name that is not there is asked for, where there has
+// to be one.
 func Records(k *kind.Kind, lines []*kind.Line) (records []kind.Record, columns []int) {
 	if len(lines) == 0 {
 		return nil, nil

@@ -12,8 +12,8 @@ import (
 	"rubrel/formats/sheets"
 )
 
-// Beside reads a list that goes into a set, and lays it beside that and what the set's list said before. The answers are
-// those of before with those of the options; matches are corrections: see intake.Compare.
+// Beside reads a list that goes into a set, and lays it beside that and what the set's list said before. The answers
+// are those of before with those of the options; matches are corrections: see intake.Compare.
 func Beside(set *document.Set, table kind.Table, o intake.Options, matches map[string]string) (*intake.Reading,
 	*intake.Revision) {
 	o.Into = &set.Set

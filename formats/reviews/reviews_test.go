@@ -147,8 +147,8 @@ func FuzzRead(f *testing.F) {
 			return
 		}
 		for _, r := range p.Reviews {
-			if r.Text == "" && r.Rating == "" || strings.ContainsAny(r.Name+r.Text, "\x00\x1b") || r.Link != "" && !strings.HasPrefix(r.Link,
-				"http") {
+			if r.Text == "" && r.Rating == "" || strings.ContainsAny(r.Name+r.Text, "\x00\x1b") ||
+				r.Link != "" && !strings.HasPrefix(r.Link, "http") {
 				t.Errorf("%+v", r)
 			}
 		}

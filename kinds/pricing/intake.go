@@ -67,7 +67,8 @@ var fromPaste = &kind.Intake{
 	Example: "\tBasic\tPlus\tPro\nMonthly price\t9\t19\t39\nStorage\t10 GB\t100 GB\t1 TB\nSupport\t–\t✓\t✓",
 	Roles:   intakeRoles(), Guess: guess, Weigh: weigh, Claim: claim, Numbers: isPriceRole, Currency: currencyOf,
 	Currencies: axes[1].Offers,
-	Qualifies:  qualifies, IsValue: isPrice, Unknown: "nothing says what it is", Build: build, Gives: kind.Across, RoleOf: roleOf}
+	Qualifies:  qualifies, IsValue: isPrice, Unknown: "nothing says what it is", Build: build,
+	Gives: kind.Across, RoleOf: roleOf}
 
 // roleOf is the role of a line as which a set gives itself back.
 func roleOf(l kind.ListLine) string {

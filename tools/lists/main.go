@@ -14,7 +14,7 @@ import (
 
 // howMany lists are made, from a seed that is always the same.
 const (
-	howMany = 70
+	howMany = 160
 	seed    = 20261130
 )
 

@@ -77,7 +77,8 @@ async function propose(name) {
 // is.
 function take({ files, text }) {
   const { joins } = document.getElementById('paste-list').dataset;
-  const isPart = ({ name }) => joins.split(',').some((extension) => extension && name.toLowerCase().endsWith(extension));
+  const extensions = joins.split(',').filter(Boolean);
+  const isPart = ({ name }) => extensions.some((extension) => name.toLowerCase().endsWith(extension));
   if (files?.length > 1 && ![...files].every(isPart)) {
     desk.say('One list is read at a time: drop one file, or several pictures on the page of pictures.', true);
     return;
