@@ -2,6 +2,9 @@ package kinds_test
 
 import (
 	"fmt"
+	"os"
+	"path/filepath"
+	"strings"
 	"testing"
 
 	"rubrel/core/document"
@@ -10,6 +13,7 @@ import (
 	"rubrel/core/money"
 	"rubrel/demo"
 	"rubrel/formats/delimited"
+	files "rubrel/formats/lists"
 	"rubrel/formats/sheets"
 	"rubrel/kinds"
 )
@@ -82,6 +86,28 @@ func TestSetsGoBack(t *testing.T) {
 		if r := intake.Read(k, table, intake.Options{Language: l.language}); len(r.Set.Records) > 0 {
 			check(l.name, r.Set, l.language, nil)
 		}
+	}
+	// The examples of RFC 6350, RFC 2426, RFC 4287 and schema.org, and a feed of RSS 2.0.
+	examples, err := filepath.Glob("testdata/files/*")
+	if err != nil || len(examples) == 0 {
+		t.Fatalf("no examples: %v", err)
+	}
+	for _, example := range examples {
+		file, err := os.ReadFile(example)
+		if err != nil {
+			t.Fatal(err)
+		}
+		named, _, _ := strings.Cut(filepath.Base(example), "-")
+		k, _ := all.Named(named)
+		source, err := files.Open(t.Context(), k, file, nil)
+		if err != nil {
+			t.Fatalf("%s: %v", example, err)
+		}
+		r := intake.Read(k, source.Sheets[0].Table, intake.Options{Language: "en"})
+		if len(r.Set.Records) == 0 || len(r.Asked())+len(r.Left) > 0 {
+			t.Errorf("%s: %d records, asked %v, left %v", example, len(r.Set.Records), r.Asked(), r.Left)
+		}
+		check(example, r.Set, "en", nil)
 	}
 	t.Logf("%d sets, %d cells", sets, cells)
 }

@@ -220,24 +220,54 @@ func TestOtherListOnTheGrid(t *testing.T) {
 	b.Await("document.querySelector('.revision') && document.querySelector('.mapping').textContent.includes('Novum')")
 }
 
+// walkTo goes to a cell of the grid by the arrow keys, from wherever the cursor is.
+func walkTo(b *testkit.Browser, at string) {
+	const most = 80 // rows that are not as many
+	for range most {
+		way := b.Text(`(() => {
+			const cursor = document.querySelector('.cur');
+			const target = document.querySelector('` + cell(at) + `');
+			const rows = [...document.querySelectorAll('#grid tr')];
+			const down = rows.indexOf(target.closest('tr')) - rows.indexOf(cursor.closest('tr'));
+			return String(down ? (down > 0 ? 'down' : 'up') : Math.sign(target.cellIndex - cursor.cellIndex));
+		})()`)
+		key := map[string]string{"down": kb.ArrowDown, "up": kb.ArrowUp, "1": kb.ArrowRight, "-1": kb.ArrowLeft}[way]
+		if key == "" {
+			return
+		}
+		b.Press(key)
+	}
+}
+
 // A rectangle with a wrong currency leaves its cell as it was; the text stays with the reason beside it, and
-// corrected it is taken.
+// corrected it is taken; by mouse, and by keyboard alone.
 func TestWrongCurrencyOnTheGrid(t *testing.T) {
 	t.Parallel()
+	for name, reach := range map[string]func(b *testkit.Browser, at string){
+		"mouse": func(b *testkit.Browser, at string) { b.Click(cell(at)) }, "keyboard": walkTo} {
+		t.Run(name, func(t *testing.T) {
+			t.Parallel()
+			wrongCurrency(t, reach)
+		})
+	}
+}
+
+func wrongCurrency(t *testing.T, reach func(b *testkit.Browser, at string)) {
 	app := shared.Start(t)
 	b := testkit.Launch(t, 1280, 800)
 	b.Open(app.URL + "/sites/fennmoor/blocks/memberships/")
 	b.Await("document.querySelector('.cur')")
 	at := "fact/dusk/price:month:eur"
 	was := b.Text("document.querySelector('" + cell(at) + "').dataset.text")
-	b.Click(cell(at))
+	testkit.Eval[bool](b, "document.querySelector('.cur').focus() ?? true")
+	reach(b, at)
 	b.Paste("", "CHF 139.00\t€21.50")
 	b.Await("document.querySelector('" + cell(at) + "').classList.contains('fault')")
 	shown(b, "fact/meridian/price:month:eur", "21.50")
 	if got := b.Text("document.querySelector('" + cell(at) + "').dataset.text"); got != was {
 		t.Errorf("the cell says %s", got)
 	}
-	b.Click(cell(at))
+	reach(b, at)
 	b.Press(kb.Enter)
 	got := b.Text("document.getElementById('editor').value + document.getElementById('editor-why').textContent")
 	if !strings.Contains(got, "CHF 139.00") || !strings.Contains(got, "this row is in EUR") {

@@ -192,6 +192,7 @@ func (v *pasteView) Columns() []string {
 	if err != nil {
 		return nil
 	}
+	table.Made = v.Into.List.From.Made
 	reading := intake.Read(v.Into.Kind, table, intake.Options{Answers: v.Into.List.Answers,
 		Language: v.Site.Site.Language, Has: v.Site.Site.Has, Into: &v.Into.Set})
 	var columns []string

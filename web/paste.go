@@ -41,7 +41,8 @@ type pasteView struct {
 	Sheet  int
 	Book   string
 	// Accept are the extensions of the files that can be chosen; Joins are those of which several are one list.
-	Accept, Joins string
+	// Formats are their names for people.
+	Accept, Joins, Formats string
 	// Targets are the sets into which the list can go, Into is the one into which it goes, nil for a new block; At is the
 	// block from which the designer comes. Revision is the list beside that set, Chosen which of the differences are
 	// taken, and SaidMatches are the corrections of which record is which.
@@ -92,6 +93,7 @@ func (s *Server) showPaste(w http.ResponseWriter, r *http.Request, status int, v
 		}
 	}
 	view.Accept = strings.Join(lists.Extensions(view.Kind), ",")
+	view.Formats = lists.Words(view.Kind)
 	view.Joins = strings.Join(lists.PartialExtensions(view.Kind), ",")
 	view.At = r.FormValue(atField)
 	view.Targets = targetsOf(l.Site, view.Kind, view.At)
@@ -219,6 +221,8 @@ func (s *Server) readPasted(r *http.Request, site *document.Site) (*pasteView, e
 		return view, err
 	}
 	table.Partial = table.Partial || r.FormValue(addsField) == "yes"
+	table.Made = table.Made || view.From.Made
+	view.From.Made = table.Made
 	view.Text, view.Table = text, table
 	view.Shows = intake.GuessLanguage(table.Rows)
 	view.Takes = r.FormValue("takes") == "yes"

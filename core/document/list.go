@@ -31,6 +31,8 @@ type Origin struct {
 	// Daily says that the address is read again every day.
 	Daily bool
 	Read  time.Time // when it was read, to the second, in UTC
+	// Made says that the file has records of another form than a table: see kind.Table.
+	Made bool
 }
 
 // The bounds of a list that is remembered: of a longer one only the answers are.
@@ -54,6 +56,7 @@ const (
 	sheetMember   = "sheet"
 	dailyMember   = "daily"
 	readMember    = "read"
+	madeMember    = "made"
 )
 
 // tree is the list as a document holds it; nil for none.
@@ -101,6 +104,9 @@ func (o Origin) tree() any {
 	if tree[addressMember] != nil && o.Daily {
 		tree[dailyMember] = true
 	}
+	if o.Made {
+		tree[madeMember] = true
+	}
 	if !o.Read.IsZero() {
 		tree[readMember] = o.Read.UTC().Format(time.RFC3339)
 	}
@@ -144,7 +150,7 @@ func (d *decoder) origin(o *object) (from Origin) {
 	from.File = o.text(fileMember, mostOrigin, false)
 	from.Address = o.text(addressMember, mostOrigin, false)
 	from.Sheet = o.text(sheetMember, mostOrigin, false)
-	from.Daily = o.flag(dailyMember)
+	from.Daily, from.Made = o.flag(dailyMember), o.flag(madeMember)
 	if read := o.text(readMember, mostOrigin, false); read != "" {
 		at, err := time.Parse(time.RFC3339, read)
 		if err != nil {
@@ -157,8 +163,8 @@ func (d *decoder) origin(o *object) (from Origin) {
 }
 
 func listSchema() kind.Schema {
-	from := kind.Schema{dailyMember: kind.Schema{"type": "boolean"}, readMember: kind.Schema{"type": "string",
-		"format": "date-time"}}
+	from := kind.Schema{dailyMember: kind.Schema{"type": "boolean"}, madeMember: kind.Schema{"type": "boolean"},
+		readMember: kind.Schema{"type": "string", "format": "date-time"}}
 	for _, member := range []string{fileMember, addressMember, sheetMember} {
 		from[member] = textSchema(mostOrigin)
 	}

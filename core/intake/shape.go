@@ -57,6 +57,9 @@ func (r *reader) shape(t kind.Table) sheet {
 		parts[len(parts)-1] = append(parts[len(parts)-1], cells)
 		last = i
 	}
+	if t.Made {
+		return sheet{rows: slices.Concat(parts...)}
+	}
 	s := sheet{rows: r.choose(parts), separator: t.Separator}
 	s.dropColumns()
 	r.dropNotes(&s)
@@ -190,10 +193,19 @@ func (r *reader) dropNotes(s *sheet) {
 		r.leave(s.rows[0][0], "a note above the list")
 		s.rows = s.rows[1:]
 	}
-	for len(s.rows) > 2 && alone(s.rows[len(s.rows)-1]) && isFootnote(s.rows[len(s.rows)-1][0].Text) {
+	for len(s.rows) > 2 && alone(s.rows[len(s.rows)-1]) && isFootnote(s.rows[len(s.rows)-1][0].Text) &&
+		!r.isNamed(s.rows[len(s.rows)-1][0].Text) {
 		r.leave(s.rows[len(s.rows)-1][0], "a note below the list")
 		s.rows = s.rows[:len(s.rows)-1]
 	}
+}
+
+// isNamed reports whether a record of the set into which the list goes is called so.
+func (r *reader) isNamed(text string) bool {
+	into := r.options.Into
+	return into != nil && slices.ContainsFunc(into.Records, func(record kind.Record) bool {
+		return strings.EqualFold(into.NameOf(record), text)
+	})
 }
 
 // noteSigns begin a footnote.

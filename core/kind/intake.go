@@ -17,6 +17,8 @@ type Table struct {
 	Pointed bool
 	// Partial says that what it does not say is not gone: see FileFormat.
 	Partial bool
+	// Made says that it was made of the records of a file: nothing in it is a note, and its headings are one row.
+	Made bool
 }
 
 // Cell is the text at a row and column, or "" outside the table.

@@ -22,7 +22,7 @@ func Beside(set *document.Set, table kind.Table, o intake.Options, matches map[s
 	before := intake.Before{Known: set.List.Known}
 	if set.List.Text != "" {
 		if last, _, err := delimited.Read([]byte(set.List.Text)); err == nil {
-			o.Answers = set.List.Answers
+			o.Answers, last.Made = set.List.Answers, set.List.From.Made
 			before.Reading = intake.Read(set.Kind, last, o)
 		}
 	}

@@ -7,6 +7,7 @@ import (
 	"context"
 	"fmt"
 	"slices"
+	"strings"
 
 	"rubrel/core/kind"
 	"rubrel/formats/delimited"
@@ -44,7 +45,7 @@ func openOwn(k *kind.Kind, file []byte, keep kind.KeepPicture) (Source, bool, er
 		}
 		if len(rows) > 0 {
 			table := tableOf(rows)
-			table.Partial = format.Partial
+			table.Partial, table.Made = format.Partial, true
 			for i, row := range rows {
 				for column := range row {
 					if len(row[column]) > delimited.MostCell {
@@ -69,6 +70,15 @@ func tableOf(rows [][]string) kind.Table {
 		t.Lines = append(t.Lines, i+1)
 	}
 	return t
+}
+
+// Words say for people in which files a kind's list may come.
+func Words(k *kind.Kind) string {
+	all := []string{"a spreadsheet (.xlsx, .ods)", "CSV", "a page with a table", "one of these with its pictures in a zip archive"}
+	for _, format := range k.Intake.Files {
+		all = append(all, format.Name)
+	}
+	return strings.Join(all, ", ")
 }
 
 // Extensions are those of the files that a kind's list may come in.
