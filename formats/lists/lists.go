@@ -74,7 +74,8 @@ func tableOf(rows [][]string) kind.Table {
 
 // Words say for people in which files a kind's list may come.
 func Words(k *kind.Kind) string {
-	all := []string{"a spreadsheet (.xlsx, .ods)", "CSV", "a page with a table", "one of these with its pictures in a zip archive"}
+	all := []string{"a spreadsheet (.xlsx, .ods)", "CSV", "a page with a table",
+		"one of these with its pictures in a zip archive"}
 	for _, format := range k.Intake.Files {
 		all = append(all, format.Name)
 	}
