@@ -121,7 +121,7 @@ func TestCardsAreMerged(t *testing.T) {
 	set := document.Set{Set: readText(t, k, list).Set, List: document.List{Text: list}}
 	cards := "BEGIN:VCARD\r\nVERSION:3.0\r\nFN:Ida Brandt\r\nTEL:+49 30 901820\r\nEND:VCARD\r\n" +
 		"BEGIN:VCARD\r\nVERSION:4.0\r\nFN:Mara Quist\r\nTITLE:Küche\r\nEND:VCARD\r\n"
-	source, err := files.Open(t.Context(), k, []byte(cards), nil)
+	source, err := files.Open(t.Context(), k, files.File{Body: []byte(cards)}, nil)
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -99,7 +99,7 @@ func TestSetsGoBack(t *testing.T) {
 		}
 		named, _, _ := strings.Cut(filepath.Base(example), "-")
 		k, _ := all.Named(named)
-		source, err := files.Open(t.Context(), k, file, nil)
+		source, err := files.Open(t.Context(), k, files.File{Body: file}, nil)
 		if err != nil {
 			t.Fatalf("%s: %v", example, err)
 		}

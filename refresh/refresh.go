@@ -92,7 +92,8 @@ func (r *Reader) read(ctx context.Context, site *document.Site, set *document.Se
 		return err
 	}
 	named := map[string]bool{}
-	source, err := lists.Open(ctx, set.Kind, a.Body, func(name string, file []byte) (string, error) {
+	source, err := lists.Open(ctx, set.Kind, lists.File{Body: a.Body, Address: a.Address}, func(name string,
+		file []byte) (string, error) {
 		picture, err := pictures.Read(ctx, file)
 		var unfit *pictures.Error
 		if errors.As(err, &unfit) {

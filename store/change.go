@@ -87,8 +87,9 @@ func takenBefore(ctx context.Context, q querier, site, key string) error {
 		return nil
 	}
 	var taken bool
-	err := q.QueryRow(ctx, "select exists (select from change where site = $1 and key = $2) or "+
-		"exists (select from clash where site = $1 and key = $2)", site, key).Scan(&taken)
+	// That no key is empty is said for plans that are made without knowing it: only then the index serves them.
+	err := q.QueryRow(ctx, "select exists (select from change where site = $1 and key = $2 and key <> '') or "+
+		"exists (select from clash where site = $1 and key = $2 and key <> '')", site, key).Scan(&taken)
 	if err != nil {
 		return fmt.Errorf("store: key: %w", err)
 	}
@@ -349,7 +350,8 @@ func (e *entry) turn(ctx context.Context, tx pgx.Tx, w way, result *document.Res
 
 // foreign are the changes that others made to a site after an entry.
 func foreign(ctx context.Context, tx rowsQuerier, site string, after int64, actor string) ([]patch.Patch, error) {
-	return patches(ctx, tx, "select patch from change where site = $1 and id > $2 and actor <> $3", site, after, actor)
+	return patches(ctx, tx, "select patch from change where site = $1 and version > (select version from change "+
+		"where id = $2) and actor <> $3", site, after, actor)
 }
 
 // patches reads a column of patches.

@@ -331,7 +331,9 @@ func BenchmarkLongLog(b *testing.B) {
 	version := int64(0)
 	edit := func() time.Duration {
 		began := time.Now()
-		l, err := s.Edit(ctx, "fennmoor", ann, version, price("dusk", fmt.Sprint(10+version%7)))
+		by := ann
+		by.Key = fmt.Sprint("edit ", version)
+		l, err := s.Edit(ctx, "fennmoor", by, version, price("dusk", fmt.Sprint(10+version%7)))
 		if err != nil {
 			b.Fatal(err)
 		}

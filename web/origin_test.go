@@ -90,3 +90,18 @@ func TestListFromAnAddress(t *testing.T) {
 	b.Await("document.querySelector('.cur')")
 	shown(b, "fact/small/price:month:eur", "10.50")
 }
+
+// A page with reviews is read from its address, and what it says from there leads where it should.
+func TestReviewsFromAnAddress(t *testing.T) {
+	t.Parallel()
+	guide := httptest.NewServer(http.HandlerFunc(func(w http.ResponseWriter, _ *http.Request) {
+		_, _ = w.Write([]byte(`<!doctype html><script type="application/ld+json">{"@type":"Review","author":"Ida",
+			"reviewBody":"Fine.","url":"/r/1"}</script>`))
+	}))
+	t.Cleanup(guide.Close)
+	app := shared.Start(t)
+	status, body := post(t, app.URL+"/sites/fennmoor/paste", edit("kind", "reviews", "ask", guide.URL+"/page"), nil)
+	if status != http.StatusOK || !strings.Contains(body, guide.URL+"/r/1") {
+		t.Errorf("%d: %.2000s", status, body)
+	}
+}

@@ -202,7 +202,7 @@ func (s *Server) readPasted(r *http.Request, site *document.Site) (*pasteView, e
 	if err != nil {
 		return view, err
 	}
-	from, err := s.sheetsOf(r, site, view.Kind, source)
+	from, err := s.sheetsOf(r, site, view.Kind, lists.File{Body: source, Address: view.From.Address})
 	if err != nil {
 		if len(source) > delimited.MostBytes {
 			view.Text = "" // too much to send back; what was pasted is still on the designer's clipboard
@@ -259,7 +259,7 @@ func (s *Server) readPasted(r *http.Request, site *document.Site) (*pasteView, e
 }
 
 // sheetsOf are the sheets of what came in, or of what came in before, from which another is chosen.
-func (s *Server) sheetsOf(r *http.Request, site *document.Site, k *kind.Kind, source []byte) (pasted, error) {
+func (s *Server) sheetsOf(r *http.Request, site *document.Site, k *kind.Kind, source lists.File) (pasted, error) {
 	book := r.FormValue("book")
 	if book == "" {
 		return s.readFile(r.Context(), site, k, source)

@@ -25,7 +25,7 @@ type pasted struct {
 }
 
 // readFile reads what was pasted or chosen for a kind: see lists.Open.
-func (s *Server) readFile(ctx context.Context, site *document.Site, k *kind.Kind, file []byte) (pasted, error) {
+func (s *Server) readFile(ctx context.Context, site *document.Site, k *kind.Kind, file lists.File) (pasted, error) {
 	var p pasted
 	source, err := lists.Open(ctx, k, file, func(name string, content []byte) (string, error) {
 		id, err := p.hold(ctx, s, site, name, content)

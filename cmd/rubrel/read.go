@@ -60,7 +60,7 @@ func readList(ctx context.Context, k *kind.Kind, file, language string) (readAns
 	if err != nil {
 		return answer, err
 	}
-	opened, err := lists.Open(ctx, k, source, func(name string, _ []byte) (string, error) {
+	opened, err := lists.Open(ctx, k, lists.File{Body: source}, func(name string, _ []byte) (string, error) {
 		return "", &kind.PictureError{Problem: "a picture is taken into a site, and there is none here"}
 	})
 	if err != nil {

@@ -44,7 +44,7 @@ func openArchive(ctx context.Context, k *kind.Kind, file []byte, keep kind.KeepP
 			parts = append(parts, files[name])
 		}
 		if joined, ok := Join(k, parts); ok && len(parts) > 0 {
-			if source, ok, err := openOwn(k, joined, keep); ok {
+			if source, ok, err := openOwn(k, File{Body: joined}, keep); ok {
 				return source, err
 			}
 		}

@@ -20,26 +20,32 @@ type Source struct {
 	Problems []string // what of the file cannot be taken
 }
 
+// File is a file in which a list comes, and the address from which it was read; "" for none.
+type File struct {
+	Body    []byte
+	Address string
+}
+
 // Open opens a file as a list of a kind. The pictures that come with it are given to keep, and its cells have the names
 // that it gives them.
-func Open(ctx context.Context, k *kind.Kind, file []byte, keep kind.KeepPicture) (Source, error) {
+func Open(ctx context.Context, k *kind.Kind, file File, keep kind.KeepPicture) (Source, error) {
 	if source, ok, err := openOwn(k, file, keep); ok || err != nil {
 		return source, err
 	}
-	if sheets.IsZip(file) && !sheets.IsBook(file) {
-		return openArchive(ctx, k, file, keep)
+	if sheets.IsZip(file.Body) && !sheets.IsBook(file.Body) {
+		return openArchive(ctx, k, file.Body, keep)
 	}
-	all, err := sheets.Read(ctx, file)
+	all, err := sheets.Read(ctx, file.Body)
 	return Source{Sheets: all}, err
 }
 
 // openOwn opens a file of a format of the kind's own; false for another.
-func openOwn(k *kind.Kind, file []byte, keep kind.KeepPicture) (Source, bool, error) {
+func openOwn(k *kind.Kind, file File, keep kind.KeepPicture) (Source, bool, error) {
 	for _, format := range k.Intake.Files {
-		if !format.Is(file) {
+		if !format.Is(file.Body) {
 			continue
 		}
-		rows, problems, err := format.Table(file, keep)
+		rows, problems, err := format.Table(file.Body, file.Address, keep)
 		if err != nil {
 			return Source{Problems: problems}, true, err
 		}

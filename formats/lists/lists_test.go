@@ -172,7 +172,7 @@ func FuzzOpen(f *testing.F) {
 	all := kinds.All()
 	f.Fuzz(func(t *testing.T, file []byte, which uint8) {
 		k := all[int(which)%len(all)]
-		source, err := lists.Open(t.Context(), k, file, noPictures)
+		source, err := lists.Open(t.Context(), k, lists.File{Body: file}, noPictures)
 		if err == nil && len(source.Sheets) == 0 {
 			t.Error("nothing is read, and nothing is said")
 		}
@@ -191,7 +191,7 @@ func TestHostileFiles(t *testing.T) {
 			began := time.Now()
 			grown := highest(func() {
 				var source lists.Source
-				source, err = lists.Open(t.Context(), k, file, noPictures)
+				source, err = lists.Open(t.Context(), k, lists.File{Body: file}, noPictures)
 				for _, sheet := range source.Sheets {
 					intake.Read(k, sheet.Table, intake.Options{Language: "de"})
 				}

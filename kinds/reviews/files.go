@@ -17,9 +17,9 @@ var savedPages = kind.FileFormat{Name: "pages and feeds with reviews",
 		start := bytes.TrimSpace(bytes.TrimPrefix(file, []byte("\ufeff")))
 		return len(start) > 0 && (start[0] == '<' || start[0] == '{' || start[0] == '[')
 	},
-	Table: func(file []byte, _ kind.KeepPicture) (rows [][]string, problems []string, err error) {
+	Table: func(file []byte, address string, _ kind.KeepPicture) (rows [][]string, problems []string, err error) {
 		// Addresses that are said from where the page stood lead nowhere without it, and are left out.
-		page, err := reviews.Read(file, "")
+		page, err := reviews.Read(file, address)
 		if err != nil {
 			return nil, nil, err
 		}

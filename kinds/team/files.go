@@ -11,7 +11,7 @@ import (
 // cards are address cards as a list of people.
 var cards = kind.FileFormat{Name: "address cards (vCard)", Extensions: []string{".vcf", ".vcard"}, Is: vcard.IsCard,
 	Partial: true,
-	Table: func(file []byte, keep kind.KeepPicture) (rows [][]string, problems []string, err error) {
+	Table: func(file []byte, _ string, keep kind.KeepPicture) (rows [][]string, problems []string, err error) {
 		people, wrong := vcard.Read(file)
 		for _, problem := range wrong {
 			problems = append(problems, problem.String())

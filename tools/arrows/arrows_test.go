@@ -1,0 +1,72 @@
+// Package arrows checks that no folder knows one above it.
+package arrows
+
+import (
+	"os/exec"
+	"slices"
+	"strings"
+	"testing"
+)
+
+const module = "rubrel/"
+
+// below are the folders from the ground up: each may know those before it alone. Those of one rank do not know each
+// other.
+var below = [][]string{
+	{"core", "outbound"},
+	{"formats", "dresses", "demo"},
+	{"kinds", "examples", "render"},
+	{"store"},
+	{"publish", "refresh", "standin"},
+	{"web"},
+	{"cmd"},
+}
+
+// folder is the first folder of a package of Rubrel's own; "" for another.
+func folder(path string) string {
+	own, ok := strings.CutPrefix(path, module)
+	if !ok {
+		return ""
+	}
+	first, _, _ := strings.Cut(own, "/")
+	return first
+}
+
+func rank(name string) int {
+	return slices.IndexFunc(below, func(level []string) bool { return slices.Contains(level, name) })
+}
+
+// Arrows point down: no package of production imports one of a folder above its own, and no kind another.
+func TestArrowsPointDown(t *testing.T) {
+	out, err := exec.Command("go", "list", "-f", `{{.ImportPath}} {{join .Imports " "}}`, module+"...").Output()
+	if err != nil {
+		t.Fatal(err)
+	}
+	seen := map[string]bool{}
+	for line := range strings.Lines(string(out)) {
+		words := strings.Fields(line)
+		of := folder(words[0])
+		if of == "testkit" || of == "tools" {
+			continue // they serve tests, and those who build
+		}
+		seen[of] = true
+		if rank(of) < 0 {
+			t.Errorf("%s has no place among the folders: give it one", words[0])
+			continue
+		}
+		for _, to := range words[1:] {
+			other := folder(to)
+			isKind := of == "kinds" && other == "kinds" && words[0] != module+"kinds"
+			if other != "" && (rank(other) > rank(of) || rank(other) == rank(of) && other != of || isKind) {
+				t.Errorf("%s imports %s, which stands above it or beside it", words[0], to)
+			}
+		}
+	}
+	for _, level := range below {
+		for _, name := range level {
+			if !seen[name] {
+				t.Errorf("there is no folder %s", name)
+			}
+		}
+	}
+}
