@@ -72,10 +72,14 @@ func TestScreenshots(t *testing.T) {
 	picture("tray")
 	b.Click("[data-act=undo]")
 	b.Await("!document.querySelector('[data-at=\"look/zenith:card.background-image\"].exception')")
-	b.Text("fetch('/theme', { method: 'POST', body: new URLSearchParams({ theme: 'dark' }) })")
+	wear := func(theme string) {
+		testkit.Eval[bool](b, "fetch('/theme', { method: 'POST', body: new URLSearchParams({ theme: '"+theme+
+			"' }) }).then((answer) => answer.ok)")
+	}
+	wear("dark")
 	openBench()
 	picture("bench-dark")
-	b.Text("fetch('/theme', { method: 'POST', body: new URLSearchParams({ theme: 'light' }) })")
+	wear("light")
 
 	b.Open(app.URL + "/sites/fennmoor/paste")
 	b.Paste("#text", list)
