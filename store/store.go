@@ -75,6 +75,8 @@ func Open(ctx context.Context, url string, kinds kind.Registry, options Options)
 	if options.Connections > 0 {
 		config.MaxConns = options.Connections
 	}
+	// A plan that was made while the log was short reads all of it once it is long: planning anew costs less.
+	config.ConnConfig.RuntimeParams["plan_cache_mode"] = "force_custom_plan"
 	if options.ReadOnly {
 		config.ConnConfig.RuntimeParams["default_transaction_read_only"] = "on"
 	}

@@ -324,6 +324,60 @@ func TestBackupAndRestore(t *testing.T) {
 	}
 }
 
+// An edit with a key, and undo, with 20,000 entries in the log beside those with 200: before PostgreSQL has counted them,
+// and after.
+func BenchmarkLogOfTwentyThousand(b *testing.B) {
+	s, address := shared.DemoStore(b)
+	version := int64(0)
+	edit := func() time.Duration {
+		by := ann
+		by.Key = fmt.Sprint("edit ", version)
+		began := time.Now()
+		l, err := s.Edit(b.Context(), "fennmoor", by, version, price("dusk", fmt.Sprint(10+version%7)))
+		if err != nil {
+			b.Fatal(err)
+		}
+		version = l.Version
+		return time.Since(began)
+	}
+	back := func() time.Duration {
+		edit()
+		began := time.Now()
+		l, _, err := s.Undo(b.Context(), "fennmoor", ann)
+		if err != nil {
+			b.Fatal(err)
+		}
+		version = l.Version
+		return time.Since(began)
+	}
+	median := func(of func() time.Duration) float64 {
+		var took []time.Duration
+		for range 80 {
+			took = append(took, of())
+		}
+		return float64(middle(took))
+	}
+	fill := func(entries int) {
+		execute(b, address, `insert into change (site, version, actor, tab, scope, label, act, state, patch, inverse, key)
+			select 'fennmoor', $1 + n, 'bo', 'b', 'memberships', 'x', 'edit', 'done', '[]', '[]', 'key ' || $1 + n
+			from generate_series(1, $2) n`, version, entries)
+		execute(b, address, "update site set version = version + $1", entries)
+		version += int64(entries)
+	}
+	fill(200)
+	shortEdit, shortUndo := median(edit), median(back)
+	fill(20_000)
+	longEdit, longUndo := median(edit), median(back)
+	execute(b, address, "analyze")
+	for b.Loop() {
+		edit()
+	}
+	b.ReportMetric(longEdit/shortEdit, "edit-20000/200")
+	b.ReportMetric(longUndo/shortUndo, "undo-20000/200")
+	b.ReportMetric(median(edit)/shortEdit, "analysed-edit-20000/200")
+	b.ReportMetric(median(back)/shortUndo, "analysed-undo-20000/200")
+}
+
 // An edit and the bench's look at the log cost as much with 200,000 entries of one browser as with none.
 func BenchmarkLongLog(b *testing.B) {
 	s, address := shared.DemoStore(b)
