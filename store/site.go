@@ -36,28 +36,51 @@ type Summary struct {
 // ErrTaken is the error for a site ID that is in use.
 var ErrTaken = errors.New("this name is taken by another site")
 
-// Sites lists every site, the last changed first.
-func (s *Store) Sites(ctx context.Context) ([]Summary, error) {
+// SitesAtOnce is how many sites are listed at once.
+const SitesAtOnce = 50
+
+// Sites lists the sites whose names hold a text, the last changed first: those after so many, at most SitesAtOnce; more
+// says that there are others after them.
+func (s *Store) Sites(ctx context.Context, find string, after int) (list []Summary, more bool, err error) {
 	rows, err := s.pool.Query(ctx, `
-		select site.id, own.body->>'name', house.body->>'dress',
-		       (select count(*) from entity where site = site.id and name like 'blocks/%' and body is not null),
-		       changed_at, coalesce((select max(number) from release where release.site = site.id), 0),
+		with listed as (
+			select id, changed_at, own.body->>'name' as name
+			from site join entity own on own.site = site.id and own.name = 'site'
+			where removed_at is null and ($1 = '' or position(lower($1) in lower(own.body->>'name')) > 0)
+			order by changed_at desc, id limit $2 offset $3)
+		select id, listed.name, house.body->>'dress',
+		       (select count(*) from entity where site = id and name like 'blocks/%' and body is not null),
+		       changed_at, coalesce((select max(number) from release where release.site = id), 0),
 		       coalesce(host.live, 0), coalesce(host.public, '')
-		from site join entity own on own.site = site.id and own.name = 'site'
-		     join entity house on house.site = site.id and house.name = 'house'
-		     left join host on host.site = site.id
-		where removed_at is null order by changed_at desc, site.id`)
+		from listed join entity house on house.site = id and house.name = 'house' left join host on host.site = id
+		order by changed_at desc, id`, find, SitesAtOnce+1, after)
 	if err != nil {
-		return nil, fmt.Errorf("store: sites: %w", err)
+		return nil, false, fmt.Errorf("store: sites: %w", err)
 	}
-	list, err := pgx.CollectRows(rows, func(row pgx.CollectableRow) (x Summary, err error) {
+	list, err = pgx.CollectRows(rows, func(row pgx.CollectableRow) (x Summary, err error) {
 		err = row.Scan(&x.ID, &x.Name, &x.Dress, &x.Blocks, &x.Changed, &x.Release, &x.Live, &x.Public)
 		return x, err
 	})
 	if err != nil {
+		return nil, false, fmt.Errorf("store: sites: %w", err)
+	}
+	if len(list) > SitesAtOnce {
+		return list[:SitesAtOnce], true, nil
+	}
+	return list, false, nil
+}
+
+// SiteIDs are the IDs of all sites that were not removed.
+func (s *Store) SiteIDs(ctx context.Context) ([]string, error) {
+	rows, err := s.pool.Query(ctx, "select id from site where removed_at is null order by id")
+	if err != nil {
 		return nil, fmt.Errorf("store: sites: %w", err)
 	}
-	return list, nil
+	ids, err := pgx.CollectRows(rows, pgx.RowTo[string])
+	if err != nil {
+		return nil, fmt.Errorf("store: sites: %w", err)
+	}
+	return ids, nil
 }
 
 // CreateSite stores a document under a free ID. The bytes of its pictures are taken out of it and held apart.

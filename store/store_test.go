@@ -218,8 +218,8 @@ func TestSites(t *testing.T) {
 	if _, err := s.Load(t.Context(), "nowhere"); !errors.Is(err, store.ErrNotFound) {
 		t.Errorf("a missing site: %v", err)
 	}
-	list, err := s.Sites(t.Context())
-	if err != nil || len(list) != 1 || list[0].Name != "Fennmoor Observatory" || list[0].Blocks == 0 {
+	list, more, err := s.Sites(t.Context(), "", 0)
+	if err != nil || more || len(list) != 1 || list[0].Name != "Fennmoor Observatory" || list[0].Blocks == 0 {
 		t.Errorf("sites %+v (%v)", list, err)
 	}
 }

@@ -324,7 +324,7 @@ func TestBackupAndRestore(t *testing.T) {
 	}
 }
 
-// An edit with a key, and undo, with 20,000 entries in the log beside those with 200: before PostgreSQL has counted them,
+// An edit with a key, and undo, with 20,000 entries in the log beside those with 200: before PostgreSQL has counted them
 // and after.
 func BenchmarkLogOfTwentyThousand(b *testing.B) {
 	s, address := shared.DemoStore(b)

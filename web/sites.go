@@ -20,11 +20,39 @@ func (s *Server) home(w http.ResponseWriter, r *http.Request) {
 	s.showHome(w, r, http.StatusOK, newSite{}, "")
 }
 
+// The names of the fields by which the list of sites is searched and turned over, and how far.
+const (
+	findField  = "find"
+	afterField = "after"
+	mostListed = 1_000_000
+)
+
+// earlier is after how many sites the page before begins; -1 where there is none.
+func earlier(after int) int {
+	if after == 0 {
+		return -1
+	}
+	return max(0, after-store.SitesAtOnce)
+}
+
+// later is after how many sites the next page begins; 0 where there is none.
+func later(after int, more bool) int {
+	if !more {
+		return 0
+	}
+	return after + store.SitesAtOnce
+}
+
 // newSite is what is typed about a site to be made.
 type newSite struct{ Name, Language string }
 
 func (s *Server) showHome(w http.ResponseWriter, r *http.Request, status int, typed newSite, fault string) {
-	sites, err := s.store.Sites(r.Context())
+	find := strings.TrimSpace(r.FormValue(findField))
+	after, err := strconv.Atoi(r.FormValue(afterField))
+	if err != nil || after < 0 || after > mostListed {
+		after = 0
+	}
+	sites, more, err := s.store.Sites(r.Context(), find, after)
 	if err != nil {
 		s.fail(w, r, err)
 		return
@@ -41,7 +69,11 @@ func (s *Server) showHome(w http.ResponseWriter, r *http.Request, status int, ty
 		Sites   []store.Summary
 		Removed []store.Removed
 		New     newSite
-	}{f, sites, removed, typed})
+		Find    string
+		Earlier int  // after how many those before these begin; -1 for none
+		Later   int  // after how many those after these begin; 0 for none
+		Search  bool // there are more than fit on one page
+	}{f, sites, removed, typed, find, earlier(after), later(after, more), find != "" || more || after > 0})
 }
 
 // defaultLanguage is that of a site whose designer names none: the language of the interface.

@@ -52,7 +52,7 @@ func restoreCommand(ctx context.Context, arguments []string, out io.Writer) erro
 	if err := s.Restore(ctx, bufio.NewReader(file)); err != nil {
 		return err
 	}
-	sites, err := s.Sites(ctx)
+	sites, err := s.SiteIDs(ctx)
 	if err != nil {
 		return err
 	}

@@ -138,15 +138,15 @@ func seed(ctx context.Context, s *store.Store, host func(string) store.Host, add
 			return err
 		}
 	}
-	sites, err := s.Sites(ctx)
+	sites, err := s.SiteIDs(ctx)
 	if err != nil {
 		return err
 	}
 	for _, site := range sites {
-		current, err := s.Credentials(ctx, site.ID)
+		current, err := s.Credentials(ctx, site)
 		if errors.Is(err, store.ErrNotFound) || err == nil && current.Password == webhost.Password &&
-			current.URL != host(site.ID).URL {
-			err = s.SetHost(ctx, site.ID, host(site.ID))
+			current.URL != host(site).URL {
+			err = s.SetHost(ctx, site, host(site))
 		}
 		if err != nil {
 			return err
