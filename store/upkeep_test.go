@@ -324,8 +324,8 @@ func TestBackupAndRestore(t *testing.T) {
 	}
 }
 
-// An edit with a key, and undo, with 20,000 entries in the log beside those with 200: before PostgreSQL has counted them
-// and after.
+// An edit with a key, and undo, with 20,000 entries in the log beside those with 200: before PostgreSQL has counted
+// them, and after.
 func BenchmarkLogOfTwentyThousand(b *testing.B) {
 	s, address := shared.DemoStore(b)
 	version := int64(0)

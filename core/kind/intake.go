@@ -87,9 +87,9 @@ type FileFormat struct {
 	// Partial says that files of the format add to a list: who is not in them, and what they do not say of somebody, is
 	// not gone. Several of them, one after another, are one.
 	Partial bool
-	// Table makes a table of a file that was read from an address, "" for none, with what of it cannot be taken. Keep keeps
-	// the bytes of a picture and gives the name that a cell refers to it by. A table without rows says that the file is no
-	// such list after all.
+	// Table makes a table of a file that was read from an address, "" for none, with what of it cannot be taken. Keep
+	// keeps the bytes of a picture and gives the name that a cell refers to it by. A table without rows says that the
+	// file is no such list after all.
 	Table func(file []byte, address string, keep KeepPicture) (rows [][]string, problems []string, err error)
 }
 
