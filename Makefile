@@ -7,7 +7,7 @@ export GOFLAGS := -tags=nodynamic
 folders := cmd core demo dresses examples formats kinds outbound publish refresh render standin store testkit tools web
 
 build:
-	go build -o bin/rubrel ./cmd/rubrel
+	go build -ldflags="-s -w" -o bin/rubrel ./cmd/rubrel
 
 demo:
 	scripts/install.sh run

@@ -4,6 +4,7 @@ import (
 	"context"
 	"fmt"
 	"os"
+	"os/exec"
 	"path/filepath"
 	"strings"
 	"testing"
@@ -62,8 +63,14 @@ func LaunchWith(t testing.TB, fonts SystemFonts, width, height int64) *Browser {
 	return open(t, ctx, width, height)
 }
 
+// browser is the program that tests drive: Debian's Chromium without its window.
+const browser = "chromium-headless-shell"
+
 // startChromium starts a Chromium on which nothing of this machine shows: not its fonts, its time zone or its language.
 func startChromium(fonts SystemFonts) (ctx context.Context, stop func(), err error) {
+	if _, err := exec.LookPath(browser); err != nil {
+		return nil, nil, fmt.Errorf("testkit: %s is not installed: scripts/install.sh test installs it", browser)
+	}
 	profile, err := os.MkdirTemp("", "rubrel-chromium-")
 	if err != nil {
 		return nil, nil, fmt.Errorf("testkit: %w", err)
@@ -74,7 +81,7 @@ func startChromium(fonts SystemFonts) (ctx context.Context, stop func(), err err
 		return nil, nil, err
 	}
 	options := append(chromedp.DefaultExecAllocatorOptions[:], chromedp.NoSandbox, chromedp.DisableGPU,
-		chromedp.UserDataDir(profile), chromedp.ExecPath("chromium-headless-shell"),
+		chromedp.UserDataDir(profile), chromedp.ExecPath(browser),
 		chromedp.Env("FONTCONFIG_FILE="+configuration, "TZ=UTC", "LANG=en_US.UTF-8", "LC_ALL=C.UTF-8", "LANGUAGE=en",
 			"HOME="+profile),
 		chromedp.Flag("disable-quic", true), chromedp.Flag("disable-component-update", true),
