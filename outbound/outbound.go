@@ -165,6 +165,12 @@ func CheckURL(text string) (*url.URL, error) {
 	return u, nil
 }
 
+// Bare is an address as logs have it: without its query, which may hold what opens a door.
+func Bare(address string) string {
+	bare, _, _ := strings.Cut(address, "?")
+	return bare
+}
+
 // SameOrigin reports whether two addresses have scheme, host and port in common (RFC 6454, section 4).
 func SameOrigin(a, b *url.URL) bool { return Origin(a) == Origin(b) }
 

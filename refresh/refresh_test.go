@@ -92,8 +92,9 @@ func TestListsAreReadEveryDay(t *testing.T) {
 	}
 	says = strings.Replace(prices, "9.50", "10.50", 1) + "Huge;99.00 €\n"
 	a := read(true)
-	if a.Summary != "1 new, 1 changed" || string(a.Body) != says {
-		t.Errorf("another list says %q", a.Summary)
+	body, err := s.ArrivalBody(ctx, "fennmoor", "office")
+	if err != nil || a.Summary != "1 new, 1 changed" || string(body) != says {
+		t.Errorf("another list says %q, %q (%v)", a.Summary, body, err)
 	}
 	if l, err = s.Load(ctx, "fennmoor"); err != nil {
 		t.Fatal(err)

@@ -23,7 +23,7 @@ type Arrival struct {
 	Site, Set string
 	Address   string
 	AskedAt   time.Time // when it answered last; zero for never
-	Body      []byte    // what it answered
+	Body      []byte    // what it answered: see ArrivalBody
 	Text      string    // what that says, as a set remembers its list
 	Summary   string    // what it says otherwise than the set did then; "" for nothing
 	Problem   string    // why it did not answer since
@@ -44,12 +44,22 @@ func queueArrival(batch *pgx.Batch, site string, e document.Entity, tree any) {
 	}
 }
 
-// Arrival is what the address of a set's list said last; ErrNotFound where none is read every day.
+// ArrivalBody is what the address of a set's list answered last; ErrNotFound where none is read every day.
+func (s *Store) ArrivalBody(ctx context.Context, site, set string) ([]byte, error) {
+	var body []byte
+	err := s.pool.QueryRow(ctx, "select body from arrival where site = $1 and list_of = $2", site, set).Scan(&body)
+	if err != nil {
+		return nil, fmt.Errorf("store: list of %s/%s: %w", site, set, notFound(err))
+	}
+	return body, nil
+}
+
+// Arrival is what the address of a set's list said last, without its body; ErrNotFound where none is read every day.
 func (s *Store) Arrival(ctx context.Context, site, set string) (Arrival, error) {
 	a := Arrival{Site: site, Set: set}
 	var at *time.Time
-	err := s.pool.QueryRow(ctx, "select address, asked_at, body, said, summary, problem from arrival where site = $1 and "+
-		"list_of = $2", site, set).Scan(&a.Address, &at, &a.Body, &a.Text, &a.Summary, &a.Problem)
+	err := s.pool.QueryRow(ctx, "select address, asked_at, said, summary, problem from arrival where site = $1 and "+
+		"list_of = $2", site, set).Scan(&a.Address, &at, &a.Text, &a.Summary, &a.Problem)
 	if err != nil {
 		return a, fmt.Errorf("store: list of %s/%s: %w", site, set, notFound(err))
 	}
@@ -91,7 +101,7 @@ func (s *Store) NoteArrival(ctx context.Context, a Arrival) error {
 	return nil
 }
 
-// LeaveArrival says that nothing of what an address said last is wanted.
+// LeaveArrival says that nothing more of what an address said last is wanted.
 func (s *Store) LeaveArrival(ctx context.Context, site, set string) error {
 	_, err := s.pool.Exec(ctx, "update arrival set summary = '' where site = $1 and list_of = $2", site, set)
 	if err != nil {

@@ -27,7 +27,8 @@ func TestManySites(t *testing.T) {
 	b.Open(app.URL + "/")
 	b.CheckAccessibility("a list of many sites")
 	b.Click("[rel=next]")
-	b.Await("document.querySelector('[rel=prev]') && !document.querySelector('[rel=next]')")
+	b.Await("document.readyState === 'complete' && document.querySelector('[rel=prev]') && " +
+		"!document.querySelector('[rel=next]')")
 	if got := b.Text("[...document.querySelectorAll('.list th[scope=row]')].map((e) => e.textContent).join()"); got !=
 		"Harbour 4,Harbour 3,Harbour 2,Harbour 1,Harbour 0,Fennmoor Observatory" {
 		t.Errorf("the second page lists %s", got)
@@ -35,7 +36,7 @@ func TestManySites(t *testing.T) {
 	b.Press("/")
 	b.Await("document.activeElement.id === 'find'")
 	b.Press("OBSERV", "\r")
-	b.Await("document.querySelectorAll('.list tbody tr').length === 1")
+	b.Await("document.readyState === 'complete' && document.querySelectorAll('.list tbody tr').length === 1")
 	b.Type("#find", "lighthouse")
 	b.Press("\r")
 	b.Await("document.querySelector('.empty')?.textContent.includes('No site is called so')")

@@ -107,12 +107,17 @@ func (v *pasteView) came(source []byte, name string) []byte {
 
 // arrived is what the address of the set's list said last.
 func (s *Server) arrived(r *http.Request, view *pasteView) ([]byte, error) {
-	a, err := s.store.Arrival(r.Context(), chi.URLParam(r, "site"), r.FormValue(intoField))
+	site, set := chi.URLParam(r, "site"), r.FormValue(intoField)
+	a, err := s.store.Arrival(r.Context(), site, set)
+	if err != nil {
+		return nil, err
+	}
+	body, err := s.store.ArrivalBody(r.Context(), site, set)
 	if err != nil {
 		return nil, err
 	}
 	view.From.Address, view.From.Daily, view.From.Read = a.Address, true, a.AskedAt
-	return view.came(a.Body, path.Base(a.Address)), nil
+	return view.came(body, path.Base(a.Address)), nil
 }
 
 // askList asks an address for a list.

@@ -42,8 +42,10 @@ func TestListFromAnAddress(t *testing.T) {
 	}
 	b.Type("#ask", office.URL+"/prices.csv")
 	b.Click("#paste button[type=submit]")
-	b.Await("document.querySelector('[name=daily]')")
+	// Before the page has come whole what stands on it moves.
+	b.Await("document.readyState === 'complete' && document.querySelector('[name=daily]')")
 	b.Click("[name=daily]")
+	b.Await("document.querySelector('[name=daily]').checked")
 	b.Click("button[formaction$='/paste/make']")
 	b.Await("document.querySelector('.cur')")
 	shown(b, "fact/small/price:month:eur", "9.50")

@@ -162,6 +162,12 @@ func (s *Server) pasteTake(w http.ResponseWriter, r *http.Request) {
 		again(explain(err))
 		return
 	}
+	if view.From.Address != "" {
+		// Where this fails it has been taken all the same, and is offered once more.
+		if err := s.store.LeaveArrival(r.Context(), l.ID, view.Into.ID); err != nil {
+			s.log.WarnContext(r.Context(), "arrival", "site", l.ID, "set", view.Into.ID, "error", err)
+		}
+	}
 	place := "/sites/" + l.ID + "/"
 	if block != "" {
 		place += "blocks/" + block + "/"

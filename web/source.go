@@ -109,7 +109,7 @@ func (s *Server) answerOf(ctx context.Context, source kind.Source, set *document
 func (s *Server) ask(ctx context.Context, act *outbound.Act, address string) ([]byte, error) {
 	body, err := act.Get(address)
 	if err != nil {
-		s.log.WarnContext(ctx, "service", "address", address, "error", err, "cause", errors.Unwrap(err))
+		s.log.WarnContext(ctx, "service", "address", outbound.Bare(address), "error", err, "cause", errors.Unwrap(err))
 	}
 	return body, err
 }
