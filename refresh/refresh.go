@@ -78,8 +78,8 @@ func (r *Reader) Read(ctx context.Context, a store.Arrival) error {
 		}
 		a.Problem = err.Error()
 	}
-	r.Log.InfoContext(ctx, "refresh", "site", a.Site, "set", a.Set, "address", outbound.Bare(a.Address), "says", a.Summary, "problem",
-		a.Problem)
+	r.Log.InfoContext(ctx, "refresh", "site", a.Site, "set", a.Set, "address", outbound.Bare(a.Address),
+		"says", a.Summary, "problem", a.Problem)
 	return r.Store.NoteArrival(ctx, a)
 }
 
