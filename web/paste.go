@@ -290,6 +290,7 @@ func (v *pasteView) choose(r *http.Request, from pasted) (kind.Table, string, er
 		chosen = lists.Named(from.Sheets, v.From.Sheet)
 	}
 	v.Sheet = chosen
+	v.From.Sheet = ""
 	if len(from.Sheets) > 1 {
 		v.From.Sheet = from.Sheets[chosen].Name
 	}
