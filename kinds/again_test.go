@@ -106,6 +106,12 @@ func TestMatchIsCorrected(t *testing.T) {
 	if v := intake.Compare(set, intake.Before{Reading: was}, other, nil); v.String() != "1 new, 1 gone" {
 		t.Errorf("two people who do the same are taken for one: %s %v", v, v.Differences)
 	}
+	note := ";Alle Kurse finden im Bootshaus am alten Hafen statt.\n"
+	shared := readText(t, k, "Name;Position;Text\nIda Brandt;Leitung"+note+"Bo Ek;Helfer"+note)
+	newcomer := readText(t, k, "Name;Position;Text\nIda Brandt;Leitung"+note+"Mara Quist;Küche"+note)
+	if v := intake.Compare(shared.Set, intake.Before{Reading: shared}, newcomer, nil); v.String() != "1 new, 1 gone" {
+		t.Errorf("two people with one text are taken for one: %s %v", v, v.Differences)
+	}
 	v := intake.Compare(set, intake.Before{Reading: was}, r, map[string]string{r.Set.Records[0].ID: ""})
 	if v.String() != "1 new, 1 gone" {
 		t.Errorf("corrected: %s %v", v, v.Differences)

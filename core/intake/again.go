@@ -156,7 +156,7 @@ func align(list *Reading, to kind.Set, known, said map[string]string) alignment 
 		}
 		best, score := "", leastLikeness
 		for _, other := range to.Records {
-			if likeness := a.likeness(from, r, other); !taken[other.ID] && likeness > score {
+			if likeness := a.likeness(from, to, r, other); !taken[other.ID] && likeness > score {
 				best, score = other.ID, likeness
 			}
 		}
@@ -167,28 +167,29 @@ func align(list *Reading, to kind.Set, known, said map[string]string) alignment 
 }
 
 // Two records of different names are taken for one from a likeness, of 1, and a number of facts that are the same; of
-// which one is enough where it is a long text, in characters, or their names share a word. Two people who do the same
-// are not one.
+// which one is enough where it is a long text that no other record says, or their names share a word. Two people who do
+// the same are not one, nor are plans with one note.
 const (
 	leastLikeness = 0.5
 	leastSame     = 2
-	longText      = 40
+	longText      = 40 // bytes
 )
 
 // likeness is the share of the facts of two records that are the same; 0 where these are too few to tell.
-func (a alignment) likeness(from kind.Set, r, other kind.Record) float64 {
+func (a alignment) likeness(from, to kind.Set, r, other kind.Record) float64 {
 	name := from.Kind.Fields[0].Name
 	same, all, long := 0, 0, false
 	for key, value := range r.Facts {
 		if key == name {
 			continue
 		}
-		to, ok := a.key(from, key)
-		if held, said := other.Facts[to]; ok && said {
+		there, ok := a.key(from, key)
+		if held, said := other.Facts[there]; ok && said {
 			all++
 			if held.String() == value.String() {
 				same++
-				long = long || len(value.String()) >= longText
+				long = long || len(value.String()) >= longText && sayings(from, key, value) == 1 &&
+					sayings(to, there, value) == 1
 			}
 		}
 	}
@@ -199,6 +200,16 @@ func (a alignment) likeness(from kind.Set, r, other kind.Record) float64 {
 		return 0
 	}
 	return float64(same) / float64(all)
+}
+
+// sayings is how many records of a set say a fact.
+func sayings(set kind.Set, key string, value kind.Value) (n int) {
+	for _, r := range set.Records {
+		if said, ok := r.Facts[key]; ok && said.String() == value.String() {
+			n++
+		}
+	}
+	return n
 }
 
 // shareWord reports whether two names have a word in common.
