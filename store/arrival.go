@@ -2,6 +2,8 @@ package store
 
 import (
 	"context"
+	"crypto/sha256"
+	"encoding/hex"
 	"fmt"
 	"time"
 
@@ -101,9 +103,19 @@ func (s *Store) NoteArrival(ctx context.Context, a Arrival) error {
 	return nil
 }
 
-// LeaveArrival says that nothing more of what an address said last is wanted.
-func (s *Store) LeaveArrival(ctx context.Context, site, set string) error {
-	_, err := s.pool.Exec(ctx, "update arrival set summary = '' where site = $1 and list_of = $2", site, set)
+// HashOf names what an address said: see LeaveArrival.
+func HashOf(text string) string {
+	sum := sha256.Sum256([]byte(text))
+	return hex.EncodeToString(sum[:])
+}
+
+// Hash names what the address said.
+func (a Arrival) Hash() string { return HashOf(a.Text) }
+
+// LeaveArrival says that nothing more of what an address said is wanted, by its hash: what it has said since waits.
+func (s *Store) LeaveArrival(ctx context.Context, site, set, hash string) error {
+	_, err := s.pool.Exec(ctx, "update arrival set summary = '' where site = $1 and list_of = $2 and "+
+		"encode(sha256(convert_to(said, 'UTF8')), 'hex') = $3", site, set, hash)
 	if err != nil {
 		return fmt.Errorf("store: list of %s/%s: %w", site, set, err)
 	}

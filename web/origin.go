@@ -31,7 +31,8 @@ const (
 	arrivedField = "arrived"
 	fromField    = "from"
 	dailyField   = "daily"
-	addsField    = "adds" // what is shown adds to a list: see kind.FileFormat
+	addsField    = "adds"  // what is shown adds to a list: see kind.FileFormat
+	shownField   = "shown" // the hash of what an address said that is left
 )
 
 // errNothing is the error of reading nothing at all.
@@ -68,7 +69,10 @@ func (s *Server) sourceOf(r *http.Request, site *document.Site, view *pasteView)
 		return s.arrived(r, view)
 	case view.Text == "" && r.FormValue("book") == "" && view.Asked != "":
 		source, err := s.askList(r.Context(), site, view, view.Asked, r.FormValue(intoField))
-		return view.came(source, path.Base(view.Asked)), err
+		if err != nil {
+			return nil, err // an address that does not answer names no block
+		}
+		return view.came(source, path.Base(view.Asked)), nil
 	case view.Text == "" && r.FormValue("book") == "":
 		return nil, errNothing
 	}
@@ -143,7 +147,11 @@ func (v *pasteView) list() document.List {
 	if v.Table.Partial && v.Into != nil && v.Into.List.Text != "" {
 		return v.Into.List
 	}
-	return document.List{Text: v.Text, Answers: v.Said, From: v.From}
+	from := v.From
+	if was := v.Origin(); from.Address == "" { // a file that comes between does not end what is read from an address
+		from.Address, from.Daily = was.Address, was.Daily
+	}
+	return document.List{Text: v.Text, Answers: v.Said, From: from}
 }
 
 // made is what a set remembers of the list of which it is made.
@@ -247,7 +255,7 @@ func (s *Server) setOrigin(w http.ResponseWriter, r *http.Request) {
 	case "forget":
 		from.Address, from.Daily = "", false
 	case "leave":
-		if err := s.store.LeaveArrival(r.Context(), l.ID, set.ID); err != nil {
+		if err := s.store.LeaveArrival(r.Context(), l.ID, set.ID, r.FormValue(shownField)); err != nil {
 			s.fail(w, r, err)
 			return
 		}

@@ -12,6 +12,7 @@ import (
 	"github.com/chromedp/chromedp/kb"
 
 	"rubrel/refresh"
+	"rubrel/store"
 	"rubrel/testkit"
 )
 
@@ -32,7 +33,9 @@ func TestListFromAnAddress(t *testing.T) {
 	app := shared.Start(t)
 	b := testkit.Launch(t, 1280, 800)
 	b.Open(app.URL + "/sites/fennmoor/paste?kind=pricing")
-	for address, want := range map[string]string{office.URL + "/none": "404", "ftp://office/prices.csv": "web server"} {
+	for _, c := range []struct{ address, want string }{{"ftp://office/prices.csv", "web server"},
+		{office.URL + "/none", "404"}} { // an address that does not answer names no block
+		address, want := c.address, c.want
 		b.Type("#ask", address)
 		testkit.Eval[bool](b, "document.getElementById('paste').noValidate = true")
 		b.Click("#paste button[type=submit]")
@@ -50,7 +53,7 @@ func TestListFromAnAddress(t *testing.T) {
 	b.Await("document.querySelector('.cur')")
 	shown(b, "fact/small/price:month:eur", "9.50")
 
-	says.Store("Plan;Price a month;Phone\nSmall;10.50 €;no\nLarge;29.50 €;yes\nHuge;49.00 €;yes\n")
+	says.Store("Plan;Price a month;Phone\r\nSmall;10.50 €;no\r\nLarge;29.50 €;yes\r\nHuge;49.00 €;yes\r\n")
 	arrival, err := app.Store.Arrival(t.Context(), "fennmoor", "prices")
 	if err != nil {
 		t.Fatal(err)
@@ -83,6 +86,29 @@ func TestListFromAnAddress(t *testing.T) {
 	if got := b.Text("document.querySelector('.list-origin').innerText"); !strings.Contains(got, "every day") {
 		t.Errorf("it is not read every day any more: %s", got)
 	}
+	// A file that comes between does not end what is read every day, and a page that is old settles nothing newer.
+	b.Open(bench)
+	dropped(b, "prices.csv", "Plan;Price a month;Phone\nSmall;11.50 €;no\nLarge;29.50 €;yes\nHuge;49.00 €;yes\n")
+	b.Click("button[formaction$='/paste/take']")
+	b.Await("document.querySelector('.cur')")
+	shown(b, "fact/small/price:month:eur", "11.50")
+	if arrival, err = app.Store.Arrival(t.Context(), "fennmoor", "prices"); err != nil {
+		t.Fatal(err)
+	}
+	arrival.Summary, arrival.Text = "1 new", "newer"
+	if err := app.Store.NoteArrival(t.Context(), arrival); err != nil {
+		t.Fatal(err)
+	}
+	for _, c := range []struct{ said, want string }{{"older", "1 new"}, {"newer", ""}} {
+		if err := app.Store.LeaveArrival(t.Context(), "fennmoor", "prices", store.HashOf(c.said)); err != nil {
+			t.Fatal(err)
+		}
+		if arrival, err = app.Store.Arrival(t.Context(), "fennmoor", "prices"); err != nil || arrival.Summary != c.want {
+			t.Errorf("after what it said %s is left: %q (%v)", c.said, arrival.Summary, err)
+		}
+	}
+	b.Click("#paste-list")
+	b.Await("document.querySelector('.list-origin')?.innerText.includes('prices.csv')")
 	b.Click("[value=forget]")
 	b.Await("document.querySelector('.list-origin') && !document.querySelector('[value=forget]')")
 	if _, err := app.Store.Arrival(t.Context(), "fennmoor", "prices"); err == nil {
@@ -90,7 +116,7 @@ func TestListFromAnAddress(t *testing.T) {
 	}
 	b.Open(bench)
 	b.Await("document.querySelector('.cur')")
-	shown(b, "fact/small/price:month:eur", "10.50")
+	shown(b, "fact/small/price:month:eur", "11.50")
 }
 
 // A page with reviews is read from its address, and what it says from there leads where it should.

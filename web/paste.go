@@ -197,7 +197,8 @@ func explainPaste(err error) (int, string) {
 // readPasted reads what was pasted or uploaded to a site.
 func (s *Server) readPasted(r *http.Request, site *document.Site) (*pasteView, error) {
 	view := &pasteView{Held: r.FormValue("held")}
-	view.Kind, view.Name, view.Text = s.pasteKind(r), strings.TrimSpace(r.FormValue("name")), r.FormValue("text")
+	view.Kind, view.Name = s.pasteKind(r), strings.TrimSpace(r.FormValue("name"))
+	view.Text = lists.PlainText([]byte(r.FormValue("text")))
 	source, err := s.sourceOf(r, site, view)
 	if err != nil {
 		return view, err

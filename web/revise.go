@@ -10,6 +10,7 @@ import (
 	"rubrel/core/document"
 	"rubrel/core/intake"
 	"rubrel/core/kind"
+	"rubrel/store"
 )
 
 // The names of the paste screen's fields with which a list is taken into a set that there is: the set, the block at
@@ -164,7 +165,7 @@ func (s *Server) pasteTake(w http.ResponseWriter, r *http.Request) {
 	}
 	if view.From.Address != "" {
 		// Where this fails it has been taken all the same, and is offered once more.
-		if err := s.store.LeaveArrival(r.Context(), l.ID, view.Into.ID); err != nil {
+		if err := s.store.LeaveArrival(r.Context(), l.ID, view.Into.ID, store.HashOf(view.Text)); err != nil {
 			s.log.WarnContext(r.Context(), "arrival", "site", l.ID, "set", view.Into.ID, "error", err)
 		}
 	}

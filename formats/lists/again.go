@@ -3,6 +3,7 @@ package lists
 import (
 	"bytes"
 	"slices"
+	"strings"
 	"unicode/utf8"
 
 	"rubrel/core/document"
@@ -34,12 +35,13 @@ func Named(all []sheets.Sheet, name string) int {
 	return max(0, slices.IndexFunc(all, func(s sheets.Sheet) bool { return s.Name == name }))
 }
 
-// PlainText is a file as it was written, where it is a text; "" where it is none.
+// PlainText is a file as it was written, where it is a text, with the ends of lines that a set remembers, whatever form
+// or server it has passed; "" where it is none.
 func PlainText(file []byte) string {
 	if !utf8.Valid(file) {
 		return ""
 	}
-	return string(bytes.TrimPrefix(file, []byte("\ufeff")))
+	return strings.ReplaceAll(string(bytes.TrimPrefix(file, []byte("\ufeff"))), "\r\n", "\n")
 }
 
 // Text is a sheet as a set remembers its list: as it was written, where all that came is one text, and with commas
