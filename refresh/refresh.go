@@ -10,9 +10,7 @@ import (
 
 	"rubrel/core/document"
 	"rubrel/core/intake"
-	"rubrel/core/kind"
 	"rubrel/formats/lists"
-	"rubrel/formats/pictures"
 	"rubrel/outbound"
 	"rubrel/store"
 )
@@ -91,24 +89,8 @@ func (r *Reader) read(ctx context.Context, site *document.Site, set *document.Se
 	if a.Body, err = act.Get(a.Address); err != nil {
 		return err
 	}
-	named := map[string]bool{}
-	source, err := lists.Open(ctx, set.Kind, lists.File{Body: a.Body, Address: a.Address}, func(name string,
-		file []byte) (string, error) {
-		picture, err := pictures.Read(ctx, file)
-		var unfit *pictures.Error
-		if errors.As(err, &unfit) {
-			return "", &kind.PictureError{Problem: unfit.Error()}
-		}
-		if err != nil {
-			return "", err
-		}
-		if known, ok := site.PictureByFile(picture.File); ok {
-			return known.ID, nil
-		}
-		id := site.FreshPicture(name, func(id string) bool { return named[id] })
-		named[id] = true
-		return id, nil
-	})
+	came := lists.Pictures{Site: site}
+	source, err := lists.Open(ctx, set.Kind, lists.File{Body: a.Body, Address: a.Address}, came.Keep(ctx))
 	if err != nil {
 		return err
 	}
@@ -120,7 +102,7 @@ func (r *Reader) read(ctx context.Context, site *document.Site, set *document.Se
 		return nil
 	}
 	reading, revision := lists.Beside(set, source.Sheets[sheet].Table, intake.Options{Language: site.Language,
-		Has: func(ref kind.Ref) bool { return ref.To == kind.PictureOffer && named[ref.ID] || site.Has(ref) }}, nil)
+		Has: came.Has}, nil)
 	if len(reading.Set.Records) == 0 {
 		return errors.New("no " + set.Kind.One + " was found in what it says")
 	}

@@ -17,7 +17,6 @@ import (
 	"rubrel/core/document"
 	"rubrel/core/intake"
 	"rubrel/core/kind"
-	"rubrel/formats/delimited"
 	"rubrel/formats/lists"
 	"rubrel/outbound"
 	"rubrel/refresh"
@@ -198,16 +197,13 @@ func (v *pasteView) Arrived() string {
 
 // Columns are what the set's list calls what it says, with what that is here: "Tarif: name".
 func (v *pasteView) Columns() []string {
-	if v.Into == nil || v.Into.List.Text == "" {
+	if v.Into == nil {
 		return nil
 	}
-	table, _, err := delimited.Read([]byte(v.Into.List.Text))
-	if err != nil {
+	reading := lists.Last(v.Into, intake.Options{Language: v.Site.Site.Language, Has: v.Site.Site.Has})
+	if reading == nil {
 		return nil
 	}
-	table.Made = v.Into.List.From.Made
-	reading := intake.Read(v.Into.Kind, table, intake.Options{Answers: v.Into.List.Answers,
-		Language: v.Site.Site.Language, Has: v.Site.Site.Has, Into: &v.Into.Set})
 	var columns []string
 	for _, l := range reading.Lines {
 		if l.Role != kind.SkipRole && l.Label() != "" {

@@ -380,14 +380,11 @@ func (v pasteView) Heads() []string {
 
 // has reports whether a site has what a cell refers to, or it came with the list.
 func (v pasteView) has(site *document.Site) func(kind.Ref) bool {
-	held := map[string]string{}
-	if err := json.Unmarshal([]byte(v.Held), &held); err != nil {
-		held = nil // there is none, or it is refused when the block is made
+	came := lists.Pictures{Site: site}
+	if err := json.Unmarshal([]byte(v.Held), &came.Named); err != nil {
+		came.Named = nil // there is none, or it is refused when the block is made
 	}
-	return func(ref kind.Ref) bool {
-		_, came := held[ref.ID]
-		return came && ref.To == kind.PictureOffer || site.Has(ref)
-	}
+	return came.Has
 }
 
 // Setting finds the question about the whole list of an ID.

@@ -2,16 +2,12 @@ package web
 
 import (
 	"context"
-	"crypto/sha256"
-	"encoding/hex"
 	"encoding/json"
-	"errors"
 	"slices"
 
 	"rubrel/core/document"
 	"rubrel/core/kind"
 	"rubrel/formats/lists"
-	"rubrel/formats/pictures"
 	"rubrel/formats/sheets"
 )
 
@@ -26,40 +22,9 @@ type pasted struct {
 
 // readFile reads what was pasted or chosen for a kind: see lists.Open.
 func (s *Server) readFile(ctx context.Context, site *document.Site, k *kind.Kind, file lists.File) (pasted, error) {
-	var p pasted
-	source, err := lists.Open(ctx, k, file, func(name string, content []byte) (string, error) {
-		id, err := p.hold(ctx, s, site, name, content)
-		var unfit *pictures.Error
-		if errors.As(err, &unfit) {
-			err = &kind.PictureError{Problem: unfit.Error()}
-		}
-		return id, err
-	})
-	p.Sheets, p.Problems = source.Sheets, source.Problems
-	return p, err
-}
-
-// hold keeps a picture's file until the list is made a block, and gives the name that the picture will have: that which
-// it has already, where the site shows it.
-func (p *pasted) hold(ctx context.Context, s *Server, site *document.Site, name string, file []byte) (string, error) {
-	picture, err := pictures.Read(ctx, file)
-	if err != nil {
-		return "", err
-	}
-	if known, ok := site.PictureByFile(picture.File); ok {
-		return known.ID, nil
-	}
-	sum := sha256.Sum256(file)
-	hash := hex.EncodeToString(sum[:])
-	if err := s.store.Hold(ctx, hash, file); err != nil {
-		return "", err
-	}
-	id := site.FreshPicture(name, func(id string) bool { _, held := p.Held[id]; return held })
-	if p.Held == nil {
-		p.Held = map[string]string{}
-	}
-	p.Held[id] = hash
-	return id, nil
+	came := lists.Pictures{Site: site, Hold: s.store.Hold}
+	source, err := lists.Open(ctx, k, file, came.Keep(ctx))
+	return pasted{source.Sheets, came.Named, source.Problems}, err
 }
 
 // heldPictures adds the pictures that a set shows and that came with its list.

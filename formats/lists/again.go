@@ -17,17 +17,22 @@ import (
 // are those of before with those of the options; matches are corrections: see intake.Compare.
 func Beside(set *document.Set, table kind.Table, o intake.Options, matches map[string]string) (*intake.Reading,
 	*intake.Revision) {
+	before := intake.Before{Reading: Last(set, o), Known: set.List.Known}
 	o.Into = &set.Set
 	o.Answers = intake.Remembered(set.List.Answers, o.Answers)
 	reading := intake.Read(set.Kind, table, o)
-	before := intake.Before{Known: set.List.Known}
-	if set.List.Text != "" {
-		if last, _, err := delimited.Read([]byte(set.List.Text)); err == nil {
-			o.Answers, last.Made = set.List.Answers, set.List.From.Made
-			before.Reading = intake.Read(set.Kind, last, o)
-		}
-	}
 	return reading, intake.Compare(set.Set, before, reading, matches)
+}
+
+// Last is what is understood of the list that a set was read from last; nil where none is remembered.
+func Last(set *document.Set, o intake.Options) *intake.Reading {
+	table, _, err := delimited.Read([]byte(set.List.Text))
+	if err != nil {
+		return nil
+	}
+	table.Made = set.List.From.Made
+	o.Answers, o.Into = set.List.Answers, &set.Set
+	return intake.Read(set.Kind, table, o)
 }
 
 // Named is the sheet of a name, or the first.
