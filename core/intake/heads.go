@@ -27,7 +27,7 @@ func (r *reader) joinHeads(s *sheet) {
 	down, across := 0, 0
 	for _, group := range heads.groups {
 		for _, column := range group {
-			if r.isAmounts(joined(s.at(0, group[0]), s.at(1, column)), column2(*s, column)) {
+			if r.isAmounts(joined(s.at(0, group[0]), s.at(1, column)), belowHeads(*s, column)) {
 				down++
 			}
 		}
@@ -95,8 +95,8 @@ func (h subheads) repeat(s sheet) bool {
 	return true
 }
 
-// column2 are the cells of a column below two rows of headings.
-func column2(s sheet, at int) []kind.PastedCell { return column(s, at)[2:] }
+// belowHeads are the cells of a column below two rows of headings.
+func belowHeads(s sheet, at int) []kind.PastedCell { return column(s, at)[2:] }
 
 // joined is a heading with the one under it.
 func joined(head, sub kind.PastedCell) kind.PastedCell {

@@ -29,15 +29,6 @@ func (t Table) Cell(row, column int) string {
 	return strings.TrimSpace(t.Rows[row][column])
 }
 
-// Width is the length of the longest row.
-func (t Table) Width() int {
-	most := 0
-	for _, row := range t.Rows {
-		most = max(most, len(row))
-	}
-	return most
-}
-
 // Intake is how a kind understands a pasted table. A table is made of lines: its rows where records stand across
 // (one column each), its columns where they stand down (one row each). Each line has a role. Package intake reads by
 // it.
