@@ -70,12 +70,11 @@ func (d *Dress) makeFallbacks(f dressFile) ([]Fallback, error) {
 				continue
 			}
 			// Of two for one character the later stands in (CSS Fonts 4, section 5.2).
-			for _, class := range []typeset.Class{typeset.Others, typeset.Small, typeset.Capitals, typeset.Figures} {
-				adjust := own.Averages[class] / l.Metrics.Averages[class]
+			for _, group := range own.Beside(l.Metrics) {
 				all = append(all, Fallback{Family: face.Family + " as " + l.Name, For: face.Family, Weight: face.Weight,
-					Locals: l.Locals, Range: typeset.Ranges[class],
-					SizeAdjust: 100 * adjust, Ascent: 100 * own.Ascent / adjust, Descent: 100 * own.Descent / adjust,
-					LineGap: 100 * own.Gap / adjust})
+					Locals: l.Locals, Range: group.Range, SizeAdjust: 100 * group.Times,
+					Ascent: 100 * own.Ascent / group.Times, Descent: 100 * own.Descent / group.Times,
+					LineGap: 100 * own.Gap / group.Times})
 			}
 		}
 	}

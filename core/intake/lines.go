@@ -4,12 +4,23 @@ import (
 	"fmt"
 	"slices"
 	"strings"
+	"unicode"
 
 	"rubrel/core/kind"
 )
 
 // arrange finds out whether records stand across or down, and cuts the sheet into lines.
 func (r *reader) arrange(s sheet) {
+	if s.text {
+		r.Arrangement, r.bare = kind.Down, len(s.rows[0]) > 1 || !r.isHeading(s.at(0, 0).Text)
+		r.Lines = r.lines(s, r.Arrangement)
+		for i, role := range s.roles {
+			if l := r.Lines[i]; r.knows(role) {
+				l.Guesses = append([]kind.Guess{{Role: role, Confidence: kind.Sure, Reason: "so its lines read"}}, l.Guesses...)
+			}
+		}
+		return
+	}
 	acrossSpeaks, downSpeaks := r.speaks(s, kind.Across), r.speaks(s, kind.Down)
 	if s.at(0, 0).Text == "" && len(s.rows) > 0 {
 		acrossSpeaks++ // an empty corner: a list that goes down has a heading there too
@@ -17,6 +28,14 @@ func (r *reader) arrange(s sheet) {
 	r.Arrangement = kind.Across
 	const near = 0.2 // on average: less is as good as nothing
 	contested := acrossSpeaks < downSpeaks+near && downSpeaks < acrossSpeaks+near
+	if across, down := r.areHeadings(column(s, 0)), r.areHeadings(s.rows[0]); contested && across != down {
+		contested = false
+		if down {
+			downSpeaks = acrossSpeaks + 1
+		} else {
+			acrossSpeaks = downSpeaks + 1
+		}
+	}
 	if downSpeaks > acrossSpeaks || contested && r.in.ByHeadings {
 		r.Arrangement = kind.Down
 	}
@@ -47,7 +66,7 @@ func (r *reader) areHeadings(cells []kind.PastedCell) bool {
 }
 
 // isBare reports whether a list has no headings, though nothing among the first is plainly a value: where none is known
-// it is asked, and they are taken for headings where all are short, and what they head is not.
+// it is asked, and they are taken for headings where all are short and written otherwise than what they head.
 func (r *reader) isBare(s sheet) bool {
 	heads := column(s, 0)
 	if r.Arrangement == kind.Down && len(s.rows) > 0 {
@@ -57,20 +76,43 @@ func (r *reader) isBare(s sheet) bool {
 	if !answered && (!r.in.ByHeadings || len(s.rows) < 2 || s.width() < 2) {
 		return false
 	}
-	short := true
-	for _, c := range heads {
+	short, alike := true, true
+	for i, c := range heads {
 		if c.Text == "" || !answered && (r.headed(&kind.Line{Heading: c}) != "" || r.in.IsValue(c.Text)) {
 			return false
 		}
 		short = short && len(strings.Fields(c.Text)) <= 3
+		below := s.rows[min(i, len(s.rows)-1)]
+		if r.Arrangement == kind.Down {
+			below = column(s, i)
+		}
+		alike = alike && isWrittenLike(c, below[1:])
 	}
 	q := Question{ID: HeadingsQuestion, Line: heads[0].Line, Column: heads[0].Column, Text: example(heads),
 		Why: "these may be headings, or belong to the list", Taken: "no", Choices: []Choice{
 			{Value: "yes", Label: "they are headings"}, {Value: "no", Label: "they belong to the list"}}}
-	if short {
+	if short && !alike {
 		q.Taken = "yes"
 	}
 	return r.ask(q) == "no"
+}
+
+// isWrittenLike reports whether a text has as many words as most others, and begins with a capital as they do.
+func isWrittenLike(c kind.PastedCell, others []kind.PastedCell) bool {
+	sort := func(c kind.PastedCell) string {
+		first := []rune(c.Text)[0]
+		return fmt.Sprint(len(strings.Fields(c.Text)), unicode.IsUpper(first), unicode.IsDigit(first))
+	}
+	like, filled := 0, 0
+	for _, other := range others {
+		if other.Text != "" {
+			filled++
+			if sort(other) == sort(c) {
+				like++
+			}
+		}
+	}
+	return like*2 > filled
 }
 
 func column(s sheet, at int) []kind.PastedCell {
@@ -84,13 +126,14 @@ func column(s sheet, at int) []kind.PastedCell {
 // speaks is how much on average speaks for what the lines of an arrangement are.
 func (r *reader) speaks(s sheet, arrangement kind.Arrangement) float64 {
 	lines := r.lines(s, arrangement)
+	series := r.series(lines)
 	sum, speaking := 0, 0
 	for _, l := range lines {
 		if len(l.Texts()) == 0 {
 			continue // a heading over others says nothing of the way in which they stand
 		}
 		speaking++
-		if len(l.Guesses) > 0 {
+		if len(l.Guesses) > 0 && !series[l] {
 			sum += l.Guesses[0].Speaks
 		}
 		if r.in.ByHeadings {
@@ -98,6 +141,26 @@ func (r *reader) speaks(s sheet, arrangement kind.Arrangement) float64 {
 		}
 	}
 	return float64(sum) / float64(max(1, speaking))
+}
+
+// series are lines that are called like each other, as records are: Plan A, Plan B. What follows the word that they have
+// in common says nothing that is known, as "a month" would.
+func (r *reader) series(lines []*kind.Line) map[*kind.Line]bool {
+	byWord := map[string][]*kind.Line{}
+	for _, l := range lines {
+		word, rest, ok := strings.Cut(strings.ToLower(strings.TrimSpace(l.Label())), " ")
+		if ok && r.headed(&kind.Line{Heading: kind.PastedCell{Text: rest}}) == "" &&
+			(r.in.Qualifies == nil || !r.in.Qualifies(rest)) {
+			byWord[word] = append(byWord[word], l)
+		}
+	}
+	found := map[*kind.Line]bool{}
+	for _, alike := range byWord {
+		for _, l := range alike {
+			found[l] = len(alike) > 1
+		}
+	}
+	return found
 }
 
 // sorts is how much the cells of a line speak for its being one: all of them are values, or some.

@@ -26,11 +26,15 @@ func Plain(fields []kind.Field, help, example string) *kind.Intake {
 	if p.ofPeople() {
 		roles = append(roles, kind.Role{Name: familyRole, Label: familyRole}, kind.Role{Name: degreeRole, Label: degreeRole})
 	}
-	return &kind.Intake{Help: help, Example: example, Roles: append(roles, kind.Role{Name: kind.KeyRole,
+	in := &kind.Intake{Help: help, Example: example, Roles: append(roles, kind.Role{Name: kind.KeyRole,
 		Label: kind.KeyLabel}, kind.Role{Name: kind.SkipRole, Label: "leave out"}), Guess: p.guess, Claim: p.claim,
 		Numbers: p.numbers, IsValue: p.isValue,
 		Weigh: p.weigh, Build: p.build,
 		Unknown: "no field is called so", ByHeadings: true}
+	if p.numbered() >= 0 {
+		in.Cut = p.cut
+	}
+	return in
 }
 
 // WithFiles adds formats of files to how a list is read.
@@ -247,9 +251,14 @@ func (p plain) guess(l *kind.Line, first bool) []kind.Guess {
 // byCells is the only field that holds all of some texts, where these could not be any text.
 func (p plain) byCells(l *kind.Line, texts []string) []kind.Guess {
 	var guesses []kind.Guess
-	if rich := p.richField(); rich != "" && l.Label() == "" && !slices.ContainsFunc(texts, p.isValue) {
-		return []kind.Guess{{Role: rich, Confidence: kind.Weak, Speaks: 1,
-			Reason: "it has no heading, and its cells are texts"}}
+	if l.Label() == "" && !slices.ContainsFunc(texts, p.isValue) {
+		for _, name := range p.textFields(l) {
+			guesses = append(guesses, kind.Guess{Role: name, Confidence: kind.Weak, Speaks: 1,
+				Reason: "it has no heading, and its cells are texts"})
+		}
+		if len(guesses) > 0 {
+			return guesses
+		}
 	}
 	for _, f := range p.fields[1:] {
 		if _, link := f.Type.(kind.LinkType); link && !areAddresses(texts) {
@@ -376,11 +385,12 @@ func (p plain) weigh(lines []*kind.Line) {
 	}
 	slices.SortStableFunc(texts, func(a, b *kind.Line) int { return cmp.Compare(length(a), length(b)) })
 	first := texts[0]
-	if slices.Contains(texts, lines[0]) && length(lines[0]) <= usualName {
+	named := p.fields[0].Required // what may have no name may begin with anything
+	if slices.Contains(texts, lines[0]) && length(lines[0]) <= usualName && (named || headed(lines[0])) {
 		first = lines[0]
 	}
 	confidence := kind.Weak
-	if first == lines[0] {
+	if first == lines[0] && (named || headed(first) || len(texts) == 1) || named && len(texts) == 1 {
 		confidence = kind.Likely
 	}
 	first.Guess = kind.Guess{Role: name, Confidence: confidence,
@@ -397,9 +407,31 @@ func (p plain) weigh(lines []*kind.Line) {
 			l.Guess = kind.Guess{Role: kind.SkipRole, Reason: "no heading says what it is"}
 		}
 	}
-	last.Guess = kind.Guess{Role: rich, Confidence: kind.Weak,
+	last.Guess = kind.Guess{Role: p.textFields(last)[0], Confidence: kind.Weak,
 		Reason: "its texts are the longest, and no heading says what they are"}
 	last.Guesses = append([]kind.Guess{last.Guess}, last.Guesses...)
+}
+
+// positionName is what people are: the field of a kind that is called so itself.
+const positionName = "position"
+
+// textFields are the fields that texts without a heading may be, the likeliest first: of people what is said in few words
+// is their position.
+func (p plain) textFields(l *kind.Line) (names []string) {
+	if rich := p.richField(); rich != "" {
+		names = append(names, rich)
+	}
+	if p.ofPeople() {
+		for _, f := range p.fields[1:] {
+			if rankOf(f, positionName) == byName {
+				names = append(names, f.Name)
+			}
+		}
+		if length(l) <= usualName {
+			slices.Reverse(names)
+		}
+	}
+	return names
 }
 
 // richField is the field of a record that holds its text; "" where the kind has none.

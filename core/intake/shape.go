@@ -12,6 +12,8 @@ import (
 type sheet struct {
 	rows      [][]kind.PastedCell
 	separator string
+	text      bool     // it was made of lines of text: see fromText
+	roles     []string // of its columns, where it was cut by what they say
 }
 
 // at is the cell of a row and column, empty where there is none.
@@ -35,13 +37,14 @@ func (s sheet) width() int {
 // what they were corrected to.
 func (r *reader) shape(t kind.Table) sheet {
 	var parts [][][]kind.PastedCell // of rows that no blank row parts
+	isText := !t.Made && isText(t)
 	last := 0
 	for i, row := range t.Rows {
 		cells := make([]kind.PastedCell, len(row))
 		for column := range row {
 			c := kind.PastedCell{Text: t.Cell(i, column), Line: t.Lines[i], Column: column + 1}
-			if said, ok := r.answer(cellID(c)); ok {
-				c.Text = strings.TrimSpace(said)
+			if !isText {
+				r.correct(&c)
 			}
 			cells[column] = c
 		}
@@ -60,11 +63,21 @@ func (r *reader) shape(t kind.Table) sheet {
 	if t.Made {
 		return sheet{rows: slices.Concat(parts...)}
 	}
+	if isText && len(parts) > 0 {
+		return r.fromText(parts)
+	}
 	s := sheet{rows: r.choose(parts), separator: t.Separator}
 	s.dropColumns()
 	r.dropNotes(&s)
 	r.joinHeads(&s)
 	return s
+}
+
+// correct puts what was answered in a cell's place.
+func (r *reader) correct(c *kind.PastedCell) {
+	if said, ok := r.answer(cellID(*c)); ok {
+		c.Text = strings.TrimSpace(said)
+	}
 }
 
 func filled(cells []kind.PastedCell) int {

@@ -58,6 +58,9 @@ type Intake struct {
 	// Qualifies reports whether a heading alone only says of what the amounts are that another heading names, as their
 	// currency; nil where nothing does.
 	Qualifies func(heading string) bool
+	// Cut takes apart what texts say of records, each of one line or several, as "Basic $9 a month": what it gives has a
+	// part for each. Nil where no part of most is plainly a value, or where a kind's records have none.
+	Cut func(texts [][]string) [][]Said
 	// Unknown says why a line whose heading no role knows is left out.
 	Unknown string
 	// Gives is how a set of the kind gives itself back as a list: down, or across.
@@ -68,6 +71,13 @@ type Intake struct {
 	Files []FileFormat
 	// Build makes the set of the lines. Each cell is placed, refused or left; it never becomes what it does not say.
 	Build func(k *Kind, lines []*Line, s IntakeSettings) Set
+}
+
+// Said is a part of a text that says something of a record.
+type Said struct {
+	Column string // which of those that the texts of a list have in common; "" for what is left
+	Text   string
+	Line   int // of the text, from 0
 }
 
 // FileFormat is a format of files that a kind reads besides tables.

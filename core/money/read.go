@@ -2,6 +2,7 @@ package money
 
 import (
 	"fmt"
+	"regexp"
 	"slices"
 	"strings"
 	"unicode"
@@ -90,6 +91,9 @@ func CurrencyOf(words string) string {
 	return ""
 }
 
+// noFraction is what stands for a fraction of nothing: 39.–, 39,--. Common practice.
+var noFraction = regexp.MustCompile(`[.,](?:--|[-–—−])$`)
+
 // ReadWritten reads an amount with or without a currency sign or code. Spaces (also narrow and no-break)
 // and apostrophes group digits. Where one mark stands before three digits, separators.Decimal decides.
 // The error says what could not be read.
@@ -106,9 +110,7 @@ func ReadWritten(text string, separators Separators) (Written, error) {
 	if w.Currency == "" {
 		w.Currency, number = cutCurrency(number)
 	}
-	for _, none := range []string{".–", ",–", ".-", ",-", ".—", ",—"} {
-		number = strings.TrimSuffix(number, none)
-	}
+	number = noFraction.ReplaceAllString(number, "")
 	plain, ambiguous, err := plainDigits(number, separators)
 	if err != nil {
 		return Written{}, fmt.Errorf("%q is not an amount: %w", shorten(text), err)

@@ -8,6 +8,7 @@ import (
 	"errors"
 	"fmt"
 	"io"
+	"regexp"
 	"strings"
 	"unicode/utf8"
 
@@ -110,7 +111,7 @@ func separator(text string) rune {
 		for _, row := range table.Rows {
 			counts[len(row)]++
 		}
-		if 2*counts[1] >= len(table.Rows) {
+		if 2*counts[1] >= len(table.Rows) || candidate == ',' && beforeFractions(text) {
 			continue // what cuts a few rows only stands within their texts: 12,480 visitors
 		}
 		for columns, count := range counts {
@@ -126,6 +127,20 @@ func separator(text string) rune {
 		return bar
 	}
 	return best
+}
+
+// fractionPattern is a comma as it stands in numbers alone.
+var fractionPattern = regexp.MustCompile(`[0-9],[0-9]`)
+
+// beforeFractions reports whether every comma of a text that is not only numbers stands within a number: Espresso 2,50.
+func beforeFractions(text string) bool {
+	for line := range strings.Lines(text) {
+		if commas := strings.Count(line, ","); commas != len(fractionPattern.FindAllString(line, -1)) ||
+			commas > 0 && !strings.ContainsFunc(line, func(r rune) bool { return r == ' ' || r == '\u00a0' }) {
+			return false
+		}
+	}
+	return true
 }
 
 func firstLines(text string, n int) string {
@@ -194,7 +209,54 @@ const bar = '|'
 // isNoRule reports whether a character is none of those that lines are drawn with.
 func isNoRule(r rune) bool { return !strings.ContainsRune("-=:+ \t", r) }
 
+// isQuoted reports whether quotation marks stand around cells, as RFC 4180 has them. Where they do not they are part of
+// the texts: "Kind people" – Ann.
+func isQuoted(text string, comma rune) bool {
+	within := false
+	for line := range strings.Lines(text) {
+		rest, opens := strings.CutPrefix(strings.TrimSpace(line), `"`)
+		opens = opens && !within
+		if within = within != (strings.Count(line, `"`)%2 == 1); !opens {
+			continue
+		}
+		// A cell that begins the line ends before a separator, or with the line, or goes on in the next.
+		for {
+			at := strings.IndexByte(rest, '"')
+			if at < 0 {
+				return true
+			}
+			after := rest[at+1:]
+			if doubled, ok := strings.CutPrefix(after, `"`); ok {
+				rest = doubled
+				continue
+			}
+			if after == "" || strings.HasPrefix(strings.TrimLeft(after, " "), string(comma)) {
+				return true
+			}
+			break
+		}
+		return false
+	}
+	return true
+}
+
+// unquotedRows cuts lines at a separator, and takes quotation marks for part of the texts.
+func unquotedRows(text string, comma rune) kind.Table {
+	t := kind.Table{Separator: string(comma)}
+	line := 0
+	for row := range strings.Lines(text) {
+		line++
+		if row = strings.TrimSuffix(row, "\n"); row != "" {
+			t.Rows, t.Lines = append(t.Rows, strings.Split(row, string(comma))), append(t.Lines, line)
+		}
+	}
+	return t
+}
+
 func rows(text string, comma rune) (kind.Table, error) {
+	if !isQuoted(text, comma) {
+		return unquotedRows(text, comma), nil
+	}
 	reader := csv.NewReader(strings.NewReader(text))
 	reader.Comma, reader.FieldsPerRecord, reader.LazyQuotes = comma, -1, true
 	t := kind.Table{Separator: string(comma)}

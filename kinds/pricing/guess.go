@@ -188,7 +188,7 @@ func guess(l *kind.Line, first bool) []kind.Guess {
 		return []kind.Guess{{Role: featuresRole, Confidence: kind.Likely,
 			Reason: "nothing names the line, so that each text is a feature itself", Speaks: 1}}
 	}
-	if e.money*2 > e.filled || h.period != "" && e.amounts > 0 {
+	if e.money*2 > e.filled || (h.period != "" || h.money) && e.amounts > 0 {
 		return []kind.Guess{feature, {Role: priceRole + h.periodOr(e.period), Confidence: kind.Weak,
 			Reason: "it has amounts"}}
 	}
@@ -213,7 +213,7 @@ func arePeriods(texts []string) bool {
 func namesPrices(texts []string) bool {
 	return slices.ContainsFunc(texts, func(text string) bool {
 		h := readHeading(text)
-		return h.price && !h.others && (h.period != "" || h.money)
+		return h.price && !h.others
 	})
 }
 
@@ -248,15 +248,17 @@ func guessPrice(l *kind.Line, e evidence, h priceHeading) []kind.Guess {
 		if e.money > 0 || h.money {
 			confidence = kind.Sure
 		}
+	case l.Label() == "" && e.money > 0:
+		isPrice, confidence, reason = e.money*2 >= e.filled, kind.Likely, "its cells are amounts of money"
 	case l.Label() == "":
-		isPrice, confidence, reason = e.money*2 >= e.filled && e.money > 0, kind.Likely, "its cells are amounts of money"
+		isPrice, confidence, reason = e.amounts == e.filled, kind.Weak, "its cells are numbers, and nothing says of what"
 	}
 	if !isPrice {
 		return nil
 	}
 	said := h.periodOr(e.period)
 	guesses := []kind.Guess{{Role: priceRole + said, Confidence: confidence, Reason: reason, Speaks: 3}}
-	if e.period == "" && h.period == "" {
+	if e.period == "" && h.period == "" && confidence > kind.Weak {
 		guesses[0].Confidence, guesses[0].Reason = kind.Weak, "nothing says for how long the price is"
 	}
 	for _, other := range []string{"month", "year", "once"} {

@@ -27,12 +27,12 @@ var periodWords = []periodWord{
 	{"once", "once", []string{"once", "lifetime", "one-off", "one-time", "einmalig", "unique", "fois", "único",
 		"tantum", "eenmalig", "gång", "פעמי", "مرة", "買い切り"}},
 	{"quarter", "P3M", []string{"quarterly", "trimestriel", "trimestral", "trimestrale", "kvartalsvis", "לרבעון"}},
-	{"year", "P1Y", []string{"yearly", "annual", "annually", "p.a.", "jährlich", "annuel", "anual", "annuale", "jaarlijks",
+	{"year", "P1Y", []string{"yearly", "annual", "annually", "p.a.", "jährlich", "jr", "annuel", "anual", "annuale", "jaarlijks",
 		"årligen", "årligt", "årlig", "rocznie", "ročně", "yıllık", "évi", "éves", "לשנה", "سنويًا", "年額", "年間"}},
 	{"week", "P1W", []string{"weekly", "wöchentlich", "hebdomadaire", "semanal", "settimanale", "wekelijks", "לשבוע",
 		"أسبوعيًا"}},
 	{"day", "P1D", []string{"daily", "täglich", "quotidien", "diario", "giornaliero", "dagelijks", "ליום", "يوميًا"}},
-	{"month", "P1M", []string{"monthly", "mo", "mth", "monatlich", "mtl", "mensuel", "mensual", "mensal", "mensile",
+	{"month", "P1M", []string{"monthly", "mo", "mth", "monatlich", "mtl", "mt", "mte", "mensuel", "mensual", "mensal", "mensile",
 		"maandelijks", "månatligen", "månedligt", "månedlig", "miesięcznie", "měsíčně", "aylık", "havi", "לחודש",
 		"شهريًا", "月額"}},
 }
@@ -67,7 +67,7 @@ var fromPaste = &kind.Intake{
 	Example: "\tBasic\tPlus\tPro\nMonthly price\t9\t19\t39\nStorage\t10 GB\t100 GB\t1 TB\nSupport\t–\t✓\t✓",
 	Roles:   intakeRoles(), Guess: guess, Weigh: weigh, Claim: claim, Numbers: isPriceRole, Currency: currencyOf,
 	Currencies: axes[1].Offers,
-	Qualifies:  qualifies, IsValue: isPrice, Unknown: "nothing says what it is", Build: build,
+	Qualifies:  qualifies, IsValue: isPrice, Cut: cut, Unknown: "nothing says what it is", Build: build,
 	Gives: kind.Across, RoleOf: roleOf}
 
 // roleOf is the role of a line as which a set gives itself back.
@@ -220,11 +220,18 @@ func build(k *kind.Kind, lines []*kind.Line, settings kind.IntakeSettings) kind.
 	for _, l := range lines {
 		b.line(l, columns)
 	}
-	if len(b.set.Items("periods")) == 0 {
-		b.period("month")
-	}
-	if len(b.set.Items("currencies")) == 0 {
-		b.currency(settings.Currency)
+	// A list without a price says neither: those are what the set has into which it goes, or the usual ones.
+	for axis, usual := range map[string]func(){
+		"periods":    func() { b.period(unsaidPeriod) },
+		"currencies": func() { b.currency(settings.Currency) },
+	} {
+		switch {
+		case len(b.set.Items(axis)) > 0:
+		case settings.Into != nil && len(settings.Into.Items(axis)) > 0:
+			b.set.Axes[axis] = settings.Into.Items(axis)[:1]
+		default:
+			usual()
+		}
 	}
 	return b.set
 }

@@ -51,9 +51,10 @@ func (s *sheet) record(id string) kind.Record {
 
 // figure is one figure as it is shown.
 type figure struct {
-	ID, Label, Origin string
-	Featured, Turned  bool
-	Known             bool // it has a value
+	ID, Label        string
+	Origin           []string
+	Featured, Turned bool
+	Known            bool // it has a value
 	Written
 	From   string // the number from which it counts, of what is written
 	To     string // the number that is written, for the script
@@ -209,15 +210,17 @@ func (s *sheet) from(r kind.Record, value kind.Number) money.Decimal {
 }
 
 // origin is the day and the source of a figure in words.
-func (s *sheet) origin(r kind.Record) string {
-	var words []string
+func (s *sheet) origin(r kind.Record) (words []string) {
 	if date, ok := s.v.Set.Said(r, "date").(kind.Date); ok {
 		words = append(words, corewords.Fill(s.words.AsOf, "date", dates.Long(date.Time, s.v.Locale)))
 	}
 	if source := text(s.v.Set.Said(r, "source")); source != "" {
 		words = append(words, corewords.Fill(s.words.Source, "source", source))
 	}
-	return strings.Join(words, " · ")
+	for i := range words {
+		words[i] = s.v.Soft(originPart, r.ID, words[i])
+	}
+	return words
 }
 
 func text(v kind.Value) string {

@@ -90,16 +90,35 @@ var slots = []anatomy.Slot{
 			return []kind.Run{{Part: "extremes", Text: f.Trend.Extremes}}
 		}),
 	},
-	anatomy.Words(kind.Part{Name: "origin", Paints: anatomy.IfSaid("date", "source"),
-		Help:     "the day and the source of the figure",
-		Defaults: map[string]string{"font-size": "type-1", "margin": "space-1 0 0"},
-		In:       quietly(map[string]string{"color": "quiet"})}, []kind.Field{
-		{Name: "date", Group: sourceGroup, Label: "date", Help: "the day of the figure: 2026-10-31", Type: kind.DateType{},
-			Aliases: []string{"as of", "on", "day", "stand", "datum"}},
-		{Name: "source", Group: sourceGroup, Label: "source", Help: "who says so", Type: kind.TextType{Most: 120},
-			Aliases: []string{"by", "origin", "quelle"}},
-	}, of(func(_ *sheet, f figure) string { return f.Origin }), kind.Run{}),
+	{
+		Fields: []kind.Field{
+			{Name: "date", Group: sourceGroup, Label: "date", Help: "the day of the figure: 2026-10-31", Type: kind.DateType{},
+				Aliases: []string{"as of", "on", "day", "stand", "datum"}},
+			{Name: "source", Group: sourceGroup, Label: "source", Help: "who says so", Type: kind.TextType{Most: 120},
+				Aliases: []string{"by", "origin", "quelle"}},
+		},
+		Parts: []kind.Part{{Name: originPart, Text: true, Paints: anatomy.IfSaid("date", "source"),
+			Help:       "the day and the source of the figure",
+			Properties: anatomy.TextProperties,
+			Defaults:   map[string]string{"font-size": "type-1", "margin": "space-1 0 0"},
+			In:         quietly(map[string]string{"color": "quiet"})}},
+		HTML: of(func(_ *sheet, f figure) template.HTML {
+			if len(f.Origin) == 0 {
+				return ""
+			}
+			return fragment("origin", f.Origin)
+		}),
+		Runs: of(func(_ *sheet, f figure) (runs []kind.Run) {
+			for _, line := range f.Origin {
+				runs = append(runs, kind.Run{Part: originPart, Text: line})
+			}
+			return runs
+		}),
+	},
 }
+
+// originPart is the day and the source of a figure, a line each: on one they would fit here and not there.
+const originPart = "origin"
 
 // of makes a slot's function of one that is given the figure as it is shown.
 func of[T any](show func(*sheet, figure) T) func(anatomy.At) T {

@@ -71,7 +71,7 @@ var setFields = []kind.Field{
 // Declaration is the toggle kind.
 func Declaration() (*kind.Kind, error) {
 	fields := append([]kind.Field{{Name: labelField, Label: "heading", Help: "what the side is called: Monthly, Next year",
-		Type: kind.TextType{Most: 80}, Required: true, Begins: "Side", Aliases: []string{"title", "name", "label"}}},
+		Type: kind.TextType{Most: 80}, Required: true, Begins: "Side", Aliases: []string{"title", "name", "label", "tab"}}},
 		blockFields...)
 	return kind.New(&kind.Kind{
 		Name: "toggle", Title: "Toggle", One: "side", Many: "sides", HoldsBlocks: true,

@@ -70,7 +70,5 @@ func write(modules string) error {
 			table = append(table, m)
 		}
 	}
-	encoder := json.NewEncoder(os.Stdout)
-	encoder.SetIndent("", "  ")
-	return encoder.Encode(table)
+	return json.NewEncoder(os.Stdout).Encode(table)
 }

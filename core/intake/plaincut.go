@@ -1,0 +1,94 @@
+package intake
+
+import (
+	"regexp"
+	"slices"
+	"strings"
+
+	"rubrel/core/kind"
+)
+
+// cut takes records apart that stand in lines of text with a number each: "CSS 90 %", "12.400 members". Nothing where
+// most have none at one end.
+func (p plain) cut(texts [][]string) [][]kind.Said {
+	at := p.numbered()
+	if slices.ContainsFunc(texts, func(lines []string) bool { return len(lines) != 1 }) {
+		return nil
+	}
+	var best [][]kind.Said
+	most := 0
+	for _, way := range []func(kind.Field, string) []kind.Said{p.valueFirst, p.valueLast} {
+		all, n := make([][]kind.Said, len(texts)), 0
+		for i, lines := range texts {
+			if all[i] = way(p.fields[at], lines[0]); all[i] == nil {
+				all[i] = []kind.Said{{Column: p.fields[0].Name, Text: lines[0]}}
+				continue
+			}
+			n++
+		}
+		if n > most {
+			best, most = all, n
+		}
+	}
+	if most*2 < len(texts) {
+		return nil
+	}
+	return best
+}
+
+// numbered is the field of a number with what it is of, as people write it in one text; -1 for none.
+func (p plain) numbered() int {
+	return slices.IndexFunc(p.fields, func(f kind.Field) bool {
+		_, numeric := f.Type.(kind.Numeric)
+		return numeric && f.Split != nil
+	})
+}
+
+// nameEdges stand between a name and its value, and say nothing.
+const nameEdges = " \t–—-:.…,;|=█▓▒░■□▰▱●○"
+
+// valueLast is a name with its value behind it; nil where there is none.
+func (p plain) valueLast(f kind.Field, line string) []kind.Said {
+	words := strings.Fields(line)
+	for i := 1; i < len(words); i++ {
+		value := strings.Join(words[i:], " ")
+		name := strings.TrimRight(strings.Join(words[:i], " "), nameEdges)
+		if isNumber(value) && holding(f, []string{value}) == 1 && name != "" {
+			return []kind.Said{{Column: p.fields[0].Name, Text: name}, {Column: f.Name, Text: value}}
+		}
+	}
+	return nil
+}
+
+// unitPattern is a unit as it stands behind a number, of the SI and beside it (SI brochure, tables 2 to 8), and the short
+// words for great numbers: common practice.
+var unitPattern = regexp.MustCompile(`^(?:[%‰°€$£¥]|°C|[kcm]?m[²³]?|km/h|[km]?g|t|ha|[mch]?l|min|h|s|[kMGT]?Wh?|[kMGT]B|` +
+	`(?i:mio|mrd|mill|million|millions|billion|billions|k|m|bn)\.?)$`)
+
+// valueFirst is a value with what it is of behind it; nil where there is none.
+func (p plain) valueFirst(f kind.Field, line string) []kind.Said {
+	words := strings.Fields(line)
+	n := 1
+	for n < len(words) && (isThree(words[n]) && endsInDigit(words[n-1]) || unitPattern.MatchString(words[n])) {
+		n++
+	}
+	if n >= len(words) {
+		return nil
+	}
+	value := strings.Join(words[:n], " ")
+	if !isNumber(value) || holding(f, []string{value}) == 0 {
+		return nil
+	}
+	name := strings.TrimLeft(strings.Join(words[n:], " "), nameEdges)
+	if !areWords([]string{name}) {
+		return nil
+	}
+	return []kind.Said{{Column: f.Name, Text: value}, {Column: p.fields[0].Name, Text: name}}
+}
+
+var threeDigits = regexp.MustCompile(`^[0-9]{3}$`)
+
+// isThree reports whether a word is three digits, as behind a space between thousands.
+func isThree(word string) bool { return threeDigits.MatchString(word) }
+
+func endsInDigit(word string) bool { return strings.ContainsAny(word[len(word)-1:], "0123456789") }
