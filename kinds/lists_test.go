@@ -7,6 +7,7 @@ import (
 	"slices"
 	"strings"
 	"testing"
+	"unicode"
 
 	"rubrel/core/intake"
 	"rubrel/core/kind"
@@ -213,6 +214,52 @@ func unaccounted(table kind.Table, r *intake.Reading) (places []string) {
 	return places
 }
 
+// lettersLost are the lines of a text, which nothing cuts into cells, of which not every letter is somewhere.
+func lettersLost(table kind.Table, r *intake.Reading) (lost []string) {
+	said := map[int]string{}
+	for _, l := range r.Lines {
+		for _, c := range append(l.Cells, l.Heading) {
+			for i, text := range strings.Split(c.Text, "\n") { // several lines may be one text
+				said[c.Line] += text
+				if i > 0 {
+					said[0] += text
+				}
+			}
+		}
+	}
+	for _, left := range r.Left {
+		said[left.Line] += left.Text
+	}
+	for i, row := range table.Rows {
+		if len(row) != 1 || strings.Contains(row[0], "\n") {
+			return nil
+		}
+		if got, want := letters(said[table.Lines[i]])+letters(said[0]), letters(row[0]); !holdsAll(got, want) {
+			lost = append(lost, row[0])
+		}
+	}
+	return lost
+}
+
+func letters(text string) string {
+	return strings.Map(func(r rune) rune {
+		if unicode.IsLetter(r) {
+			return r
+		}
+		return -1
+	}, text)
+}
+
+// holdsAll reports whether a text has every letter of another as often.
+func holdsAll(text, other string) bool {
+	for _, r := range other {
+		if strings.Count(text, string(r)) < strings.Count(other, string(r)) {
+			return false
+		}
+	}
+	return true
+}
+
 // Whatever comes in, and whatever is answered, every cell is accounted for, and the set keeps its kind's rules.
 func FuzzEveryCellIsAccountedFor(f *testing.F) {
 	for i, text := range []string{"\tBasic\tPlus\nMonthly price\t$9\t$19\nSupport\t–\t✓\n",
@@ -220,6 +267,13 @@ func FuzzEveryCellIsAccountedFor(f *testing.F) {
 		"Label;Value\nA;1.290\n\nName;Number\nB;2\n", "Skill\tValue\nA\t3 of 5 levels\n* note\n"} {
 		f.Add(text, "direction", "down", uint8(i))
 		f.Add(text, "role/Value", "skip", uint8(i))
+	}
+	for i, text := range []string{"Our prices\n\nBasic $9/mo ($90/yr)\nPro – from $19\n", "Anna\nChair\n\nBo\nHand\n",
+		"1. Call us\n2. Come\n", "Boats: 38\nMembers: 1,204\n", "★★★★☆ Fine – Bo\n★★★☆☆ Wet – Ann\n", "\"A\" – B\n\"C\" – D\n",
+		"12 boats\n97,5 % glad\n", "Basic\n$9\nMail\n\nPro\n$19\nMail\nTalk\n"} {
+		for which := range uint8(9) {
+			f.Add(text, "headings", []string{"yes", "no"}[i%2], which)
+		}
 	}
 	all := kinds.All()
 	f.Fuzz(func(t *testing.T, text, question, answer string, which uint8) {
@@ -237,6 +291,9 @@ func FuzzEveryCellIsAccountedFor(f *testing.F) {
 		if !strings.HasPrefix(question, "cell/") {
 			if lost := unaccounted(table, r); len(lost) > 0 {
 				t.Fatalf("%s: %q: lost %v", k.Name, text, lost)
+			}
+			if lost := lettersLost(table, r); len(lost) > 0 {
+				t.Fatalf("%s: %q: lost letters of %q", k.Name, text, lost)
 			}
 		}
 		for _, record := range r.Set.Records {

@@ -47,10 +47,13 @@ func (p plain) numbered() int {
 // nameEdges stand between a name and its value, and say nothing.
 const nameEdges = " \t–—-:.…,;|=█▓▒░■□▰▱●○"
 
+// mostValueWords is how many words a value has at most with its unit: "1 240 of 2 000 hours".
+const mostValueWords = 8
+
 // valueLast is a name with its value behind it; nil where there is none.
 func (p plain) valueLast(f kind.Field, line string) []kind.Said {
 	words := strings.Fields(line)
-	for i := 1; i < len(words); i++ {
+	for i := max(1, len(words)-mostValueWords); i < len(words); i++ {
 		value := strings.Join(words[i:], " ")
 		name := strings.TrimRight(strings.Join(words[:i], " "), nameEdges)
 		if isNumber(value) && holding(f, []string{value}) == 1 && name != "" {
