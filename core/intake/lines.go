@@ -149,7 +149,8 @@ func (r *reader) series(lines []*kind.Line) map[*kind.Line]bool {
 	byWord := map[string][]*kind.Line{}
 	for _, l := range lines {
 		word, rest, ok := strings.Cut(strings.ToLower(strings.TrimSpace(l.Label())), " ")
-		if ok && r.headed(&kind.Line{Heading: kind.PastedCell{Text: rest}}) == "" &&
+		named := len(l.Guesses) > 0 && l.Guesses[0].Speaks == speaksHeading && !isOwn(l)
+		if ok && named && r.headed(&kind.Line{Heading: kind.PastedCell{Text: rest}}) == "" &&
 			(r.in.Qualifies == nil || !r.in.Qualifies(rest)) {
 			byWord[word] = append(byWord[word], l)
 		}

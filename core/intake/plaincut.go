@@ -68,10 +68,21 @@ func (p plain) valueLast(f kind.Field, line string) []kind.Said {
 var unitPattern = regexp.MustCompile(`^(?:[%‰°€$£¥]|°C|[kcm]?m[²³]?|km/h|[km]?g|t|ha|[mch]?l|min|h|s|[kMGT]?Wh?|[kMGT]B|` +
 	`(?i:mio|mrd|mill|million|millions|billion|billions|k|m|bn)\.?)$`)
 
+// aboutWords stand before numbers that are not exact: common practice of each language.
+var aboutWords = []string{"over", "about", "around", "nearly", "almost", "~", "≈", ">", "<", "ca.", "circa", "über", "rund",
+	"fast", "etwa", "knapp", "environ", "presque", "casi", "unos", "unas", "oltre", "quasi", "ruim", "bijna", "över", "nästan",
+	"ponad", "około", "přes", "asi", "cerca"}
+
 // valueFirst is a value with what it is of behind it; nil where there is none.
 func (p plain) valueFirst(f kind.Field, line string) []kind.Said {
 	words := strings.Fields(line)
 	n := 1
+	if len(words) > 1 && slices.Contains(aboutWords, strings.ToLower(words[0])) {
+		n++ // over 300
+	}
+	if n >= len(words) || !isNumber(words[n-1]) {
+		return nil
+	}
 	for n < len(words) && (isThree(words[n]) && endsInDigit(words[n-1]) || unitPattern.MatchString(words[n])) {
 		n++
 	}
@@ -79,7 +90,7 @@ func (p plain) valueFirst(f kind.Field, line string) []kind.Said {
 		return nil
 	}
 	value := strings.Join(words[:n], " ")
-	if !isNumber(value) || holding(f, []string{value}) == 0 {
+	if holding(f, []string{value}) == 0 {
 		return nil
 	}
 	name := strings.TrimLeft(strings.Join(words[n:], " "), nameEdges)

@@ -46,6 +46,7 @@ const (
 	DecimalQuestion   = "decimal"
 	CurrencyQuestion  = "currency"
 	CrossQuestion     = "cross"
+	CuttingQuestion   = "cutting" // never asked, but it can be answered: see Cutting
 )
 
 // How the IDs of questions about single cells, rows and what lines are begin.

@@ -37,6 +37,8 @@ type Reading struct {
 	Keys map[string]string
 	// Partial says that what the list does not say is not gone.
 	Partial bool
+	// Text is what became of a list that is lines of text; "" for one that is a table.
+	Text Cutting
 	// With are the cells that were read together with others, as second headings.
 	With []kind.PastedCell
 }

@@ -9,6 +9,15 @@ import (
 	"rubrel/core/kind"
 )
 
+// Cutting is what became of lines of text, and the answer to CuttingQuestion.
+type Cutting string
+
+// The cuttings.
+const (
+	CutAlike Cutting = "cut"   // where all say the same things, each is a cell
+	CutNever Cutting = "whole" // every line is one cell
+)
+
 // textRecord is what a text says of a record: one line, or several that blank lines part from others.
 type textRecord []kind.PastedCell
 
@@ -33,17 +42,22 @@ func (r *reader) fromText(parts [][][]kind.PastedCell) sheet {
 		groups = append(groups, group)
 	}
 	groups = r.takeTitle(groups)
-	records := asRecords(groups, r.in.IsValue)
+	records := r.asRecords(groups)
 	s := sheet{text: true}
 	if heading := records[0]; len(heading) == 1 && len(records) > 1 && r.isHeading(heading[0].Text) {
 		s.rows, records = append(s.rows, heading), records[1:]
 	}
 	records, bulleted := r.takeBullets(records)
-	rows, roles := r.cutRecords(records)
+	r.Text = CutAlike
+	var rows [][]kind.PastedCell
+	if said, _ := r.answer(CuttingQuestion); said == string(CutNever) {
+		r.Text = CutNever
+	} else {
+		rows, s.roles = r.cutRecords(records)
+	}
 	if rows == nil {
 		rows = r.whole(records, bulleted || len(s.rows) > 0)
 	}
-	s.roles = roles
 	s.rows = append(s.rows, rows...)
 	for _, row := range s.rows {
 		for column := range row {
@@ -93,7 +107,8 @@ func endsInColon(text string) bool {
 
 // asRecords are the groups themselves where all have several lines, pairs of lines where values and texts take turns,
 // and otherwise every line.
-func asRecords(groups []textRecord, isValue func(string) bool) []textRecord {
+func (r *reader) asRecords(groups []textRecord) []textRecord {
+	isValue := r.in.IsValue
 	short := func(g textRecord) bool { return len(g) < 2 }
 	if len(groups) > 1 && !slices.ContainsFunc(groups, short) {
 		return groups
@@ -113,8 +128,9 @@ func asRecords(groups []textRecord, isValue func(string) bool) []textRecord {
 	return lines
 }
 
-// bulletPattern is how a line of a list begins; numberPattern one that is numbered.
+// bulletPattern is how a line of a list begins; numberPattern and letterPattern one that is counted.
 var (
+	letterPattern = regexp.MustCompile(`^\(?([A-Za-z])[.)]\s+`)
 	bulletPattern = regexp.MustCompile(`^(?:[-–—•·*‣◦▪▫●○■□►▶→»›✓✔☑]\s+|[•·‣◦▪●■✓✔☑]\s*)`)
 	numberPattern = regexp.MustCompile(`^\(?([0-9]{1,3})([.):]?)\s+`)
 )
@@ -130,16 +146,29 @@ func areBulleted(lines []kind.PastedCell) bool {
 
 // takeBullets takes off with what all lines begin: bullets, or numbers that count them.
 func (r *reader) takeBullets(records []textRecord) (bare []textRecord, taken bool) {
+	for _, record := range records {
+		if rest := record[1:]; areBulleted(rest) {
+			for i := range rest {
+				rest[i].Text = bulletPattern.ReplaceAllString(numberPattern.ReplaceAllString(rest[i].Text, ""), "")
+			}
+		}
+	}
 	for i, record := range records {
 		text := record[0].Text
 		number := numberPattern.FindStringSubmatch(text)
 		counts := number != nil && number[1] == strconv.Itoa(i+1) && (number[2] != "" || r.in.Cut == nil)
+		if letter := letterPattern.FindStringSubmatch(text); letter != nil {
+			counts = strings.ToLower(letter[1]) == string(rune('a'+i))
+		}
 		if len(record) > 1 || !counts && !bulletPattern.MatchString(text) {
 			return records, false
 		}
 	}
 	for i := range records {
-		text := bulletPattern.ReplaceAllString(numberPattern.ReplaceAllString(records[i][0].Text, ""), "")
+		text := records[i][0].Text
+		for _, pattern := range []*regexp.Regexp{letterPattern, numberPattern, bulletPattern} {
+			text = pattern.ReplaceAllString(text, "")
+		}
 		if text = strings.TrimSpace(text); text != "" {
 			records[i][0].Text = text
 		}
@@ -365,6 +394,7 @@ var signs = []*regexp.Regexp{
 	regexp.MustCompile(`\s[–—-]\s`),
 	regexp.MustCompile(`:\s+|：`),
 	regexp.MustCompile(`\s{2,}`),
+	regexp.MustCompile(`\s*\(|\)\s*$`),
 }
 
 // mostSigned is into how many parts signs cut a line at most.
@@ -377,7 +407,13 @@ func (r *reader) cutBySigns(records []textRecord) (rows [][]kind.PastedCell) {
 		return nil
 	}
 	for _, sign := range signs {
-		parts := func(i int) []string { return sign.Split(records[i][0].Text, -1) }
+		parts := func(i int) []string {
+			cut := sign.Split(records[i][0].Text, -1)
+			if len(cut) > 2 && cut[len(cut)-1] == "" && strings.HasSuffix(records[i][0].Text, ")") {
+				cut = cut[:len(cut)-1] // behind a bracket
+			}
+			return cut
+		}
 		n, from := len(parts(1)), 0
 		if len(parts(0)) == 1 && len(records) > 2 {
 			from = 1

@@ -70,7 +70,7 @@ func MayMean(written Written, text, code string) bool {
 var signs = []struct{ sign, code string }{
 	{"US$", "USD"}, {"CA$", "CAD"}, {"AU$", "AUD"}, {"A$", "AUD"}, {"C$", "CAD"}, {"NZ$", "NZD"}, {"HK$", "HKD"},
 	{"R$", "BRL"},
-	{"€", "EUR"}, {"£", "GBP"}, {"$", "USD"}, {"¥", "JPY"}, {"₹", "INR"}, {"₩", "KRW"}, {"₺", "TRY"}, {"zł", "PLN"},
+	{"€", "EUR"}, {"£", "GBP"}, {"$", "USD"}, {"¥", "JPY"}, {"₹", "INR"}, {"₩", "KRW"}, {"₺", "TRY"}, {"TL", "TRY"}, {"zł", "PLN"},
 	{"Kč", "CZK"},
 	{"円", "JPY"}, {"元", "CNY"}, {"원", "KRW"}, {"Ft", "HUF"}, {"lei", "RON"}, {"руб.", "RUB"}, {"грн", "UAH"},
 	{"лв.", "BGN"},

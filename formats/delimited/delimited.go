@@ -10,10 +10,11 @@ import (
 	"io"
 	"regexp"
 	"strings"
+	"unicode"
 	"unicode/utf8"
 
 	"golang.org/x/text/encoding/charmap"
-	"golang.org/x/text/encoding/unicode"
+	textunicode "golang.org/x/text/encoding/unicode"
 
 	"rubrel/core/kind"
 )
@@ -84,7 +85,7 @@ func readText(source []byte) (string, error) {
 func decode(source []byte) (string, error) {
 	switch {
 	case bytes.HasPrefix(source, []byte{0xff, 0xfe}), bytes.HasPrefix(source, []byte{0xfe, 0xff}):
-		out, err := unicode.UTF16(unicode.LittleEndian, unicode.UseBOM).NewDecoder().Bytes(source)
+		out, err := textunicode.UTF16(textunicode.LittleEndian, textunicode.UseBOM).NewDecoder().Bytes(source)
 		if err != nil {
 			return "", fmt.Errorf("the file starts as UTF-16 but does not go on so: %w", err)
 		}
@@ -129,14 +130,15 @@ func separator(text string) rune {
 	return best
 }
 
-// fractionPattern is a comma as it stands in numbers alone.
+// fractionPattern is a comma as it stands in numbers.
 var fractionPattern = regexp.MustCompile(`[0-9],[0-9]`)
 
-// beforeFractions reports whether every comma of a text that is not only numbers stands within a number: Espresso 2,50.
+// beforeFractions reports whether every comma of a text stands within a number, and words beside it: Espresso 2,50.
 func beforeFractions(text string) bool {
 	for line := range strings.Lines(text) {
-		if commas := strings.Count(line, ","); commas != len(fractionPattern.FindAllString(line, -1)) ||
-			commas > 0 && !strings.ContainsFunc(line, func(r rune) bool { return r == ' ' || r == '\u00a0' }) {
+		commas := strings.Count(line, ",")
+		words := strings.ContainsFunc(line, func(r rune) bool { return r != ',' && !unicode.IsDigit(r) && r != '\n' })
+		if commas != len(fractionPattern.FindAllString(line, -1)) || commas > 0 && !words {
 			return false
 		}
 	}

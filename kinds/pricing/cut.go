@@ -195,6 +195,14 @@ func cutLines(lines []string) []kind.Said {
 			part.Column = columnOf(part.Text)
 			prices = append(prices, part)
 		case !slices.ContainsFunc(said, func(s kind.Said) bool { return s.Column == namePart }):
+			if first := cutLine(line); first != nil { // the name, and a price beside it
+				for j := range first {
+					first[j].Line = i
+				}
+				said = append(said, first...)
+				prices = append(prices, slices.DeleteFunc(slices.Clone(first), func(s kind.Said) bool { return !ofPrice(s) })...)
+				continue
+			}
 			part.Column = namePart
 		}
 		said = append(said, part)

@@ -17,6 +17,7 @@ type priceHeading struct {
 	price  bool   // it has a word for a price
 	period string // the item of a period; "" where it names none
 	money  bool   // it has a currency
+	tax    bool   // it says whether tax is in them
 	others bool   // it has other words: "check-ups a year"
 }
 
@@ -24,6 +25,10 @@ type priceHeading struct {
 var fillers = []string{"per", "a", "an", "the", "in", "pro", "je", "im", "par", "por", "al", "alla", "ao", "i", "om",
 	"na", "za", "v", "van", "de", "le", "la", "el", "il", "für", "for", "från", "ab", "from", "dès", "desde", "da", "od",
 	"-", ".", "incl", "inkl"}
+
+// taxWords say whether tax is in a price: common practice of lists.
+var taxWords = []string{"net", "gross", "netto", "brutto", "neto", "bruto", "ht", "ttc", "vat", "tax", "mwst", "ust", "tva",
+	"iva", "btw", "moms", "mva", "dph", "kdv", "áfa", "alv", "excl", "exkl", "zzgl", "hors", "ex"}
 
 // readHeading takes a heading apart.
 func readHeading(label string) priceHeading {
@@ -40,6 +45,8 @@ func readHeading(label string) priceHeading {
 		id, isPeriod := periodIn(word)
 		switch {
 		case slices.Contains(fillers, bare), bare == "", bare == "1":
+		case slices.Contains(taxWords, bare):
+			h.tax = true
 		case isPeriod:
 			if h.period == "" {
 				h.period = id
@@ -55,10 +62,10 @@ func readHeading(label string) priceHeading {
 	return h
 }
 
-// qualifies reports whether a heading only says in which currency, or for how long prices are.
+// qualifies reports whether a heading only says in which currency, for how long, or with which tax prices are.
 func qualifies(heading string) bool {
 	h := readHeading(heading)
-	return !h.price && !h.others && (h.money || h.period != "")
+	return !h.price && !h.others && (h.money || h.tax || h.period != "")
 }
 
 // priceEndings end compounds that are prices: Monatspreis, årspris.
@@ -103,6 +110,7 @@ func priceField() int {
 // evidence is what the cells of a line are.
 type evidence struct {
 	filled, amounts, money, words, marks, lists, links int
+	free                                               int // of the amounts: words, as a plan may be called
 	period                                             string
 }
 
@@ -123,6 +131,9 @@ func evidenceOf(texts []string) evidence {
 				e.money++
 			default:
 				e.amounts++
+			}
+			if p.Free && !strings.ContainsAny(text, "0123456789") {
+				e.free++
 			}
 		}
 		if kind.LooksLikeAnswer(text) {
@@ -178,7 +189,7 @@ func guess(l *kind.Line, first bool) []kind.Guess {
 		return append(fieldGuesses, feature)
 	case e.links == e.filled:
 		return []kind.Guess{{Role: "link", Confidence: kind.Likely, Reason: "its cells are addresses", Speaks: 2}}
-	case first && e.amounts == 0 && (e.marks == 0 || l.Label() == "" && e.marks < e.filled):
+	case first && e.amounts == e.free && (e.marks == 0 || l.Label() == "" && e.marks < e.filled):
 		return []kind.Guess{{Role: "title", Confidence: kind.Sure, Speaks: 3,
 			Reason: "it is the first line, and has no numbers"}}
 	case e.lists*2 > e.filled:
@@ -326,6 +337,7 @@ func claim(l *kind.Line) string {
 // weigh looks at the lines beside each other: what one line leaves open another may say, and what looks like a price
 // may be none beside the others.
 func weigh(lines []*kind.Line) {
+	periodOfEach(lines)
 	periodFromTexts(lines)
 	var prices []*kind.Line
 	for _, l := range lines {
@@ -346,6 +358,35 @@ func weigh(lines []*kind.Line) {
 		case isPriceRole(l.Role) && l.Confidence == kind.Likely && !readHeading(l.Label()).price:
 			weighPrice(l, prices)
 		}
+	}
+}
+
+// periodOfEach gives each price the period that another line says for it, where those are several: Billing, with monthly
+// and yearly below it.
+func periodOfEach(lines []*kind.Line) {
+	isPrice := func(l *kind.Line) bool { return isPriceRole(l.Role) }
+	at := slices.IndexFunc(lines, isPrice)
+	if at < 0 || slices.ContainsFunc(lines[at+1:], isPrice) || lines[at].Confidence != kind.Weak {
+		return
+	}
+	price := lines[at]
+	for _, l := range lines {
+		texts := l.Texts()
+		another := func(text string) bool { return !strings.EqualFold(text, texts[0]) }
+		if l == price || len(texts) < len(price.Texts()) || !arePeriods(texts) ||
+			!slices.ContainsFunc(texts, another) {
+			continue
+		}
+		for i, c := range l.Cells {
+			if c.Text == "" || price.Cells[i].Text == "" {
+				continue
+			}
+			price.Cells[i].Text += " / " + c.Text
+			l.Place(i, c.Text)
+		}
+		l.Guess = kind.Guess{Role: kind.SkipRole, Reason: "it says for how long the prices are"}
+		price.Confidence, price.Reason = kind.Likely, fmt.Sprintf("“%s” says for how long each is", l.Label())
+		return
 	}
 }
 

@@ -5,6 +5,7 @@ import (
 	_ "embed"
 	"encoding/json"
 	"fmt"
+	"maps"
 	"regexp"
 	"slices"
 	"strings"
@@ -220,6 +221,7 @@ func build(k *kind.Kind, lines []*kind.Line, settings kind.IntakeSettings) kind.
 	for _, l := range lines {
 		b.line(l, columns)
 	}
+	b.set.Records = joinAlike(b.set.Records)
 	// A list without a price says neither: those are what the set has into which it goes, or the usual ones.
 	for axis, usual := range map[string]func(){
 		"periods":    func() { b.period(unsaidPeriod) },
@@ -234,6 +236,40 @@ func build(k *kind.Kind, lines []*kind.Line, settings kind.IntakeSettings) kind.
 		}
 	}
 	return b.set
+}
+
+// joinAlike makes one plan of those of one name that say other prices and nothing else that differs: a row for each
+// period of a plan.
+func joinAlike(records []kind.Record) (joined []kind.Record) {
+	for _, r := range records {
+		at := slices.IndexFunc(joined, func(with kind.Record) bool { return isAlike(with, r) })
+		if at < 0 {
+			joined = append(joined, r)
+			continue
+		}
+		maps.Copy(joined[at].Facts, r.Facts)
+		joined[at].Featured = joined[at].Featured || r.Featured
+	}
+	return joined
+}
+
+// isAlike reports whether two records have one name, and differ in that each has prices that the other has not.
+func isAlike(a, b kind.Record) bool {
+	title := func(r kind.Record) string { return kind.Text(r.Facts, namePart) }
+	if title(a) == "" || !strings.EqualFold(title(a), title(b)) {
+		return false
+	}
+	prices := 0
+	for key, said := range b.Facts {
+		other, has := a.Facts[key]
+		if has && other.String() != said.String() {
+			return false
+		}
+		if !has && kind.ParseFactKey(key).Field == "price" {
+			prices++
+		}
+	}
+	return prices > 0
 }
 
 func (b *builder) line(l *kind.Line, columns []int) {

@@ -17,6 +17,10 @@ func splitValue(text string) map[string]string {
 	if found == nil {
 		return nil
 	}
+	if of := outOfPattern.FindStringSubmatch(strings.TrimSpace(found[3])); of != nil && len(found[2]) > len(of[1]) &&
+		!strings.ContainsAny(found[2], ".,") {
+		return nil // 24/7 is no figure out of 7
+	}
 	facts := map[string]string{"value": strings.TrimSpace(found[2])}
 	if prefix := strings.TrimSpace(found[1]); prefix != "" {
 		facts["prefix"] = prefix
@@ -28,8 +32,11 @@ func splitValue(text string) map[string]string {
 }
 
 var valuePattern = regexp.MustCompile(
-	`^([^\d\s+−-]{1,12}\s*)?([-+−]?[0-9](?:[0-9.,'’\s\x{a0}\x{202f}]*[0-9])?)\s*([^\d\s].{0,23})?$`,
+	`^([^\d\s−-]{1,12}\s*)?([-−]?[0-9](?:[0-9.,'’\s\x{a0}\x{202f}]*[0-9])?)\s*([^\d\s].{0,23})?$`,
 )
+
+// outOfPattern is what a figure is out of, as "4,8/5" has it.
+var outOfPattern = regexp.MustCompile(`^/\s*([0-9]+)$`)
 
 // check finds what is wrong or doubtful in a set of figures. Needs are common practice.
 func check(set kind.Set, at kind.Scene) []kind.Finding {
