@@ -269,7 +269,8 @@ func FuzzEveryCellIsAccountedFor(f *testing.F) {
 		f.Add(text, "role/Value", "skip", uint8(i))
 	}
 	for i, text := range []string{"Our prices\n\nBasic $9/mo ($90/yr)\nPro – from $19\n", "Anna\nChair\n\nBo\nHand\n",
-		"1. Call us\n2. Come\n", "Boats: 38\nMembers: 1,204\n", "★★★★☆ Fine – Bo\n★★★☆☆ Wet – Ann\n", "\"A\" – B\n\"C\" – D\n",
+		"1. Call us\n2. Come\n", "Boats: 38\nMembers: 1,204\n", "★★★★☆ Fine – Bo\n★★★☆☆ Wet – Ann\n",
+		"\"A\" – B\n\"C\" – D\n",
 		"12 boats\n97,5 % glad\n", "Basic\n$9\nMail\n\nPro\n$19\nMail\nTalk\n"} {
 		for which := range uint8(9) {
 			f.Add(text, "headings", []string{"yes", "no"}[i%2], which)

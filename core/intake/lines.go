@@ -76,6 +76,15 @@ func (r *reader) isBare(s sheet) bool {
 	if !answered && (!r.in.ByHeadings || len(s.rows) < 2 || s.width() < 2) {
 		return false
 	}
+	years := 0
+	for _, c := range heads {
+		if isYear(c.Text) {
+			years++
+		}
+	}
+	if years > 1 {
+		return false // each heads its numbers
+	}
 	short, alike := true, true
 	for i, c := range heads {
 		if c.Text == "" || !answered && (r.headed(&kind.Line{Heading: c}) != "" || r.in.IsValue(c.Text)) {
@@ -143,8 +152,8 @@ func (r *reader) speaks(s sheet, arrangement kind.Arrangement) float64 {
 	return float64(sum) / float64(max(1, speaking))
 }
 
-// series are lines that are called like each other, as records are: Plan A, Plan B. What follows the word that they have
-// in common says nothing that is known, as "a month" would.
+// series are lines that are called like each other, as records are: Plan A, Plan B. What follows the word that they
+// have in common says nothing that is known, as "a month" would. Where cells speak for a line it is none of them.
 func (r *reader) series(lines []*kind.Line) map[*kind.Line]bool {
 	byWord := map[string][]*kind.Line{}
 	for _, l := range lines {

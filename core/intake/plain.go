@@ -348,11 +348,17 @@ func (p plain) isValue(text string) bool {
 	if kind.IsWebAddress(text) || strings.Contains(text, "@") {
 		return true
 	}
+	if text == numberSign {
+		return false
+	}
 	return !strings.ContainsFunc(text, unicode.IsLetter) && slices.ContainsFunc(p.fields, func(f kind.Field) bool {
 		_, err := f.Type.Parse(text)
 		return err == nil && !isPlainText(f.Type)
 	})
 }
+
+// numberSign heads what numbers the records.
+const numberSign = "#"
 
 var yearPattern = regexp.MustCompile(`^(?:19|20)[0-9]{2}$`)
 
@@ -375,8 +381,9 @@ func (p plain) weigh(lines []*kind.Line) {
 	}
 	var texts []*kind.Line
 	for _, l := range lines {
-		if isText := len(l.Texts()) > 0 && !slices.ContainsFunc(l.Texts(), p.isValue); isText && (l.Role == kind.SkipRole ||
-			l.Role == name || !headed(l) && l.Confidence == kind.Weak) && l.Reason != saidReason {
+		isText := len(l.Texts()) > 0 && areWords(l.Texts()) && !slices.ContainsFunc(l.Texts(), p.isValue)
+		isOpen := l.Role == kind.SkipRole || l.Role == name || !headed(l) && l.Confidence == kind.Weak
+		if isText && isOpen && l.Reason != saidReason {
 			texts = append(texts, l)
 		}
 	}
@@ -390,7 +397,7 @@ func (p plain) weigh(lines []*kind.Line) {
 		first = lines[0]
 	}
 	confidence := kind.Weak
-	if first == lines[0] && (named || headed(first) || len(texts) == 1) || named && len(texts) == 1 {
+	if first == lines[0] && (named || headed(first)) || len(texts) == 1 && (first == lines[0] || named && !headed(first)) {
 		confidence = kind.Likely
 	}
 	first.Guess = kind.Guess{Role: name, Confidence: confidence,
@@ -415,8 +422,8 @@ func (p plain) weigh(lines []*kind.Line) {
 // positionName is what people are: the field of a kind that is called so itself.
 const positionName = "position"
 
-// textFields are the fields that texts without a heading may be, the likeliest first: of people what is said in few words
-// is their position.
+// textFields are the fields that texts without a heading may be, the likeliest first: of people what is said in few
+// words is their position.
 func (p plain) textFields(l *kind.Line) (names []string) {
 	if rich := p.richField(); rich != "" {
 		names = append(names, rich)

@@ -63,15 +63,15 @@ func (p plain) valueLast(f kind.Field, line string) []kind.Said {
 	return nil
 }
 
-// unitPattern is a unit as it stands behind a number, of the SI and beside it (SI brochure, tables 2 to 8), and the short
-// words for great numbers: common practice.
-var unitPattern = regexp.MustCompile(`^(?:[%‰°€$£¥]|°C|[kcm]?m[²³]?|km/h|[km]?g|t|ha|[mch]?l|min|h|s|[kMGT]?Wh?|[kMGT]B|` +
-	`(?i:mio|mrd|mill|million|millions|billion|billions|k|m|bn)\.?)$`)
+// unitPattern is a unit as it stands behind a number, of the SI and beside it (SI brochure, tables 2 to 8), and the
+// short words for great numbers: common practice.
+var unitPattern = regexp.MustCompile(`^(?:[%‰°€$£¥]|°C|[kcm]?m[²³]?|km/h|[km]?g|t|ha|[mch]?l|min|h|s|[kMGT]?Wh?|` +
+	`[kMGT]B|(?i:mio|mrd|mill|million|millions|billion|billions|k|m|bn)\.?)$`)
 
 // aboutWords stand before numbers that are not exact: common practice of each language.
-var aboutWords = []string{"over", "about", "around", "nearly", "almost", "~", "≈", ">", "<", "ca.", "circa", "über", "rund",
-	"fast", "etwa", "knapp", "environ", "presque", "casi", "unos", "unas", "oltre", "quasi", "ruim", "bijna", "över", "nästan",
-	"ponad", "około", "přes", "asi", "cerca"}
+var aboutWords = []string{"over", "about", "around", "nearly", "almost", "~", "≈", ">", "<", "ca.", "circa", "über",
+	"rund", "fast", "etwa", "knapp", "environ", "presque", "casi", "unos", "unas", "oltre", "quasi", "ruim", "bijna",
+	"över", "nästan", "ponad", "około", "přes", "asi", "cerca"}
 
 // valueFirst is a value with what it is of behind it; nil where there is none.
 func (p plain) valueFirst(f kind.Field, line string) []kind.Said {

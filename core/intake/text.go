@@ -67,7 +67,8 @@ func (r *reader) fromText(parts [][][]kind.PastedCell) sheet {
 	return s
 }
 
-// headPattern is how Markdown begins a heading, and strongPattern what it sets strongly (CommonMark, sections 4.2 and 6.2).
+// headPattern is how Markdown begins a heading, and strongPattern what it sets strongly (CommonMark, sections 4.2 and
+// 6.2).
 var (
 	headPattern   = regexp.MustCompile(`^#{1,6}\s+`)
 	strongPattern = regexp.MustCompile(`(\*\*|__)(\S(?:.*?\S)?)(?:\*\*|__)`)
@@ -85,12 +86,13 @@ func (r *reader) isHeading(text string) bool {
 
 // takeTitle leaves a line over the others that is none of them.
 func (r *reader) takeTitle(groups []textRecord) []textRecord {
-	first, others := groups[0], slices.Concat(groups[1:]...)
+	first := groups[0]
+	others := append(slices.Clone(first[1:]), slices.Concat(groups[1:]...)...)
 	several := slices.ContainsFunc(groups, func(g textRecord) bool { return len(g) > 1 })
 	switch alone := len(first) == 1; {
-	case len(first)+len(others) < 2 || r.isHeading(first[0].Text):
+	case len(others) == 0 || r.isHeading(first[0].Text):
 		return groups
-	case alone && several, endsInColon(first[0].Text), !isBulleted(first[0].Text) && areBulleted(append(first[1:], others...)):
+	case alone && several, endsInColon(first[0].Text), !isBulleted(first[0].Text) && areBulleted(others):
 	default:
 		return groups
 	}
@@ -176,8 +178,8 @@ func (r *reader) takeBullets(records []textRecord) (bare []textRecord, taken boo
 	return records, true
 }
 
-// whole makes one cell of every line. Whether the first is one of them is asked where it may be a title and nothing says
-// that all are records.
+// whole makes one cell of every line. Whether the first is one of them is asked where it may be a title and nothing
+// says that all are records.
 func (r *reader) whole(records []textRecord, sure bool) (rows [][]kind.PastedCell) {
 	for _, record := range records {
 		for _, c := range record {
@@ -198,8 +200,8 @@ func (r *reader) whole(records []textRecord, sure bool) (rows [][]kind.PastedCel
 // titleWords is how many words a title over a list has at most: common practice.
 const titleWords = 3
 
-// mayBeTitle reports whether the first row is of few words, or is written otherwise than all others: in capitals, with no
-// full stop, or much shorter.
+// mayBeTitle reports whether the first row is of few words, or is written otherwise than all others: in capitals, with
+// no full stop, or much shorter.
 func mayBeTitle(rows [][]kind.PastedCell) bool {
 	first := rows[0][0].Text
 	capitals := func(text string) bool { return text == strings.ToUpper(text) && text != strings.ToLower(text) }
@@ -211,7 +213,8 @@ func mayBeTitle(rows [][]kind.PastedCell) bool {
 		anyCapitals = anyCapitals || capitals(row[0].Text)
 		allEnd = allEnd && ends(row[0].Text)
 	}
-	return len(strings.Fields(first)) <= titleWords || capitals(first) && !anyCapitals || allEnd && !ends(first) || len([]rune(first))*2 < shortest
+	return len(strings.Fields(first)) <= titleWords || capitals(first) && !anyCapitals || allEnd && !ends(first) ||
+		len([]rune(first))*2 < shortest
 }
 
 // cutRecords makes rows of cells of texts that all say the same things, with the roles of their columns where these are
@@ -319,8 +322,8 @@ func (r *reader) fromPieces(records []textRecord, pieces [][]kind.Said) (rows []
 	return rows, columns
 }
 
-// aligned lays groups of lines out as rows: by what their lines are, or line by line where all have as many. Where neither
-// can be, what stands below each first line is left.
+// aligned lays groups of lines out as rows: by what their lines are, or line by line where all have as many. Where
+// neither can be, what stands below each first line is left.
 func (r *reader) aligned(records []textRecord) (rows [][]kind.PastedCell) {
 	if rows = r.bySort(records); rows != nil {
 		return rows

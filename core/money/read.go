@@ -70,10 +70,13 @@ func MayMean(written Written, text, code string) bool {
 var signs = []struct{ sign, code string }{
 	{"US$", "USD"}, {"CA$", "CAD"}, {"AU$", "AUD"}, {"A$", "AUD"}, {"C$", "CAD"}, {"NZ$", "NZD"}, {"HK$", "HKD"},
 	{"R$", "BRL"},
-	{"€", "EUR"}, {"£", "GBP"}, {"$", "USD"}, {"¥", "JPY"}, {"₹", "INR"}, {"₩", "KRW"}, {"₺", "TRY"}, {"TL", "TRY"}, {"zł", "PLN"},
+	{"€", "EUR"}, {"£", "GBP"}, {"$", "USD"}, {"¥", "JPY"}, {"₹", "INR"}, {"₩", "KRW"}, {"₺", "TRY"}, {"TL", "TRY"},
+	{"zł", "PLN"},
 	{"Kč", "CZK"},
 	{"円", "JPY"}, {"元", "CNY"}, {"원", "KRW"}, {"Ft", "HUF"}, {"lei", "RON"}, {"руб.", "RUB"}, {"грн", "UAH"},
 	{"лв.", "BGN"},
+	{"Euros", "EUR"}, {"euros", "EUR"}, {"Euro", "EUR"}, {"euro", "EUR"}, {"dollars", "USD"}, {"Dollar", "USD"},
+	{"pounds", "GBP"}, {"Pfund", "GBP"}, {"Franken", "CHF"}, {"złotych", "PLN"}, {"złote", "PLN"}, {"forint", "HUF"},
 	{"kr.", ""}, {"kr", ""}, // of several countries: see CurrencyBySign
 	{"Fr.", "CHF"}, {"SFr", "CHF"}, {"₽", "RUB"}, {"₴", "UAH"}, {"₪", "ILS"}, {"₫", "VND"}, {"฿", "THB"}, {"₱", "PHP"},
 }

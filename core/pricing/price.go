@@ -98,8 +98,11 @@ func (p Price) MarshalJSON() ([]byte, error) {
 
 // freeWords and fromWords are how lists write a free price and a least price, in several languages.
 var freeWords = map[string]bool{"free": true, "gratis": true, "kostenlos": true, "gratuit": true, "no charge": true,
-	"£0": true}
-var fromWords = []string{"from ", "ab ", "à partir de ", "dès ", "desde ", "starting at "}
+	"£0": true, "kostenfrei": true, "gratuito": true, "grátis": true, "free of charge": true, "bezpłatnie": true,
+	"zdarma": true, "ücretsiz": true, "ilmainen": true, "ingyenes": true, "無料": true, "免费": true, "무료": true,
+	"חינם": true, "مجاني": true, "مجانًا": true, "бесплатно": true, "безкоштовно": true, "δωρεάν": true}
+var fromWords = []string{"from ", "ab ", "à partir de ", "dès ", "desde ", "starting at ", "a partire da ", "da ",
+	"a partir de ", "vanaf ", "från ", "fra ", "od ", "alkaen ", "от ", "від ", "από "}
 
 // PriceType reads prices.
 type PriceType struct{}

@@ -15,8 +15,8 @@ type Group struct {
 	Range string // as CSS writes a unicode-range; "" for all characters that are in no other group
 }
 
-// mostGroups is how many groups Beside makes at most. Measured on lines of six words in the six dresses: with four their
-// widths are 1.4 % off, with six 0.9 %, with twelve 0.8 %; the rest is kerning.
+// mostGroups is how many groups Beside makes at most. Measured on lines of six words in the six dresses: with four
+// their widths are 1.4 % off, with six 0.9 %, with twelve 0.8 %; the rest is kerning.
 const mostGroups = 6
 
 // Beside is how many times as wide the characters of a face are as those of another: first on the whole, then by

@@ -112,7 +112,8 @@ func cutLine(line string) []kind.Said {
 	}
 	if twice(said) { // was 12, now 9: asked as it stands
 		first, last := said[0].Text, said[len(said)-1].Text
-		said, left = []kind.Said{{Column: doubtful, Text: line[strings.Index(line, first) : strings.LastIndex(line, last)+len(last)]}}, ""
+		from, to := strings.Index(line, first), strings.LastIndex(line, last)+len(last)
+		said, left = []kind.Said{{Column: doubtful, Text: line[from:to]}}, ""
 	}
 	said = append([]kind.Said{{Column: namePart, Text: title}}, said...)
 	if left != "" {
@@ -184,8 +185,8 @@ func unpriced(line, column string) []kind.Said {
 	return []kind.Said{{Column: namePart, Text: parts[0]}, {Column: column, Text: parts[1]}}
 }
 
-// cutLines takes a plan apart whose name, prices and features stand under each other; nothing where two amounts would be
-// one price.
+// cutLines takes a plan apart whose name, prices and features stand under each other; nothing where two amounts would
+// be one price.
 func cutLines(lines []string) []kind.Said {
 	var said, prices []kind.Said
 	for i, line := range lines {

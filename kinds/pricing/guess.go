@@ -27,8 +27,8 @@ var fillers = []string{"per", "a", "an", "the", "in", "pro", "je", "im", "par", 
 	"-", ".", "incl", "inkl"}
 
 // taxWords say whether tax is in a price: common practice of lists.
-var taxWords = []string{"net", "gross", "netto", "brutto", "neto", "bruto", "ht", "ttc", "vat", "tax", "mwst", "ust", "tva",
-	"iva", "btw", "moms", "mva", "dph", "kdv", "áfa", "alv", "excl", "exkl", "zzgl", "hors", "ex"}
+var taxWords = []string{"net", "gross", "netto", "brutto", "neto", "bruto", "ht", "ttc", "vat", "tax", "mwst", "ust",
+	"tva", "iva", "btw", "moms", "mva", "dph", "kdv", "áfa", "alv", "excl", "exkl", "zzgl", "hors", "ex"}
 
 // readHeading takes a heading apart.
 func readHeading(label string) priceHeading {
@@ -337,7 +337,7 @@ func claim(l *kind.Line) string {
 // weigh looks at the lines beside each other: what one line leaves open another may say, and what looks like a price
 // may be none beside the others.
 func weigh(lines []*kind.Line) {
-	periodOfEach(lines)
+	ofEach(lines)
 	periodFromTexts(lines)
 	var prices []*kind.Line
 	for _, l := range lines {
@@ -361,9 +361,9 @@ func weigh(lines []*kind.Line) {
 	}
 }
 
-// periodOfEach gives each price the period that another line says for it, where those are several: Billing, with monthly
-// and yearly below it.
-func periodOfEach(lines []*kind.Line) {
+// ofEach gives each price what another line says of it: its period, under "Billing", or its currency. Several periods
+// do, or one under a heading of its own that no text of people would be.
+func ofEach(lines []*kind.Line) {
 	isPrice := func(l *kind.Line) bool { return isPriceRole(l.Role) }
 	at := slices.IndexFunc(lines, isPrice)
 	if at < 0 || slices.ContainsFunc(lines[at+1:], isPrice) || lines[at].Confidence != kind.Weak {
@@ -373,21 +373,38 @@ func periodOfEach(lines []*kind.Line) {
 	for _, l := range lines {
 		texts := l.Texts()
 		another := func(text string) bool { return !strings.EqualFold(text, texts[0]) }
-		if l == price || len(texts) < len(price.Texts()) || !arePeriods(texts) ||
-			!slices.ContainsFunc(texts, another) {
-			continue
+		switch {
+		case l == price || len(texts) < len(price.Texts()):
+		case areCurrencies(texts) && currencyOf([]*kind.Line{price}) == "":
+			join(price, l, " ", "it says in which currency the prices are")
+		case arePeriods(texts) && !hasDigits(texts) && (l.Role == featureRole || slices.ContainsFunc(texts, another)):
+			join(price, l, " / ", "it says for how long the prices are")
+			price.Confidence, price.Reason = kind.Likely, fmt.Sprintf("“%s” says for how long each is", l.Label())
 		}
-		for i, c := range l.Cells {
-			if c.Text == "" || price.Cells[i].Text == "" {
-				continue
-			}
-			price.Cells[i].Text += " / " + c.Text
+	}
+}
+
+// join writes what a line says of prices behind them.
+func join(price, l *kind.Line, between, why string) {
+	for i, c := range l.Cells {
+		if c.Text != "" && price.Cells[i].Text != "" {
+			price.Cells[i].Text += between + c.Text
 			l.Place(i, c.Text)
 		}
-		l.Guess = kind.Guess{Role: kind.SkipRole, Reason: "it says for how long the prices are"}
-		price.Confidence, price.Reason = kind.Likely, fmt.Sprintf("“%s” says for how long each is", l.Label())
-		return
 	}
+	l.Guess = kind.Guess{Role: kind.SkipRole, Reason: why}
+}
+
+// areCurrencies reports whether all texts are codes of ISO 4217.
+func areCurrencies(texts []string) bool {
+	return !slices.ContainsFunc(texts, func(text string) bool {
+		_, err := money.CurrencyByCode(text)
+		return err != nil
+	})
+}
+
+func hasDigits(texts []string) bool {
+	return slices.ContainsFunc(texts, func(text string) bool { return strings.ContainsAny(text, "0123456789") })
 }
 
 // periodFromTexts takes the period of prices that say none from the only one that the other texts of the list name.

@@ -28,13 +28,13 @@ var periodWords = []periodWord{
 	{"once", "once", []string{"once", "lifetime", "one-off", "one-time", "einmalig", "unique", "fois", "único",
 		"tantum", "eenmalig", "gång", "פעמי", "مرة", "買い切り"}},
 	{"quarter", "P3M", []string{"quarterly", "trimestriel", "trimestral", "trimestrale", "kvartalsvis", "לרבעון"}},
-	{"year", "P1Y", []string{"yearly", "annual", "annually", "p.a.", "jährlich", "jr", "annuel", "anual", "annuale", "jaarlijks",
-		"årligen", "årligt", "årlig", "rocznie", "ročně", "yıllık", "évi", "éves", "לשנה", "سنويًا", "年額", "年間"}},
+	{"year", "P1Y", []string{"yearly", "annual", "annually", "p.a.", "jährlich", "jr", "annuel", "anual", "annuale",
+		"jaarlijks", "årligen", "årligt", "årlig", "rocznie", "ročně", "yıllık", "évi", "éves", "לשנה", "سنويًا", "年額", "年間"}},
 	{"week", "P1W", []string{"weekly", "wöchentlich", "hebdomadaire", "semanal", "settimanale", "wekelijks", "לשבוע",
 		"أسبوعيًا"}},
 	{"day", "P1D", []string{"daily", "täglich", "quotidien", "diario", "giornaliero", "dagelijks", "ליום", "يوميًا"}},
-	{"month", "P1M", []string{"monthly", "mo", "mth", "monatlich", "mtl", "mt", "mte", "mensuel", "mensual", "mensal", "mensile",
-		"maandelijks", "månatligen", "månedligt", "månedlig", "miesięcznie", "měsíčně", "aylık", "havi", "לחודש",
+	{"month", "P1M", []string{"monthly", "mo", "mth", "monatlich", "mtl", "mt", "mte", "mensuel", "mensual", "mensal",
+		"mensile", "maandelijks", "månatligen", "månedligt", "månedlig", "miesięcznie", "měsíčně", "aylık", "havi", "לחודש",
 		"شهريًا", "月額"}},
 }
 
@@ -171,6 +171,9 @@ func splitPrice(text string) priceText {
 	}
 	for range 3 {
 		at := perPattern.FindStringIndex(w.amount)
+		if at == nil {
+			at = adverbAt(w.amount)
+		}
 		if at == nil || at[0] == 0 || !strings.ContainsAny(w.amount[:at[0]], "0123456789") {
 			break
 		}
@@ -183,6 +186,25 @@ func splitPrice(text string) priceText {
 		w.amount = strings.TrimSpace(w.amount[:at[0]])
 	}
 	return w
+}
+
+// lastWord is the last of several.
+var lastWord = regexp.MustCompile(`\s+([\p{L}.]+)\s*$`)
+
+// adverbAt is where a text ends in a word for a period that needs none before it: "60 Euro jährlich"; nil where it does
+// not.
+func adverbAt(text string) []int {
+	found := lastWord.FindStringSubmatchIndex(text)
+	if found == nil {
+		return nil
+	}
+	word := strings.ToLower(text[found[2]:found[3]])
+	for _, p := range periodWords {
+		if slices.Contains(p.words, word) || slices.Contains(p.words, strings.Trim(word, ".")) {
+			return found[:2]
+		}
+	}
+	return nil
 }
 
 // isPrice reports whether a text is an amount with a currency.
