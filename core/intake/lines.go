@@ -39,8 +39,8 @@ func (r *reader) arrange(s sheet) {
 	if downSpeaks > acrossSpeaks || contested && r.in.ByHeadings {
 		r.Arrangement = kind.Down
 	}
-	if contested && r.in.ByHeadings && len(s.rows) > s.width()+1 {
-		contested = false // long lists go down
+	if contested && r.in.ByHeadings && (len(s.rows) > s.width()+1 || s.spaced) {
+		contested = false // long lists go down, and what is written as a text goes line by line
 	}
 	if r.areHeadings(s.rows[0]) && len(s.rows) == 1 {
 		r.Arrangement, contested = kind.Down, false // headings of nothing
@@ -90,7 +90,8 @@ func (r *reader) isBare(s sheet) bool {
 		if c.Text == "" || !answered && (r.headed(&kind.Line{Heading: c}) != "" || r.in.IsValue(c.Text)) {
 			return false
 		}
-		short = short && len(strings.Fields(c.Text)) <= 3
+		words := len(strings.Fields(c.Text))
+		short = short && words <= 3 && (i > 0 || words == 1)
 		below := s.rows[min(i, len(s.rows)-1)]
 		if r.Arrangement == kind.Down {
 			below = column(s, i)

@@ -6,6 +6,7 @@ import (
 	"maps"
 	"regexp"
 	"slices"
+	"strconv"
 	"strings"
 	"unicode"
 
@@ -223,7 +224,18 @@ func (p plain) guess(l *kind.Line, first bool) []kind.Guess {
 			return []kind.Guess{{Role: degreeRole, Confidence: kind.Sure, Reason: "its cells are degrees",
 				Speaks: speaksHeading}}
 		}
-		if guesses := GuessField(p.fields, l); len(guesses) > 0 {
+		guesses := GuessField(p.fields, l)
+		if at := p.numbered(); len(guesses) > 0 && at >= 0 && guesses[0].Role == p.fields[0].Name && areMostly(texts, p.isValue) {
+			// "Chiffre" is a figure, and may be the number of one.
+			guesses[0].Confidence = kind.Weak
+			return append([]kind.Guess{{Role: p.fields[at].Name, Confidence: kind.Weak, Speaks: speaksHeading,
+				Reason: fmt.Sprintf("its cells are numbers, and “%s” may head these too", shorten(l.Label(), 30))}}, guesses...)
+		}
+		if len(guesses) > 0 && guesses[0].Role == p.fields[0].Name && isCounting(texts) {
+			return append([]kind.Guess{{Role: kind.SkipRole, Confidence: kind.Likely, Speaks: speaksHeading,
+				Reason: "it only numbers them"}}, guesses...)
+		}
+		if len(guesses) > 0 {
 			return guesses
 		}
 		if Heads("featured", l.Label()) {
@@ -270,6 +282,9 @@ func (p plain) byCells(l *kind.Line, texts []string) []kind.Guess {
 		if isPlainText(f.Type) || f.Each != nil || holding(f, texts)*2 <= len(texts) {
 			continue
 		}
+		if _, numeric := f.Type.(kind.Numeric); !numeric && areMostly(texts, isNumbered) {
+			continue // "1. chairman" is no telephone number
+		}
 		if _, ref := f.Type.(kind.RefType); ref {
 			continue // any word could be the name of a picture
 		}
@@ -284,6 +299,41 @@ func (p plain) byCells(l *kind.Line, texts []string) []kind.Guess {
 			Reason: "it has no heading, and its cells could be that"}
 	}
 	return guesses
+}
+
+// areMostly reports whether more than half of some texts are something.
+func areMostly(texts []string, is func(string) bool) bool {
+	n := 0
+	for _, text := range texts {
+		if is(text) {
+			n++
+		}
+	}
+	return n*2 > len(texts)
+}
+
+// isCounting reports whether texts are the numbers from 1 on.
+func isCounting(texts []string) bool {
+	for i, text := range texts {
+		if text != strconv.Itoa(i+1) {
+			return false
+		}
+	}
+	return len(texts) > 1
+}
+
+// isNumbered reports whether a text has figures, and more letters than these.
+func isNumbered(text string) bool {
+	letters, figures := 0, 0
+	for _, r := range text {
+		switch {
+		case unicode.IsLetter(r):
+			letters++
+		case unicode.IsDigit(r):
+			figures++
+		}
+	}
+	return figures > 0 && letters > figures
 }
 
 // areWords reports whether all texts have letters.
@@ -388,6 +438,7 @@ func (p plain) weigh(lines []*kind.Line) {
 		}
 	}
 	if len(texts) == 0 {
+		p.nameOther(lines)
 		return
 	}
 	slices.SortStableFunc(texts, func(a, b *kind.Line) int { return cmp.Compare(length(a), length(b)) })
@@ -416,7 +467,29 @@ func (p plain) weigh(lines []*kind.Line) {
 	}
 	last.Guess = kind.Guess{Role: p.textFields(last)[0], Confidence: kind.Weak,
 		Reason: "its texts are the longest, and no heading says what they are"}
+	if len(texts) == 2 && confidence == kind.Likely && !p.ofPeople() {
+		last.Confidence = kind.Likely // a name, and what is said of it
+	}
 	last.Guesses = append([]kind.Guess{last.Guess}, last.Guesses...)
+}
+
+// nameOther doubts a line of other texts, each another, where nothing else names the records and something has to.
+func (p plain) nameOther(lines []*kind.Line) {
+	if !p.fields[0].Required {
+		return
+	}
+	for _, l := range lines {
+		at := slices.IndexFunc(p.fields, func(f kind.Field) bool { return f.Name == l.Role })
+		texts := l.Texts()
+		if at < 0 || !isPlainText(p.fields[at].Type) || len(texts) < len(l.Cells) || l.Reason == saidReason ||
+			len(slices.Compact(slices.Sorted(slices.Values(texts)))) < len(texts) {
+			continue
+		}
+		name := kind.Guess{Role: p.fields[0].Name, Confidence: kind.Weak, Reason: "nothing else in the list names them"}
+		l.Guesses = append([]kind.Guess{name}, l.Guesses...)
+		l.Guess = name
+		return
+	}
 }
 
 // positionName is what people are: the field of a kind that is called so itself.

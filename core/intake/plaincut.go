@@ -54,9 +54,13 @@ const mostValueWords = 8
 func (p plain) valueLast(f kind.Field, line string) []kind.Said {
 	words := strings.Fields(line)
 	for i := max(1, len(words)-mostValueWords); i < len(words); i++ {
+		if i > 1 && slices.Contains(aboutWords, strings.ToLower(words[i-1])) {
+			words = slices.Concat(words[:i-1], []string{words[i-1] + " " + words[i]}, words[i+1:])
+			i--
+		}
 		value := strings.Join(words[i:], " ")
 		name := strings.TrimRight(strings.Join(words[:i], " "), nameEdges)
-		if isNumber(value) && holding(f, []string{value}) == 1 && name != "" {
+		if (isNumber(value) || isNumber(value[strings.Index(value, " ")+1:])) && holding(f, []string{value}) == 1 && name != "" {
 			return []kind.Said{{Column: p.fields[0].Name, Text: name}, {Column: f.Name, Text: value}}
 		}
 	}

@@ -135,7 +135,10 @@ func (r *reader) currency() {
 				continue
 			}
 			// A sign of several countries is that of the site, and where the site's language does not know it of the list.
-			own := cmp.Or(money.CurrencyBySign(c.Text, r.options.Language), money.CurrencyBySign(c.Text, r.language()))
+			own := ""
+			for _, text := range []string{c.Text, l.Label()} {
+				own = cmp.Or(own, money.CurrencyBySign(text, r.options.Language), money.CurrencyBySign(text, r.language()))
+			}
 			if own != "" && !answered {
 				r.Settings.Currency = own
 				return

@@ -13,6 +13,7 @@ type sheet struct {
 	rows      [][]kind.PastedCell
 	separator string
 	text      bool     // it was made of lines of text: see fromText
+	spaced    bool     // a space stands behind each separator, as people write
 	roles     []string // of its columns, where it was cut by what they say
 }
 
@@ -66,11 +67,20 @@ func (r *reader) shape(t kind.Table) sheet {
 	if isText && len(parts) > 0 {
 		return r.fromText(parts)
 	}
-	s := sheet{rows: r.choose(parts), separator: t.Separator}
+	s := sheet{rows: r.choose(parts), separator: t.Separator, spaced: isSpaced(t)}
 	s.dropColumns()
 	r.dropNotes(&s)
 	r.joinHeads(&s)
 	return s
+}
+
+// isSpaced reports whether a space stands behind every separator.
+func isSpaced(t kind.Table) bool {
+	return t.Separator != "" && !slices.ContainsFunc(t.Rows, func(row []string) bool {
+		return slices.ContainsFunc(row[min(1, len(row)):], func(cell string) bool {
+			return !strings.HasPrefix(cell, " ")
+		})
+	})
 }
 
 // correct puts what was answered in a cell's place.

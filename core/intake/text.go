@@ -107,8 +107,8 @@ func endsInColon(text string) bool {
 	return strings.HasSuffix(text, ":") || strings.HasSuffix(text, "：")
 }
 
-// asRecords are the groups themselves where all have several lines, pairs of lines where values and texts take turns,
-// and otherwise every line.
+// asRecords are the groups themselves where all have several lines, pairs of lines where values and texts, or names and
+// sentences, take turns, and otherwise every line.
 func (r *reader) asRecords(groups []textRecord) []textRecord {
 	isValue := r.in.IsValue
 	short := func(g textRecord) bool { return len(g) < 2 }
@@ -116,18 +116,25 @@ func (r *reader) asRecords(groups []textRecord) []textRecord {
 		return groups
 	}
 	var pairs, lines []textRecord
-	turns := true
+	turns, says := true, true
 	for i, c := range slices.Concat(groups...) {
 		lines = append(lines, textRecord{c})
 		if i%2 == 1 {
-			pairs = append(pairs, textRecord{lines[i-1][0], c})
-			turns = turns && isValue(c.Text) != isValue(lines[i-1][0].Text) && isValue(c.Text) == isValue(lines[1][0].Text)
+			above := lines[i-1][0]
+			pairs = append(pairs, textRecord{above, c})
+			turns = turns && isValue(c.Text) != isValue(above.Text) && isValue(c.Text) == isValue(lines[1][0].Text)
+			says = says && isSentence(c.Text) && !isSentence(above.Text)
 		}
 	}
-	if turns && len(pairs) > 1 && len(lines)%2 == 0 {
+	if (turns || says) && len(pairs) > 1 && len(lines)%2 == 0 {
 		return pairs
 	}
 	return lines
+}
+
+// isSentence reports whether a text ends as sentences do.
+func isSentence(text string) bool {
+	return strings.HasSuffix(text, ".") || strings.HasSuffix(text, "。")
 }
 
 // bulletPattern is how a line of a list begins; numberPattern and letterPattern one that is counted.
@@ -148,10 +155,14 @@ func areBulleted(lines []kind.PastedCell) bool {
 
 // takeBullets takes off with what all lines begin: bullets, or numbers that count them.
 func (r *reader) takeBullets(records []textRecord) (bare []textRecord, taken bool) {
+	takeDashes(records)
 	for _, record := range records {
 		if rest := record[1:]; areBulleted(rest) {
 			for i := range rest {
-				rest[i].Text = bulletPattern.ReplaceAllString(numberPattern.ReplaceAllString(rest[i].Text, ""), "")
+				if number := numberPattern.FindStringSubmatch(rest[i].Text); number != nil {
+					rest[i].Text = strings.TrimPrefix(rest[i].Text, number[0])
+				}
+				rest[i].Text = bulletPattern.ReplaceAllString(rest[i].Text, "")
 			}
 		}
 	}
@@ -176,6 +187,19 @@ func (r *reader) takeBullets(records []textRecord) (bare []textRecord, taken boo
 		}
 	}
 	return records, true
+}
+
+// takeDashes takes the dashes off the last lines of groups that all have one there: — Ann, who said it.
+func takeDashes(records []textRecord) {
+	last := func(record textRecord) *kind.PastedCell { return &record[len(record)-1] }
+	if slices.ContainsFunc(records, func(record textRecord) bool {
+		return len(record) < 2 || !bulletPattern.MatchString(last(record).Text) || isBulleted(record[len(record)-2].Text)
+	}) {
+		return
+	}
+	for _, record := range records {
+		last(record).Text = bulletPattern.ReplaceAllString(last(record).Text, "")
+	}
 }
 
 // whole makes one cell of every line. Whether the first is one of them is asked where it may be a title and nothing
@@ -239,13 +263,21 @@ func (r *reader) cutRecords(records []textRecord) (rows [][]kind.PastedCell, rol
 		return r.aligned(records), nil
 	}
 	stars := r.takeStars(records)
-	if rows = r.cutBySigns(records); rows == nil && stars != nil {
+	rows, sign := r.cutBySigns(records, stars == nil)
+	if rows == nil && stars != nil {
 		rows = r.whole(records, true)
 	}
-	for i := range stars { // in the last column, whatever was left of a title
-		rows[len(rows)-len(stars)+i] = append(rows[len(rows)-len(stars)+i], stars[i])
+	for i := range stars {
+		rows[i] = append(rows[i], stars[i])
 	}
-	return rows, r.unquote(rows)
+	if roles = r.unquote(rows); len(roles) == 2 && sign == colon && slices.Contains(r.Kind.Fields[0].Aliases, "person") {
+		for _, f := range r.Kind.Fields[1:] {
+			if rankOf(f, positionName) == byName {
+				roles = []string{f.Name, r.Kind.Fields[0].Name} // Chair: Ann
+			}
+		}
+	}
+	return rows, roles
 }
 
 // starsPattern is a rating in stars, before or behind what is said.
@@ -390,12 +422,14 @@ func (r *reader) sortOf(text string) string {
 	return plainText
 }
 
+var colon = regexp.MustCompile(`:\s+|：`)
+
 // signs are what cuts lines of text, the strongest first: common practice.
 var signs = []*regexp.Regexp{
 	regexp.MustCompile(`\s*(?:\.{3,}|…+|_{3,})\s*`),
 	regexp.MustCompile(`\s{3,}|\x{3000}+`),
 	regexp.MustCompile(`\s[–—-]\s`),
-	regexp.MustCompile(`:\s+|：`),
+	colon,
 	regexp.MustCompile(`\s{2,}`),
 	regexp.MustCompile(`\s*\(|\)\s*$`),
 }
@@ -404,10 +438,10 @@ var signs = []*regexp.Regexp{
 const mostSigned = 5
 
 // cutBySigns cuts every line at the same sign into as many parts; nil where none cuts all. A first line that it does
-// not cut is a title over the others.
-func (r *reader) cutBySigns(records []textRecord) (rows [][]kind.PastedCell) {
+// not cut is a title over the others, where there may be one.
+func (r *reader) cutBySigns(records []textRecord, titled bool) (rows [][]kind.PastedCell, by *regexp.Regexp) {
 	if len(records) < 2 {
-		return nil
+		return nil, nil
 	}
 	for _, sign := range signs {
 		parts := func(i int) []string {
@@ -418,7 +452,7 @@ func (r *reader) cutBySigns(records []textRecord) (rows [][]kind.PastedCell) {
 			return cut
 		}
 		n, from := len(parts(1)), 0
-		if len(parts(0)) == 1 && len(records) > 2 {
+		if len(parts(0)) == 1 && len(records) > 2 && titled {
 			from = 1
 		}
 		alike := n > 1 && n <= mostSigned
@@ -438,9 +472,9 @@ func (r *reader) cutBySigns(records []textRecord) (rows [][]kind.PastedCell) {
 			}
 			rows = append(rows, row)
 		}
-		return rows
+		return rows, sign
 	}
-	return nil
+	return nil, nil
 }
 
 // quotePairs are the marks that open and close what somebody said (Unicode CLDR, delimiters).

@@ -107,6 +107,9 @@ func TestReadWritten(t *testing.T) {
 		{"¥1200", 0, "1200", "JPY", false},
 		{"US$5", 0, "5", "USD", false},
 		{"120 zł", 0, "120", "PLN", false},
+		{"CHF 39.--", 0, "39", "CHF", false},
+		{"9.−", 0, "9", "", false},
+		{"80,- Euro", 0, "80", "EUR", false},
 	} {
 		w, err := ReadWritten(c.text, Separators{Decimal: c.decimal})
 		if err != nil || w.Amount.String() != c.amount || w.Currency != c.currency || w.Ambiguous != c.ambiguous {

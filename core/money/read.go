@@ -29,21 +29,30 @@ type Written struct {
 // other.
 func CurrencyBySign(text, tag string) string {
 	sign := ""
+	text = strings.ToLower(text)
 	for _, known := range signs {
 		if known.code == "" && (strings.HasSuffix(text, known.sign) || strings.HasPrefix(text, known.sign)) {
 			sign = strings.TrimSuffix(known.sign, ".")
 		}
 	}
-	parsed, err := language.Parse(tag)
-	if sign == "" || err != nil {
+	code := spokenCurrency(tag)
+	if sign == "" || code == "" {
 		return ""
 	}
-	region, _ := parsed.Region()
-	code := regions()[region.String()]
 	if strings.TrimSuffix(LocaleFor(tag).symbols[code], ".") != sign {
 		return ""
 	}
 	return code
+}
+
+// spokenCurrency is what people pay with in the region in which most people speak a language (BCP 47); "" for none.
+func spokenCurrency(tag string) string {
+	parsed, err := language.Parse(tag)
+	if err != nil {
+		return ""
+	}
+	region, _ := parsed.Region()
+	return regions()[region.String()]
 }
 
 // sharedSigns are written for several currencies, each of which is meant by it where people pay with it.
@@ -63,6 +72,22 @@ func MayMean(written Written, text, code string) bool {
 		}
 	}
 	return false
+}
+
+// ownSign is a dollar sign with letters that say whose it is.
+var ownSign = regexp.MustCompile(`[A-Za-z]\$`)
+
+// Meant is the currency of a text that was read as one in which it may be: of a sign of several, that with which people
+// pay where they speak a language (BCP 47).
+func Meant(code, text, tag string) string {
+	own := spokenCurrency(tag)
+	for sign, codes := range sharedSigns {
+		if codes[0] == code && strings.Contains(text, sign) && !strings.Contains(strings.ToUpper(text), code) &&
+			!ownSign.MatchString(text) && slices.Contains(codes, own) {
+			return own
+		}
+	}
+	return code
 }
 
 // signs are the currency signs read in pasted lists. "$" and "¥" belong to several currencies; the

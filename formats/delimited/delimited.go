@@ -131,7 +131,7 @@ func separator(text string) rune {
 }
 
 // fractionPattern is a comma as it stands in numbers.
-var fractionPattern = regexp.MustCompile(`[0-9],[0-9]`)
+var fractionPattern = regexp.MustCompile(`[0-9],(?:[0-9]|[-–—])`)
 
 // beforeFractions reports whether every comma of a text stands within a number, and words beside it: Espresso 2,50.
 func beforeFractions(text string) bool {

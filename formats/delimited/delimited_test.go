@@ -28,6 +28,11 @@ func TestRead(t *testing.T) {
 		{"old line ends", "a,b\rc,d", [][]string{{"a", "b"}, {"c", "d"}}},
 		{"a bare mark inside", "5\" tube\t9\nx\t8", [][]string{{"5\" tube", "9"}, {"x", "8"}}},
 		{"one column", "a\nb", [][]string{{"a"}, {"b"}}},
+		{"commas of fractions", "Espresso 2,50\nTee 1,90", [][]string{{"Espresso 2,50"}, {"Tee 1,90"}}},
+		{"commas before dashes", "Tee 2,- Euro\nKaffee 3,- Euro", [][]string{{"Tee 2,- Euro"}, {"Kaffee 3,- Euro"}}},
+		{"numbers alone", "1,2\n3,4", [][]string{{"1", "2"}, {"3", "4"}}},
+		{"marks of speech", "\"Dry.\" – Ann\n\"Kind.\" – Bo", [][]string{{"\"Dry.\" – Ann"}, {"\"Kind.\" – Bo"}}},
+		{"marks of speech within a cell", "a,\"b\n\"\"c\"\" d\"\ne,f", [][]string{{"a", "b\n\"c\" d"}, {"e", "f"}}},
 	} {
 		table, _, err := Read([]byte(c.text))
 		if err != nil || !reflect.DeepEqual(table.Rows, c.rows) {

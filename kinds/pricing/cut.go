@@ -32,6 +32,7 @@ func cut(texts [][]string) [][]kind.Said {
 	if priced*2 < len(texts) || priced == 0 {
 		return nil
 	}
+	sections(texts, plans)
 	first := firstPrice(plans)
 	for i, lines := range texts {
 		for j := range plans[i] {
@@ -40,7 +41,7 @@ func cut(texts [][]string) [][]kind.Said {
 			}
 		}
 		switch {
-		case slices.ContainsFunc(plans[i], ofPrice):
+		case slices.ContainsFunc(plans[i], ofPrice) || isSection(plans[i]):
 		case len(lines) == 1:
 			plans[i] = unpriced(lines[0], first)
 		default:
@@ -49,6 +50,32 @@ func cut(texts [][]string) [][]kind.Said {
 	}
 	return plans
 }
+
+// sections finds the lines that say for how long the prices of those below them are, as "Annual plans", and says so
+// behind each.
+func sections(texts [][]string, plans [][]kind.Said) {
+	period := ""
+	for i, lines := range texts {
+		if len(lines) > 1 {
+			return
+		}
+		id, ok := periodIn(lines[0])
+		if plans[i] == nil && ok && !strings.ContainsAny(lines[0], "0123456789") && len(strings.Fields(lines[0])) <= 4 {
+			plans[i], period = []kind.Said{{Text: lines[0]}}, id
+			continue
+		}
+		for j := range plans[i] {
+			s := &plans[i][j]
+			if period != "" && ofPrice(*s) && splitPrice(s.Text).period == "" {
+				s.Text += " / " + period
+				s.Column = columnOf(s.Text)
+			}
+		}
+	}
+}
+
+// isSection reports whether a text is a line over plans.
+func isSection(said []kind.Said) bool { return len(said) == 1 && said[0].Column == "" }
 
 func ofPrice(s kind.Said) bool { return strings.HasPrefix(s.Column, priceRole) }
 

@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"slices"
 	"strings"
+	"unicode"
 
 	"rubrel/core/intake"
 	"rubrel/core/kind"
@@ -23,12 +24,17 @@ type priceHeading struct {
 
 // fillers are words of a heading that say nothing: common practice of lists.
 var fillers = []string{"per", "a", "an", "the", "in", "pro", "je", "im", "par", "por", "al", "alla", "ao", "i", "om",
-	"na", "za", "v", "van", "de", "le", "la", "el", "il", "für", "for", "från", "ab", "from", "dès", "desde", "da", "od",
+	"na", "za", "v", "в", "за", "на", "у", "από", "το", "τον", "每", "毎", "van", "de", "le", "la", "el", "il", "für", "for", "från", "ab", "from", "dès", "desde", "da", "od",
 	"-", ".", "incl", "inkl"}
 
 // taxWords say whether tax is in a price: common practice of lists.
 var taxWords = []string{"net", "gross", "netto", "brutto", "neto", "bruto", "ht", "ttc", "vat", "tax", "mwst", "ust",
 	"tva", "iva", "btw", "moms", "mva", "dph", "kdv", "áfa", "alv", "excl", "exkl", "zzgl", "hors", "ex"}
+
+// sharedKrone is the sign of the currencies of several countries.
+const sharedKrone = "kr"
+
+func isNoLetter(r rune) bool { return !unicode.IsLetter(r) }
 
 // readHeading takes a heading apart.
 func readHeading(label string) priceHeading {
@@ -39,7 +45,7 @@ func readHeading(label string) priceHeading {
 			h.period, rest = known.id, strings.Replace(rest, known.text, " ", 1)
 		}
 	}
-	h.money = currencyIn(label) != ""
+	h.money = currencyIn(label) != "" || slices.Contains(strings.FieldsFunc(strings.ToLower(label), isNoLetter), sharedKrone)
 	for _, word := range strings.FieldsFunc(rest, func(r rune) bool { return strings.ContainsRune(" ()[],:/–—|", r) }) {
 		bare := strings.Trim(word, ".-")
 		id, isPeriod := periodIn(word)
@@ -54,7 +60,7 @@ func readHeading(label string) priceHeading {
 		case intake.Heads("price", bare) || slices.Contains(fields()[priceField()].Aliases, bare):
 			h.price = true
 		case h.compound(bare):
-		case currencyIn(strings.ToUpper(word)) != "":
+		case currencyIn(strings.ToUpper(word)) != "", bare == sharedKrone:
 		default:
 			h.others = true
 		}

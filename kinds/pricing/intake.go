@@ -34,7 +34,7 @@ var periodWords = []periodWord{
 	{"week", "P1W", []string{"weekly", "wöchentlich", "hebdomadaire", "semanal", "settimanale", "wekelijks", "לשבוע",
 		"أسبوعيًا"}},
 	{"day", "P1D", []string{"daily", "täglich", "quotidien", "diario", "giornaliero", "dagelijks", "ליום", "يوميًا"}},
-	{"month", "P1M", []string{"monthly", "mo", "mth", "monatlich", "mtl", "mt", "mte", "mensuel", "mensual", "mensal",
+	{"month", "P1M", []string{"monthly", "mo", "mth", "monatlich", "mtl", "mt", "mte", "hó", "mensuel", "mensual", "mensal",
 		"mensile", "maandelijks", "månatligen", "månedligt", "månedlig", "miesięcznie", "měsíčně", "aylık", "havi", "לחודש",
 		"شهريًا", "月額"}},
 }
@@ -216,7 +216,7 @@ func isPrice(text string) bool {
 
 // featureLines cuts a cell that lists features.
 func featureLines(cell string) []string {
-	lines := strings.FieldsFunc(cell, func(r rune) bool { return r == '\n' || r == ';' || r == '•' })
+	lines := strings.FieldsFunc(cell, func(r rune) bool { return r == '\n' || r == ';' || r == '•' || r == '|' })
 	var out []string
 	for _, line := range lines {
 		if line = strings.TrimSpace(line); line != "" {
@@ -345,9 +345,10 @@ func (b *builder) price(l *kind.Line, column, record int, period string) {
 		period = w.period
 	}
 	price, written, err := pricing.ReadPrice(w.amount, intake.Marks(w.amount, b.settings.Decimal))
-	code := written.Currency
+	code := b.meant(written.Currency, w.amount)
 	if code == "" {
-		code = cmp.Or(currencyIn(l.Label()), currencyOf([]*kind.Line{l}), b.settings.Currency)
+		code = cmp.Or(b.meant(currencyIn(l.Label()), l.Label()),
+			b.meant(currencyOf([]*kind.Line{l}), strings.Join(l.Texts(), " ")), b.settings.Currency)
 		if _, others := currenciesOf([]*kind.Line{l}); len(others) > 1 && price.HasAmount() && !price.Free {
 			err = fmt.Errorf("“%s” says no currency, and others beside it are in %s", w.amount,
 				strings.Join(others, " and "))
@@ -384,6 +385,11 @@ func (b *builder) price(l *kind.Line, column, record int, period string) {
 	for _, rest := range w.rest {
 		l.LeavePart(column, rest, "it stands beside the price, and a price says only an amount, a currency and a period")
 	}
+}
+
+// meant is the currency of a text, by the language of the site, and where that knows none of the list.
+func (b *builder) meant(code, text string) string {
+	return money.Meant(money.Meant(code, text, b.settings.Language), text, b.settings.Shows)
 }
 
 // currencyOf is the currency that most of the amounts of some lines carry; "" where none does.
