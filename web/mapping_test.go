@@ -73,3 +73,27 @@ func TestMappingHeads(t *testing.T) {
 		}
 	}
 }
+
+// Lines of a mail are cut where all are alike, or stay as they are, as the designer says; a cell of them that is refused
+// is corrected in its place.
+func TestLinesOfTextInTheMapping(t *testing.T) {
+	t.Parallel()
+	b := openMapping(t, "pricing", "Our prices\n\nMassage 30 min – £35 a month\nMassage 60 min – £60 a month\n"+
+		"Course – £90–120 a month\n")
+	records := "[...document.querySelectorAll('.mapping th.record')].map((e) => e.textContent).join('|')"
+	if got, want := b.Text(records), "Massage 30 min|Massage 60 min|Course"; got != want {
+		t.Errorf("the plans are %q, not %q", got, want)
+	}
+	b.Type("#question-0", "from £90")
+	b.Press(kb.Enter)
+	b.Await(again + " && !document.querySelector('.questions') && document.querySelector('.mapping').textContent." +
+		"includes('from 90 GBP')")
+	testkit.Eval[bool](b, "document.body.dataset.same = 'yes', true")
+	testkit.Eval[bool](b, `(() => {
+		const lines = document.querySelector('#cutting');
+		lines.value = 'whole';
+		return lines.dispatchEvent(new Event('change', { bubbles: true }));
+	})()`)
+	b.Await(again + " && " + records + " === 'Massage 30 min – £35 a month|Massage 60 min – £60 a month|" +
+		"Course – £90–120 a month'")
+}
