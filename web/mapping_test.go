@@ -74,8 +74,8 @@ func TestMappingHeads(t *testing.T) {
 	}
 }
 
-// Lines of a mail are cut where all are alike, or stay as they are, as the designer says; a cell of them that is refused
-// is corrected in its place.
+// Lines of a mail are cut where all are alike, or stay as they are, as the designer says; a cell of them that is
+// refused is corrected in its place.
 func TestLinesOfTextInTheMapping(t *testing.T) {
 	t.Parallel()
 	b := openMapping(t, "pricing", "Our prices\n\nMassage 30 min – £35 a month\nMassage 60 min – £60 a month\n"+

@@ -60,7 +60,8 @@ func (p plain) valueLast(f kind.Field, line string) []kind.Said {
 		}
 		value := strings.Join(words[i:], " ")
 		name := strings.TrimRight(strings.Join(words[:i], " "), nameEdges)
-		if (isNumber(value) || isNumber(value[strings.Index(value, " ")+1:])) && holding(f, []string{value}) == 1 && name != "" {
+		about := isNumber(value[strings.Index(value, " ")+1:]) // over 300
+		if (isNumber(value) || about) && holding(f, []string{value}) == 1 && name != "" {
 			return []kind.Said{{Column: p.fields[0].Name, Text: name}, {Column: f.Name, Text: value}}
 		}
 	}

@@ -24,7 +24,8 @@ type priceHeading struct {
 
 // fillers are words of a heading that say nothing: common practice of lists.
 var fillers = []string{"per", "a", "an", "the", "in", "pro", "je", "im", "par", "por", "al", "alla", "ao", "i", "om",
-	"na", "za", "v", "в", "за", "на", "у", "από", "το", "τον", "每", "毎", "van", "de", "le", "la", "el", "il", "für", "for", "från", "ab", "from", "dès", "desde", "da", "od",
+	"na", "za", "v", "в", "за", "на", "у", "από", "το", "τον", "每", "毎",
+	"van", "de", "le", "la", "el", "il", "für", "for", "från", "ab", "from", "dès", "desde", "da", "od",
 	"-", ".", "incl", "inkl"}
 
 // taxWords say whether tax is in a price: common practice of lists.
@@ -45,7 +46,8 @@ func readHeading(label string) priceHeading {
 			h.period, rest = known.id, strings.Replace(rest, known.text, " ", 1)
 		}
 	}
-	h.money = currencyIn(label) != "" || slices.Contains(strings.FieldsFunc(strings.ToLower(label), isNoLetter), sharedKrone)
+	words := strings.FieldsFunc(strings.ToLower(label), isNoLetter)
+	h.money = currencyIn(label) != "" || slices.Contains(words, sharedKrone)
 	for _, word := range strings.FieldsFunc(rest, func(r rune) bool { return strings.ContainsRune(" ()[],:/–—|", r) }) {
 		bare := strings.Trim(word, ".-")
 		id, isPeriod := periodIn(word)

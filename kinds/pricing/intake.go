@@ -34,8 +34,9 @@ var periodWords = []periodWord{
 	{"week", "P1W", []string{"weekly", "wöchentlich", "hebdomadaire", "semanal", "settimanale", "wekelijks", "לשבוע",
 		"أسبوعيًا"}},
 	{"day", "P1D", []string{"daily", "täglich", "quotidien", "diario", "giornaliero", "dagelijks", "ליום", "يوميًا"}},
-	{"month", "P1M", []string{"monthly", "mo", "mth", "monatlich", "mtl", "mt", "mte", "hó", "mensuel", "mensual", "mensal",
-		"mensile", "maandelijks", "månatligen", "månedligt", "månedlig", "miesięcznie", "měsíčně", "aylık", "havi", "לחודש",
+	{"month", "P1M", []string{"monthly", "mo", "mth", "monatlich", "mtl", "mt", "mte", "hó", "mensuel", "mensual",
+		"mensal", "mensile", "maandelijks", "månatligen", "månedligt", "månedlig", "miesięcznie", "měsíčně",
+		"aylık", "havi", "לחודש",
 		"شهريًا", "月額"}},
 }
 
