@@ -225,13 +225,14 @@ func (p plain) guess(l *kind.Line, first bool) []kind.Guess {
 				Speaks: speaksHeading}}
 		}
 		guesses := GuessField(p.fields, l)
-		if at := p.numbered(); len(guesses) > 0 && at >= 0 && guesses[0].Role == p.fields[0].Name && areMostly(texts, p.isValue) {
+		names := len(guesses) > 0 && guesses[0].Role == p.fields[0].Name
+		if at := p.numbered(); names && at >= 0 && areMostly(texts, p.isValue) {
 			// "Chiffre" is a figure, and may be the number of one.
 			guesses[0].Confidence = kind.Weak
 			return append([]kind.Guess{{Role: p.fields[at].Name, Confidence: kind.Weak, Speaks: speaksHeading,
 				Reason: fmt.Sprintf("its cells are numbers, and “%s” may head these too", shorten(l.Label(), 30))}}, guesses...)
 		}
-		if len(guesses) > 0 && guesses[0].Role == p.fields[0].Name && isCounting(texts) {
+		if names && isCounting(texts) {
 			return append([]kind.Guess{{Role: kind.SkipRole, Confidence: kind.Likely, Speaks: speaksHeading,
 				Reason: "it only numbers them"}}, guesses...)
 		}
