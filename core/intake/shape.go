@@ -206,6 +206,12 @@ func (s *sheet) dropColumns() {
 	}
 }
 
+// Why what stands around a list is left.
+const (
+	noteAbove = "a note above the list"
+	noteBelow = "a note below the list"
+)
+
 // dropNotes leaves what stands above and below the list: rows of one text that is no beginning of a row.
 func (r *reader) dropNotes(s *sheet) {
 	if s.width() < 2 {
@@ -213,12 +219,12 @@ func (r *reader) dropNotes(s *sheet) {
 	}
 	alone := func(row []kind.PastedCell) bool { return filled(row) == 1 && row[0].Text != "" }
 	for len(s.rows) > 1 && alone(s.rows[0]) {
-		r.leave(s.rows[0][0], "a note above the list")
+		r.leave(s.rows[0][0], noteAbove)
 		s.rows = s.rows[1:]
 	}
 	for len(s.rows) > 2 && alone(s.rows[len(s.rows)-1]) && isFootnote(s.rows[len(s.rows)-1][0].Text) &&
 		!r.isNamed(s.rows[len(s.rows)-1][0].Text) {
-		r.leave(s.rows[len(s.rows)-1][0], "a note below the list")
+		r.leave(s.rows[len(s.rows)-1][0], noteBelow)
 		s.rows = s.rows[:len(s.rows)-1]
 	}
 }

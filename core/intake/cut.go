@@ -1,0 +1,151 @@
+package intake
+
+import (
+	"slices"
+	"strconv"
+	"strings"
+
+	"rubrel/core/kind"
+)
+
+// cutRecords makes rows of cells of texts that all say the same things, with the roles of their columns where these are
+// known; nil where they do not.
+func (r *reader) cutRecords(records []textRecord) (rows [][]kind.PastedCell, roles []string) {
+	texts := make([][]string, len(records))
+	for i, record := range records {
+		for _, c := range record {
+			texts[i] = append(texts[i], c.Text)
+		}
+	}
+	if r.in.Cut != nil {
+		if pieces := r.in.Cut(texts); pieces != nil {
+			if r.isTitled(records, pieces) {
+				r.leave(records[0][0], noteAbove)
+				records, pieces = records[1:], pieces[1:]
+			}
+			return r.fromPieces(records, pieces)
+		}
+	}
+	if slices.ContainsFunc(texts, func(lines []string) bool { return len(lines) > 1 }) {
+		return r.aligned(records), nil
+	}
+	stars := r.takeStars(records)
+	rows, sign := r.cutBySigns(records, stars == nil)
+	if rows == nil && stars != nil {
+		rows = r.whole(records, true)
+	}
+	for i := range stars {
+		rows[i] = append(rows[i], stars[i])
+	}
+	if roles = r.unquote(rows); len(roles) == 2 && sign == colon && slices.Contains(r.Kind.Fields[0].Aliases, "person") {
+		for _, f := range r.Kind.Fields[1:] {
+			if rankOf(f, positionName) == byName {
+				roles = []string{f.Name, r.Kind.Fields[0].Name} // Chair: Ann
+			}
+		}
+	}
+	return rows, roles
+}
+
+// fromPieces lays what texts were cut into out as rows.
+func (r *reader) fromPieces(records []textRecord, pieces [][]kind.Said) (rows [][]kind.PastedCell, columns []string) {
+	for _, record := range pieces {
+		for _, piece := range record {
+			if piece.Column != "" && !slices.Contains(columns, piece.Column) {
+				columns = append(columns, piece.Column)
+			}
+		}
+	}
+	for i, record := range pieces {
+		row := make([]kind.PastedCell, len(columns))
+		taken := 0
+		for _, piece := range record {
+			c := records[i][piece.Line]
+			c.Text = piece.Text
+			if len(records[i]) == 1 {
+				taken++
+				c.Column = taken
+			}
+			at := slices.Index(columns, piece.Column)
+			switch {
+			case at < 0:
+				r.leave(c, "it stands beside what was read of its line")
+			case row[at].Text == "":
+				row[at] = c
+			default: // several lines are one text
+				row[at].Text += "\n" + c.Text
+				r.readWith(c)
+			}
+		}
+		rows = append(rows, row)
+	}
+	return rows, columns
+}
+
+// aligned lays groups of lines out as rows: by what their lines are, or line by line where all have as many. Where
+// neither can be, what stands below each first line is left.
+func (r *reader) aligned(records []textRecord) (rows [][]kind.PastedCell) {
+	if rows = r.bySort(records); rows != nil {
+		return rows
+	}
+	for _, record := range records {
+		rows = append(rows, record)
+	}
+	if slices.ContainsFunc(records, func(x textRecord) bool { return len(x) != len(records[0]) }) {
+		for i, row := range rows {
+			for _, c := range row[1:] {
+				r.leave(c, "nobody can tell what it says: not every group of lines has as many")
+			}
+			rows[i] = row[:1]
+		}
+	}
+	return rows
+}
+
+// bySort lays groups of lines out by the sorts of these; nil where one has two of a sort, or more texts than another.
+func (r *reader) bySort(records []textRecord) [][]kind.PastedCell {
+	var sorts []string // the columns
+	rows, most := make([][]kind.PastedCell, len(records)), -1
+	for i, record := range records {
+		texts := 0
+		for _, c := range record {
+			sort := r.sortOf(c.Text)
+			if sort == plainText {
+				texts++
+				sort += strconv.Itoa(texts)
+			}
+			at := slices.Index(sorts, sort)
+			if at < 0 {
+				at, sorts = len(sorts), append(sorts, sort)
+			}
+			for len(rows[i]) <= at {
+				rows[i] = append(rows[i], kind.PastedCell{})
+			}
+			if rows[i][at].Text != "" {
+				return nil
+			}
+			rows[i][at] = c
+		}
+		if nameOnly := texts == 1 && most <= 2 || most == 1 && texts <= 2; most >= 0 && texts != most && !nameOnly {
+			return nil // nobody can tell which it lacks
+		}
+		most = max(most, texts)
+	}
+	return rows
+}
+
+// plainText is the sort of a line that is no address and no number.
+const plainText = "text"
+
+// sortOf is of what sort a line is: an address, a number, or a text.
+func (r *reader) sortOf(text string) string {
+	switch {
+	case strings.Contains(text, "@") && !strings.ContainsAny(text, " \t"):
+		return "mail"
+	case kind.IsWebAddress(text):
+		return "address"
+	case r.in.IsValue(text):
+		return "value"
+	}
+	return plainText
+}
