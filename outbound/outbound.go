@@ -19,6 +19,8 @@ import (
 	"time"
 
 	"golang.org/x/time/rate"
+
+	"rubrel/core/origin"
 )
 
 // Policy says which servers may be asked. The zero value allows the default ports of public addresses.
@@ -79,7 +81,7 @@ func New(policy Policy) *Client {
 			IdleConnTimeout: 30 * time.Second, MaxResponseHeaderBytes: 64 << 10, ForceAttemptHTTP2: true,
 		},
 		CheckRedirect: func(next *http.Request, via []*http.Request) error {
-			if len(via) >= maxRedirects || !SameOrigin(next.URL, via[0].URL) {
+			if len(via) >= maxRedirects || !origin.Same(next.URL, via[0].URL) {
 				return errRedirect
 			}
 			return nil
@@ -169,24 +171,6 @@ func CheckURL(text string) (*url.URL, error) {
 func Bare(address string) string {
 	bare, _, _ := strings.Cut(address, "?")
 	return bare
-}
-
-// SameOrigin reports whether two addresses have scheme, host and port in common (RFC 6454, section 4).
-func SameOrigin(a, b *url.URL) bool { return Origin(a) == Origin(b) }
-
-// Origin is an address's scheme, host and port as one text.
-func Origin(u *url.URL) string {
-	port := u.Port()
-	if port == "" {
-		port = map[string]string{"http": "80", "https": "443"}[u.Scheme]
-	}
-	return u.Scheme + "://" + strings.ToLower(net.JoinHostPort(u.Hostname(), port))
-}
-
-// IsLoopback reports whether an address names this machine itself, so that nobody between can read what is sent.
-func IsLoopback(u *url.URL) bool {
-	address, err := netip.ParseAddr(u.Hostname())
-	return u.Hostname() == "localhost" || err == nil && address.IsLoopback()
 }
 
 // Act is a bounded series of requests. Close it when it is done.
@@ -306,7 +290,7 @@ func (a *Act) explain(ctx context.Context, host string, err error) error {
 func (c *Client) pace(u *url.URL) *rate.Limiter {
 	c.mu.Lock()
 	defer c.mu.Unlock()
-	key := Origin(u)
+	key := origin.Of(u)
 	if limiter, ok := c.paces[key]; ok {
 		return limiter
 	}

@@ -5,6 +5,7 @@ import (
 	"errors"
 	"time"
 
+	"rubrel/core/release"
 	"rubrel/formats/pictures"
 	"rubrel/render"
 	"rubrel/store"
@@ -27,7 +28,7 @@ func (r *Runner) prepare(ctx context.Context, turn *store.Turn, p store.Publicat
 	if err != nil {
 		return err
 	}
-	var wide []*render.File
+	var wide []*release.File
 	for i := range files {
 		if files[i].Wide > 0 {
 			wide = append(wide, &files[i])

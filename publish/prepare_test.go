@@ -123,7 +123,7 @@ func TestWaitingEnds(t *testing.T) {
 		if err := s.SetHost(ctx, "fennmoor", dead.target("fennmoor")); err != nil {
 			t.Fatal(err)
 		}
-		number, err := testkit.AddRelease(ctx, s, &store.Loaded{ID: "fennmoor", Version: int64(version)}, "", release(1))
+		number, err := testkit.AddRelease(ctx, s, &store.Loaded{ID: "fennmoor", Version: int64(version)}, "", newRelease(1))
 		if err == nil {
 			err = s.Publish(ctx, "fennmoor", "ann", number)
 		}

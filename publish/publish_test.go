@@ -20,8 +20,8 @@ import (
 
 	"github.com/jackc/pgx/v5"
 
+	"rubrel/core/release"
 	"rubrel/publish"
-	"rubrel/render"
 	"rubrel/standin/webhost"
 	"rubrel/store"
 	"rubrel/testkit"
@@ -82,7 +82,7 @@ func (f *flaky) target(site string) store.Host {
 }
 
 // release is three pages that share a style sheet and a large picture, all of one number.
-func release(n int) []render.File {
+func newRelease(n int) []release.File {
 	random := rand.New(rand.NewPCG(uint64(n), 1))
 	picture := make([]byte, 150<<10)
 	for i := range picture {
@@ -90,14 +90,14 @@ func release(n int) []render.File {
 	}
 	sum := func(b []byte) string { h := sha256.Sum256(b); return hex.EncodeToString(h[:6]) }
 	css := fmt.Appendf(nil, "/* release %d */%s", n, strings.Repeat("a{color:red}", 500))
-	files := []render.File{
+	files := []release.File{
 		{Path: "pictures/p." + sum(picture) + ".png", Type: "image/png", Bytes: picture},
 		{Path: "style." + sum(css) + ".css", Type: "text/css", Bytes: css},
 	}
 	for _, name := range []string{"index", "about", "offers"} {
 		page := fmt.Appendf(nil, `<!doctype html><title>%s %d</title><link rel="stylesheet" href="%s"><img src="%s">%s`,
 			name, n, files[1].Path, files[0].Path, strings.Repeat("<p>text", 300))
-		files = append(files, render.File{Path: name + ".html", Type: "text/html; charset=utf-8", Bytes: page})
+		files = append(files, release.File{Path: name + ".html", Type: "text/html; charset=utf-8", Bytes: page})
 	}
 	return files
 }
@@ -151,7 +151,7 @@ func checkWhole(base, name string, releases map[string][]byte) error {
 }
 
 // remember notes what a release holds, under its number for pages and under its name for what carries a hash.
-func remember(releases map[string][]byte, n int, files []render.File) {
+func remember(releases map[string][]byte, n int, files []release.File) {
 	for _, f := range files {
 		key := "file " + f.Path
 		if strings.HasSuffix(f.Path, ".html") {
@@ -185,7 +185,7 @@ func cutAt(t *testing.T, moment int64, killHost bool) {
 	releases := map[string][]byte{}
 	ask := func(n int) {
 		t.Helper()
-		files := release(n)
+		files := newRelease(n)
 		remember(releases, n, files)
 		number, err := testkit.AddRelease(t.Context(), s, &store.Loaded{ID: "fennmoor", Version: int64(n)}, "", files)
 		if err == nil {
@@ -231,7 +231,7 @@ func cutAt(t *testing.T, moment int64, killHost bool) {
 	if p := app.Published(t, "fennmoor"); p.State != store.Live || p.Number != 3 {
 		t.Fatalf("publishing again: %s %s", p.State, p.Problem)
 	}
-	for _, f := range release(3) {
+	for _, f := range newRelease(3) {
 		if content, err := get(base + "/" + f.Path); err != nil || !bytes.Equal(content, f.Bytes) {
 			t.Errorf("%s is not as release 3 has it (%v)", f.Path, err)
 		}
@@ -260,7 +260,7 @@ func TestReadersSeeWholeReleases(t *testing.T) {
 	const count = 8
 	releases := map[string][]byte{}
 	for n := 1; n <= count; n++ {
-		files := release(n)
+		files := newRelease(n)
 		remember(releases, n, files)
 		made := &store.Loaded{ID: "fennmoor", Version: int64(n)}
 		if _, err := testkit.AddRelease(t.Context(), s, made, "", files); err != nil {
@@ -319,7 +319,7 @@ func TestReadersSeeWholeReleases(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	for _, f := range release(live.Live) {
+	for _, f := range newRelease(live.Live) {
 		if content, err := get(host.URL + "/fennmoor/" + f.Path); err != nil || !bytes.Equal(content, f.Bytes) {
 			t.Errorf("%s is not as the live release %d has it (%v)", f.Path, live.Live, err)
 		}
@@ -332,9 +332,9 @@ func TestSpoiltFilesAreReplaced(t *testing.T) {
 	host := startFlaky(t)
 	at := host.target("s")
 	target := publish.Target{URL: at.URL, Username: at.Username, Password: at.Password}
-	files := release(1)
+	files := newRelease(1)
 	sent := 0
-	put := func(files, before []render.File) {
+	put := func(files, before []release.File) {
 		t.Helper()
 		if err := target.Put(t.Context(), testkit.Outbound(), files, before,
 			func(n int) error { sent = n; return nil }); err != nil {
@@ -371,7 +371,7 @@ func TestDatabaseFailsMeanwhile(t *testing.T) {
 	if err := s.SetHost(ctx, "fennmoor", host.target("fennmoor")); err != nil {
 		t.Fatal(err)
 	}
-	if _, err := testkit.AddRelease(ctx, s, &store.Loaded{ID: "fennmoor", Version: 0}, "", release(1)); err != nil {
+	if _, err := testkit.AddRelease(ctx, s, &store.Loaded{ID: "fennmoor", Version: 0}, "", newRelease(1)); err != nil {
 		t.Fatal(err)
 	}
 	connection, err := pgx.Connect(ctx, address)

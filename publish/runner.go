@@ -9,9 +9,9 @@ import (
 	"sync"
 	"time"
 
+	"rubrel/core/release"
 	"rubrel/dresses"
 	"rubrel/outbound"
-	"rubrel/render"
 	"rubrel/store"
 )
 
@@ -211,8 +211,8 @@ func (r *Runner) host(ctx context.Context, p store.Publication) (store.Host, err
 
 // put sends the files to a host, until the publication is cancelled or the site has another host.
 func (r *Runner) put(ctx context.Context, turn *store.Turn, p store.Publication, host store.Host,
-	files []render.File) error {
-	var before []render.File
+	files []release.File) error {
+	var before []release.File
 	if host.Live != 0 && host.Live != p.Number {
 		var err error
 		if before, err = r.Store.ReleaseFiles(ctx, p.Site, host.Live); err != nil && !errors.Is(err, store.ErrNotFound) {

@@ -19,8 +19,8 @@ import (
 
 	"golang.org/x/sync/errgroup"
 
+	"rubrel/core/release"
 	"rubrel/outbound"
-	"rubrel/render"
 )
 
 // Target is a WebDAV collection and how to enter it.
@@ -47,12 +47,12 @@ const parallelMoves = 6
 //
 // A whole collection is not moved over another: by RFC 4918, section 9.9.3, the server deletes the old one first, with
 // whatever else the client keeps in it, and visitors would find nothing meanwhile.
-func (t Target) Put(ctx context.Context, client *outbound.Client, files, before []render.File,
+func (t Target) Put(ctx context.Context, client *outbound.Client, files, before []release.File,
 	note func(sent int) error) error {
 	act := client.Begin(ctx, limits)
 	defer act.Close()
 	h := &host{target: t, act: act, collections: map[string]bool{}}
-	var pages, assets []render.File
+	var pages, assets []release.File
 	for _, f := range files {
 		if isPage(f) {
 			pages = append(pages, f)
@@ -89,7 +89,7 @@ func (t Target) Put(ctx context.Context, client *outbound.Client, files, before 
 	return nil
 }
 
-func isPage(f render.File) bool { return strings.HasSuffix(f.Path, ".html") }
+func isPage(f release.File) bool { return strings.HasSuffix(f.Path, ".html") }
 
 // host is a target during one act.
 type host struct {
@@ -99,7 +99,7 @@ type host struct {
 }
 
 // prepare makes the collections that the files stand in.
-func (h *host) prepare(files []render.File) error {
+func (h *host) prepare(files []release.File) error {
 	for _, dir := range []string{"", staging} {
 		if err := h.collection(dir); err != nil {
 			return err
@@ -116,13 +116,13 @@ func (h *host) prepare(files []render.File) error {
 }
 
 // staged is where a file is written before it is moved.
-func staged(f render.File) string {
+func staged(f release.File) string {
 	sum := sha256.Sum256([]byte(f.Path))
 	return staging + "/" + hex.EncodeToString(sum[:8])
 }
 
 // putAsset sends a file whose name carries its content, unless the host has it whole.
-func (h *host) putAsset(f render.File) error {
+func (h *host) putAsset(f release.File) error {
 	if whole, err := h.holds(f.Path, f, false); err != nil || whole {
 		return err
 	}
@@ -133,7 +133,7 @@ func (h *host) putAsset(f render.File) error {
 }
 
 // stage writes a file under its other name and checks that it arrived whole.
-func (h *host) stage(f render.File) error {
+func (h *host) stage(f release.File) error {
 	header := http.Header{"Content-Type": {f.Type}}
 	if err := h.expect(http.MethodPut, staged(f), f.Bytes, header, 200, 201, 204); err != nil {
 		return err
@@ -145,13 +145,13 @@ func (h *host) stage(f render.File) error {
 	return err
 }
 
-func (h *host) move(f render.File) error {
+func (h *host) move(f release.File) error {
 	header := http.Header{"Destination": {h.address(f.Path)}, "Overwrite": {"T"}}
 	return h.expect("MOVE", staged(f), nil, header, 201, 204)
 }
 
 // switchTo moves the pages to their names, all in one burst, and removes those that are no more.
-func (h *host) switchTo(pages, before []render.File) error {
+func (h *host) switchTo(pages, before []release.File) error {
 	var group errgroup.Group
 	group.SetLimit(parallelMoves)
 	for _, f := range pages {
@@ -161,7 +161,7 @@ func (h *host) switchTo(pages, before []render.File) error {
 		return err
 	}
 	for _, old := range before {
-		gone := !slices.ContainsFunc(pages, func(f render.File) bool { return f.Path == old.Path })
+		gone := !slices.ContainsFunc(pages, func(f release.File) bool { return f.Path == old.Path })
 		if isPage(old) && gone {
 			if err := h.expect(http.MethodDelete, old.Path, nil, nil, 200, 204, 404); err != nil {
 				return err
@@ -172,7 +172,7 @@ func (h *host) switchTo(pages, before []render.File) error {
 }
 
 // readBack asks for every file again: a release is live when the host says so, not when it was sent.
-func (h *host) readBack(pages, assets []render.File) error {
+func (h *host) readBack(pages, assets []release.File) error {
 	for _, f := range slices.Concat(assets, pages) {
 		whole, err := h.holds(f.Path, f, isPage(f))
 		if err == nil && !whole {
@@ -187,7 +187,7 @@ func (h *host) readBack(pages, assets []render.File) error {
 
 // holds reports whether the host has a file's content under a name: its length and its checksum agree. Where the host
 // gives no checksum, strict reads the content itself.
-func (h *host) holds(name string, f render.File, strict bool) (bool, error) {
+func (h *host) holds(name string, f release.File, strict bool) (bool, error) {
 	header := http.Header{"Want-Repr-Digest": {"sha-256=1"}, "Accept-Encoding": {"identity"}}
 	answer, err := h.do(http.MethodHead, name, nil, header)
 	if err != nil {

@@ -11,7 +11,7 @@ import (
 	"rubrel/demo"
 	"rubrel/kinds"
 	"rubrel/render"
-	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // boxes are where a badge and its card lie, in CSS px, with the card's padding.
@@ -22,7 +22,7 @@ func TestBadgesStandAtTheirAnchors(t *testing.T) {
 	t.Parallel()
 	registry := loadDresses(t)
 	folder := t.TempDir()
-	b := testkit.Launch(t, 1200, 900)
+	b := chromium.Launch(t, 1200, 900)
 	b.LessMotion(true)
 	for _, language := range []string{"en", "ar"} {
 		for _, edge := range []string{"inside", "on", "over"} {
@@ -50,7 +50,7 @@ func TestBadgesStandAtTheirAnchors(t *testing.T) {
 				write(t, folder, files)
 				b.Open("file://" + filepath.Join(folder, "index.html"))
 				for record, at := range across {
-					is := testkit.Eval[boxes](b, fmt.Sprintf(`(() => {
+					is := chromium.Eval[boxes](b, fmt.Sprintf(`(() => {
 						const card = document.querySelector('[data-record=%s]'), box = (e) => { const r = e.getBoundingClientRect();
 							return [r.left, r.top, r.right, r.bottom]; };
 						const c = box(card), s = getComputedStyle(card), px = (side) =>

@@ -8,6 +8,7 @@ import (
 
 	"rubrel/render"
 	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // A few of the clients are looked at in every test run; RUBREL_FIT says how many otherwise: see make fit.
@@ -26,7 +27,7 @@ func TestTextFitsOnAnyClient(t *testing.T) {
 		}
 	}
 	registry := loadDresses(t)
-	b := testkit.Launch(t, 1200, 900)
+	b := chromium.Launch(t, 1200, 900)
 	b.LessMotion(true)
 	faults, marked, pages := map[string]int{}, 0, 0
 	for seed := range uint64(tried) {
@@ -48,7 +49,7 @@ func TestTextFitsOnAnyClient(t *testing.T) {
 		for _, width := range []int64{320, 390, 600, 768, 1024, 1200, 1920} {
 			b.Size(width, 900)
 			pages++
-			for _, fault := range testkit.Eval[[]string](b, fitFaults) {
+			for _, fault := range chromium.Eval[[]string](b, fitFaults) {
 				what, _, _ := strings.Cut(fault, ":")
 				if faults[what]++; checks[what] || what != "small" && (checks["fit"] || checks["wrap"]) {
 					marked++

@@ -11,8 +11,9 @@ import (
 	"rubrel/core/colour"
 	"rubrel/core/document"
 	"rubrel/core/look"
+	"rubrel/core/release"
 	"rubrel/render"
-	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // expectation is what a property of a part resolves to for a record at a width.
@@ -80,7 +81,7 @@ func randomLook(t *testing.T, random *rand.Rand) *document.Site {
 func TestResolvedIsComputed(t *testing.T) {
 	t.Parallel()
 	random := rand.New(rand.NewPCG(31, 32))
-	b := testkit.Launch(t, 1200, 900)
+	b := chromium.Launch(t, 1200, 900)
 	compared := 0
 	for range 5 {
 		site := randomLook(t, random)
@@ -105,7 +106,7 @@ func TestResolvedIsComputed(t *testing.T) {
 			if err != nil {
 				t.Fatal(err)
 			}
-			wrong := testkit.Eval[[]string](b, fmt.Sprintf(`(() => {
+			wrong := chromium.Eval[[]string](b, fmt.Sprintf(`(() => {
 				const wrong = [];
 				for (const { Selector, Property, CSS, Hover, Answers } of %s) for (const e of document.querySelectorAll(Selector)) {
 					const at = e.closest('.rb-' + Answers) ?? e;
@@ -196,8 +197,8 @@ func TestGradientIsWhatChromiumPaints(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	b := testkit.Launch(t, 600, 200)
-	b.Open(serveFiles(t, []render.File{{Path: "index.html", Bytes: []byte("<!doctype html><title>x</title>")}}))
+	b := chromium.Launch(t, 600, 200)
+	b.Open(serveFiles(t, []release.File{{Path: "index.html", Bytes: []byte("<!doctype html><title>x</title>")}}))
 	for _, c := range [][2]string{{"#ff0000", "#0000ff"}, {"#10203a", "#f4c15d"}, {"#ffffff", "#10203a40"},
 		{"#00000000", "#ff8800"}} {
 		value, err := property.Parse(fmt.Sprintf("linear-gradient(90deg, %s 0%%, %s 100%%)", c[0], c[1]), look.Vocabulary{})
@@ -206,7 +207,7 @@ func TestGradientIsWhatChromiumPaints(t *testing.T) {
 		}
 		from, to := parseColour(t, c[0]), parseColour(t, c[1])
 		// Painted by the same engine on a canvas 256 px wide over white, with the stops of the CSS.
-		pixels := testkit.Eval[[][]int](b, fmt.Sprintf(`(async () => {
+		pixels := chromium.Eval[[][]int](b, fmt.Sprintf(`(async () => {
 			const svg = '<svg xmlns="http://www.w3.org/2000/svg" width="256" height="4">' +
 				'<foreignObject width="256" height="4"><div xmlns="http://www.w3.org/1999/xhtml" ' +
 				'style="height:4px;background:%s, #fff"></div></foreignObject></svg>';

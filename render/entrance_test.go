@@ -8,12 +8,13 @@ import (
 
 	"rubrel/core/document"
 	"rubrel/core/look"
+	"rubrel/core/release"
 	"rubrel/render"
-	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // entering is the demo's memberships with cards that rise one after the other when half of each is seen.
-func entering(t *testing.T) []render.File {
+func entering(t *testing.T) []release.File {
 	t.Helper()
 	say := func(property, text string) document.Change {
 		return document.SetLook{Block: "memberships", Key: look.Key{Part: "card", Property: property}, Text: text}
@@ -31,7 +32,7 @@ func entering(t *testing.T) []render.File {
 // Cards come in when they are seen and not before, one after the other, and the page around does not move by it. After
 // that they move on hover as they should.
 func TestEntrance(t *testing.T) {
-	b := testkit.Launch(t, 1200, 240)
+	b := chromium.Launch(t, 1200, 240)
 	b.Open(serveFiles(t, entering(t)))
 	b.Near(".rb-card")
 	b.Await("document.querySelectorAll('[data-sight=rise]').length === 3")
@@ -39,7 +40,7 @@ func TestEntrance(t *testing.T) {
 		"getComputedStyle(document.querySelector('.rb-card')).translate"); got != "0 0px 24px" {
 		t.Errorf("before it is seen a card has %s", got)
 	}
-	testkit.Eval[bool](b, `(() => {
+	chromium.Eval[bool](b, `(() => {
 		window.shift = 0; window.order = [];
 		new PerformanceObserver((list) => list.getEntries().forEach((e) => { if (!e.hadRecentInput) window.shift += e.value;
 			})).observe({ type: 'layout-shift' });
@@ -62,10 +63,10 @@ func TestEntranceIsNeverInTheWay(t *testing.T) {
 	address := serveFiles(t, entering(t))
 	still := "[...document.querySelectorAll('.rb-card')].every((e) => getComputedStyle(e).opacity === '1' && " +
 		"getComputedStyle(e).translate === 'none')"
-	b := testkit.Launch(t, 1200, 240)
+	b := chromium.Launch(t, 1200, 240)
 	b.Script(false)
 	b.Open(address)
-	if !testkit.Eval[bool](b, still) {
+	if !chromium.Eval[bool](b, still) {
 		t.Error("without script the cards are not there")
 	}
 	b.Script(true)
@@ -83,7 +84,7 @@ func TestEntranceIsNeverInTheWay(t *testing.T) {
 
 // What is not used does not ship.
 func TestEntranceShipsOnlyWhereUsed(t *testing.T) {
-	has := func(files []render.File, text string) bool {
+	has := func(files []release.File, text string) bool {
 		for _, f := range files {
 			if strings.Contains(string(f.Bytes), text) && !strings.HasPrefix(f.Type, "font/") {
 				return true

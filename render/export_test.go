@@ -16,10 +16,11 @@ import (
 	"github.com/chromedp/chromedp/kb"
 
 	"rubrel/core/document"
+	"rubrel/core/release"
 	"rubrel/demo"
 	"rubrel/dresses"
 	"rubrel/render"
-	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // published writes every sample's release and snippet below one folder and serves it.
@@ -49,7 +50,7 @@ func dirOf(name string) string { return strings.ReplaceAll(name, " ", "-") + "-"
 func TestExportsPassTheHTMLChecker(t *testing.T) {
 	t.Parallel()
 	folder, _ := published(t)
-	testkit.CheckHTML(t, folder)
+	chromium.CheckHTML(t, folder)
 }
 
 // A CSS syntax validator from npm: no errors.
@@ -68,14 +69,14 @@ func TestExportsPassTheCSSValidator(t *testing.T) {
 			}
 		}
 	}
-	testkit.CheckCSS(t, sheets...)
+	chromium.CheckCSS(t, sheets...)
 }
 
 // axe-core in Chromium: no violations; and no page can be scrolled sideways at the widths of the journey.
 func TestExportsInChromium(t *testing.T) {
 	t.Parallel()
 	_, address := published(t)
-	b := testkit.Launch(t, 1200, 900)
+	b := chromium.Launch(t, 1200, 900)
 	// In the dark, samples differ from each other by nothing but their dress and their forms.
 	inTheDark := []string{"almanac", "slipway", "matrix", "full", "fennmoor", "saltline"}
 	for name, site := range samples(t) {
@@ -106,7 +107,7 @@ func TestExportsInChromium(t *testing.T) {
 // The switch turns by mouse and by keyboard, with script off; what it shows is right, and nothing moves.
 func TestSwitch(t *testing.T) {
 	_, address := published(t)
-	b := testkit.Launch(t, 1200, 1400)
+	b := chromium.Launch(t, 1200, 1400)
 	b.Script(false)
 	b.Open(address("currencies-light"))
 	prices := func(want string) {
@@ -147,12 +148,12 @@ func TestSwitch(t *testing.T) {
 // Rows of a price list end on one line across the cards beside each other, whatever their texts.
 func TestRowsLineUp(t *testing.T) {
 	_, address := published(t)
-	b := testkit.Launch(t, 1200, 900)
+	b := chromium.Launch(t, 1200, 900)
 	for _, sample := range []string{"almanac-light", "slipway-light", "5-plans-light", "long-light"} {
 		b.Open(address(sample))
 		for part, edge := range map[string]string{"title": "bottom", "button": "top", "feature:last-child": "top",
 			"feature:first-child": "top"} {
-			tops := testkit.Eval[[]float64](b, fmt.Sprintf(`(() => {
+			tops := chromium.Eval[[]float64](b, fmt.Sprintf(`(() => {
 				const columns = getComputedStyle(document.querySelector('.rb-cards')).gridTemplateColumns.split(' ').length;
 				const first = [...document.querySelectorAll('.rb-card')].slice(0, columns);
 				return [...new Set(first.map((card) => [...card.querySelectorAll('.rb-%s')].find((e) =>
@@ -193,7 +194,7 @@ func TestSnippetSurvivesHostileCSS(t *testing.T) {
 			string(shown)+`</main>`)
 	}))
 	defer server.Close()
-	b := testkit.Launch(t, 1200, 900)
+	b := chromium.Launch(t, 1200, 900)
 	b.LessMotion(true)
 	styles := func(path string) []string {
 		b.Open(server.URL + path)
@@ -230,20 +231,20 @@ func TestSnippetIsAdjusted(t *testing.T) {
 		t.Errorf("two declarations on one line: %.200s", crowded)
 	}
 	example = strings.Replace(example, "accent", "quiet", 1) // which more of the block is set in
-	folder, pages := t.TempDir(), []render.File{}
+	folder, pages := t.TempDir(), []release.File{}
 	for name, own := range map[string]string{"plain": "", "adjusted": example} {
 		pages = append(
 			pages,
-			render.File{Path: name + ".html", Bytes: []byte("<!doctype html><style>" + own + "</style>" + snippet)},
+			release.File{Path: name + ".html", Bytes: []byte("<!doctype html><style>" + own + "</style>" + snippet)},
 		)
 	}
 	write(t, folder, pages)
-	b := testkit.Launch(t, 1200, 900)
+	b := chromium.Launch(t, 1200, 900)
 	blue := "[...document.querySelectorAll('[data-rb] *')].filter((e) => ['color', 'backgroundColor', " +
 		"'borderTopColor'].some((p) => getComputedStyle(e)[p] === 'rgb(11, 95, 255)')).length"
 	for name, want := range map[string]bool{"plain": false, "adjusted": true} {
 		b.Open("file://" + filepath.Join(folder, name+".html"))
-		if n := testkit.Eval[int](b, blue); (n > 0) != want {
+		if n := chromium.Eval[int](b, blue); (n > 0) != want {
 			t.Errorf("%s: %d elements have the page's accent", name, n)
 		}
 	}
@@ -261,13 +262,13 @@ func TestLargerTextIsHeeded(t *testing.T) {
 		t.Fatal(err)
 	}
 	folder := t.TempDir()
-	write(t, folder, append(pages, render.File{Path: "snippet.html", Bytes: []byte("<!doctype html><style>html { " +
+	write(t, folder, append(pages, release.File{Path: "snippet.html", Bytes: []byte("<!doctype html><style>html { " +
 		"font-size: 10px }</style>" + string(snippet))}))
-	b := testkit.Launch(t, 1200, 900)
+	b := chromium.Launch(t, 1200, 900)
 	sizes := func(name string, px int64) []float64 {
 		b.TextSize(px)
 		b.Open("file://" + filepath.Join(folder, name))
-		return testkit.Eval[[]float64](b, "['title', 'price', 'note', 'button'].map((part) => "+
+		return chromium.Eval[[]float64](b, "['title', 'price', 'note', 'button'].map((part) => "+
 			"parseFloat(getComputedStyle(document.querySelector('[data-record=dusk] .rb-' + part)).fontSize))")
 	}
 	usual := sizes("index.html", 16)
@@ -303,7 +304,7 @@ func TestProofIsTheRelease(t *testing.T) {
 	}
 }
 
-func section(t *testing.T, files []render.File) string {
+func section(t *testing.T, files []release.File) string {
 	t.Helper()
 	for _, f := range files {
 		if strings.HasSuffix(f.Path, ".html") {
@@ -317,7 +318,7 @@ func section(t *testing.T, files []render.File) string {
 	return ""
 }
 
-func sheet(files []render.File) string {
+func sheet(files []release.File) string {
 	for _, f := range files {
 		if strings.HasSuffix(f.Path, ".css") {
 			return f.Path

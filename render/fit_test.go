@@ -12,7 +12,7 @@ import (
 	"rubrel/demo"
 	"rubrel/dresses"
 	"rubrel/render"
-	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // How texts are set without a browser is how Chromium sets them: for every form of both demo sites in every dress, at
@@ -21,7 +21,7 @@ import (
 func TestFitIsWhatChromiumSets(t *testing.T) {
 	t.Parallel()
 	registry := loadDresses(t)
-	b := testkit.Launch(t, 1200, 900)
+	b := chromium.Launch(t, 1200, 900)
 	compared, wrong := 0, 0
 	for name, text := range demo.Sites() {
 		for _, dress := range registry.Names() {
@@ -81,7 +81,7 @@ func setTexts(t *testing.T, site *document.Site, registry dresses.Registry, id s
 	return subject.SetTexts()
 }
 
-func compareFit(t *testing.T, b *testkit.Browser, site *document.Site, id string, texts []marks.SetText, width int,
+func compareFit(t *testing.T, b *chromium.Browser, site *document.Site, id string, texts []marks.SetText, width int,
 	where string) (compared, wrong int) {
 	t.Helper()
 	texts = slices.DeleteFunc(slices.Clone(texts), func(text marks.SetText) bool { return text.Width != width })
@@ -92,7 +92,7 @@ func compareFit(t *testing.T, b *testkit.Browser, site *document.Site, id string
 	if err != nil {
 		t.Fatal(err)
 	}
-	answers := testkit.Eval[[]measured](b, fmt.Sprintf(`%s.map(({ Record, Part, Text }) => {
+	answers := chromium.Eval[[]measured](b, fmt.Sprintf(`%s.map(({ Record, Part, Text }) => {
 		const all = [...document.querySelectorAll('#%s [data-record="' + Record + '"] .rb-' + Part)];
 		const e = all.find((e) => getComputedStyle(e).visibility !== 'hidden' && e.getClientRects().length &&
 			e.textContent.includes(Text)) ?? all.find((e) => e.getClientRects().length && e.textContent.includes(Text));

@@ -7,9 +7,10 @@ import (
 	"strings"
 	"testing"
 
+	"rubrel/core/release"
 	"rubrel/demo"
 	"rubrel/render"
-	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // maxShift is how much a page may move while its fonts come: a tenth of what counts as good (Web Vitals: 0.1).
@@ -17,7 +18,7 @@ const maxShift = 0.01
 
 // lateFonts serves the pages of a release, and its fonts only once the page that asks for them has been painted without
 // them.
-func lateFonts(t *testing.T, files []render.File) string {
+func lateFonts(t *testing.T, files []release.File) string {
 	t.Helper()
 	folder := t.TempDir()
 	write(t, folder, files)
@@ -62,11 +63,11 @@ const (
 func TestFontsComeLate(t *testing.T) {
 	t.Parallel()
 	registry := loadDresses(t)
-	systems := []testkit.SystemFonts{testkit.DejaVu, testkit.Liberation, testkit.Noto}
+	systems := []chromium.SystemFonts{chromium.DejaVu, chromium.Liberation, chromium.Noto}
 	for s, fonts := range systems {
 		t.Run(fonts.Name, func(t *testing.T) {
 			t.Parallel()
-			b := testkit.LaunchWith(t, fonts, 390, 844)
+			b := chromium.LaunchWith(t, fonts, 390, 844)
 			b.OnLoad(saysPainted)
 			for d, dress := range registry.Names() {
 				site := parse(t, demo.Fennmoor)
@@ -87,17 +88,17 @@ func TestFontsComeLate(t *testing.T) {
 						}
 						b.Size(width, 844)
 						b.Open(address + "/" + name)
-						shift := testkit.Eval[shifted](b, shiftOf)
+						shift := chromium.Eval[shifted](b, shiftOf)
 						for again := 0; shift.Sum > maxShift && again < 2; again++ {
 							// Fonts that come one after the other on a busy machine make two shifts of one.
 							b.Open(address + "/" + name)
-							shift = testkit.Eval[shifted](b, shiftOf)
+							shift = chromium.Eval[shifted](b, shiftOf)
 						}
 						if shift.Sum > maxShift {
 							t.Errorf("%s, %s, %d px: the layout shifts by %.3f: %s", dress, page.ID, width, shift.Sum,
 								strings.Join(shift.Moved, "; "))
 						}
-						if unused := testkit.Eval[[]string](b, unusedPreloads); len(unused) > 0 {
+						if unused := chromium.Eval[[]string](b, unusedPreloads); len(unused) > 0 {
 							t.Errorf("%s, %s: %v is asked for ahead and not used", dress, page.ID, unused)
 						}
 					}

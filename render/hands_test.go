@@ -10,7 +10,7 @@ import (
 	"rubrel/core/document"
 	"rubrel/core/look"
 	"rubrel/render"
-	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // answering is a part of a block, and how long it takes to change under the pointer in the site that is tried.
@@ -68,10 +68,10 @@ func TestEveryPartAnswers(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	b := testkit.Launch(t, 1200, 900)
+	b := chromium.Launch(t, 1200, 900)
 	b.Open(serveFiles(t, files))
 	b.FontsLoaded()
-	inline := testkit.Eval[[]string](b, fmt.Sprintf(`%s.filter((p) => p.Moves).flatMap((p) =>
+	inline := chromium.Eval[[]string](b, fmt.Sprintf(`%s.filter((p) => p.Moves).flatMap((p) =>
 		[...document.querySelectorAll('#' + p.Block + ' .rb-' + p.Part)]
 			.filter((e) => getComputedStyle(e).display === 'inline').slice(0, 1).map(() => p.Block + ' ' + p.Part))`, asked))
 	if len(inline) > 0 {
@@ -87,20 +87,20 @@ func TestEveryPartAnswers(t *testing.T) {
 		visibilityProperty: true, contentVisibilityAuto: true }) && e.getBoundingClientRect().height > 0);`
 	tried := 0
 	for at, parts := range pointed {
-		find := fmt.Sprintf(first, testkit.Quote(at))
-		if !testkit.Eval[bool](b, "(() => { "+find+" return !!at; })()") {
+		find := fmt.Sprintf(first, chromium.Quote(at))
+		if !chromium.Eval[bool](b, "(() => { "+find+" return !!at; })()") {
 			continue
 		}
-		edge := testkit.Eval[[2]float64](b, "(() => { "+find+`
+		edge := chromium.Eval[[2]float64](b, "(() => { "+find+`
 			at.scrollIntoView({ block: 'start' });
 			const box = at.getBoundingClientRect();
 			return [box.x + box.width / 2, box.y + 3]; })()`)
-		b.Run(testkit.MoveMouse(edge[0], edge[1]))
+		b.Run(chromium.MoveMouse(edge[0], edge[1]))
 		asked, err := json.Marshal(parts)
 		if err != nil {
 			t.Fatal(err)
 		}
-		still := testkit.Eval[[]string](b, fmt.Sprintf(`(() => { %s
+		still := chromium.Eval[[]string](b, fmt.Sprintf(`(() => { %s
 			const of = (p) => at.matches('.rb-' + p.Part) ? [at] : [...at.querySelectorAll('.rb-' + p.Part)];
 			const answers = (p, e) => getComputedStyle(e).transitionDuration === p.Milli / 1000 + 's';
 			return %s.flatMap((p) => of(p).filter((e) => !answers(p, e)).map((e) => p.Part + ' ' +

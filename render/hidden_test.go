@@ -8,7 +8,7 @@ import (
 	"rubrel/core/document"
 	"rubrel/demo"
 	"rubrel/render"
-	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // leaveOut is the demo with every set that has three records or more in every form of its kind, each a block of its own
@@ -60,7 +60,7 @@ const boxesOfRecords = `Object.fromEntries([...document.querySelectorAll('[data-
 // widths all stand where they do with it.
 func TestLeftOutRecords(t *testing.T) {
 	t.Parallel()
-	b := testkit.Launch(t, 1200, 900)
+	b := chromium.Launch(t, 1200, 900)
 	b.LessMotion(true)
 	boxes := func(site *document.Site, width int64) map[string]string {
 		files, err := render.Release(site, loadDresses(t), now)
@@ -70,7 +70,7 @@ func TestLeftOutRecords(t *testing.T) {
 		b.Size(width, 900)
 		b.Open(serveFiles(t, files))
 		b.FontsLoaded()
-		return testkit.Eval[map[string]string](b, boxesOfRecords)
+		return chromium.Eval[map[string]string](b, boxesOfRecords)
 	}
 	const wide = 1200
 	shown := boxes(leaveOut(t, func(_, _ map[string]any, _, _ string) {}), wide)

@@ -12,6 +12,7 @@ import (
 
 	"rubrel/core/icon"
 	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // What is left of attacks does nothing in a page without any policy: nothing runs, nothing is asked for, and a second
@@ -20,7 +21,7 @@ func TestIconsDoNothing(t *testing.T) {
 	t.Parallel()
 	var drawings []string
 	seen, tried := map[string]bool{}, 0
-	for _, attack := range testkit.Attacks(t) {
+	for _, attack := range chromium.Attacks(t) {
 		quoted := html.EscapeString(attack)
 		for _, inside := range []string{attack, `<path d="M1 1h2" style="` + quoted + `"/>`, `<path d="` + quoted + `"/>`,
 			`<g transform="` + quoted + `" fill="` + quoted + `"><path d="M1 1h2" ` + attack + `/></g>`,
@@ -54,9 +55,9 @@ func TestIconsDoNothing(t *testing.T) {
 			strings.Join(drawings, ""))
 	}))
 	defer server.Close()
-	b := testkit.Launch(t, 800, 600)
+	b := chromium.Launch(t, 800, 600)
 	b.Open(server.URL + "/")
-	testkit.Eval[bool](
+	chromium.Eval[bool](
 		b,
 		`(() => { for (const e of document.querySelectorAll('*')) for (const type of ['click', 'mouseover',
 		'focus', 'load', 'error']) e.dispatchEvent(new Event(type)); return true; })()`,
@@ -73,8 +74,8 @@ func TestIconsDoNothing(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	testkit.Eval[bool](b, testkit.SecondSanitizer(t)+"\ntrue")
-	changed := testkit.Eval[[]string](b, fmt.Sprintf(`%s.map((svg) => {
+	chromium.Eval[bool](b, chromium.SecondSanitizer(t)+"\ntrue")
+	changed := chromium.Eval[[]string](b, fmt.Sprintf(`%s.map((svg) => {
 		const holder = document.createElement('div');
 		holder.innerHTML = svg;
 		const before = holder.innerHTML;
@@ -96,15 +97,15 @@ func TestIconsShipOnce(t *testing.T) {
 	}
 	g.Records[39]["icon"] = "moon"
 	folder, address := testkit.Publish(t, g.Site(t))
-	b := testkit.Launch(t, 1200, 900)
+	b := chromium.Launch(t, 1200, 900)
 	b.Open(address)
-	if n := testkit.Eval[int](b, "document.querySelectorAll('.rb-icon svg :is(path, circle)').length"); n > 12 {
+	if n := chromium.Eval[int](b, "document.querySelectorAll('.rb-icon svg :is(path, circle)').length"); n > 12 {
 		t.Errorf("%d shapes are on the page", n)
 	}
-	if n := testkit.Eval[int](b, `[...document.querySelectorAll('.rb-icon svg')].filter((svg) => {
+	if n := chromium.Eval[int](b, `[...document.querySelectorAll('.rb-icon svg')].filter((svg) => {
 		const box = svg.getBBox(); return box.width > 8 && box.height > 8; }).length`); n != 80 {
 		t.Errorf("%d of 80 icons are seen", n)
 	}
 	b.CheckAccessibility("icons that ship once")
-	testkit.CheckHTML(t, folder)
+	chromium.CheckHTML(t, folder)
 }

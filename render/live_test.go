@@ -13,7 +13,7 @@ import (
 	"rubrel/core/money"
 	"rubrel/core/pricing"
 	"rubrel/render"
-	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // totals is an expression for what the block's plans show: the visible price of each, joined.
@@ -55,7 +55,7 @@ func expected(t *testing.T, site *document.Site, set, language string, period, c
 func TestSeatsAreCountedAsTheCoreCounts(t *testing.T) {
 	_, address := published(t)
 	site := samples(t)["fennmoor"]
-	b := testkit.Launch(t, 1200, 1400)
+	b := chromium.Launch(t, 1200, 1400)
 	b.Open(address("fennmoor-light") + "schools.html")
 	shows := func(block, currencyName string, currency int, n int64) {
 		t.Helper()
@@ -102,7 +102,7 @@ func TestSeatsAreCountedAsTheCoreCounts(t *testing.T) {
 // The slider works by keys and by dragging; the plan that fits comes forward, and its button carries the choice.
 func TestSlider(t *testing.T) {
 	_, address := published(t)
-	b := testkit.Launch(t, 1200, 1400)
+	b := chromium.Launch(t, 1200, 1400)
 	b.Open(address("fennmoor-light") + "schools.html")
 	forward := func() string {
 		return b.Text("[...document.querySelectorAll('#class-size .rb-featured')].map(e => e.dataset.record).join() + ' ' " +
@@ -150,7 +150,7 @@ func TestSlider(t *testing.T) {
 func TestSeatsFromRightToLeft(t *testing.T) {
 	_, address := published(t)
 	site := samples(t)["saltline"]
-	b := testkit.Launch(t, 1200, 1400)
+	b := chromium.Launch(t, 1200, 1400)
 	b.Open(address("saltline-light") + "crews.html?currency=jpy&period=week&seats=40")
 	if got, want := b.Text(totals("crew-count")), expected(t, site, "crews", "he", 1, 1, 40); got != want {
 		t.Errorf("the page shows %q, the core says %q", got, want)
@@ -171,7 +171,7 @@ func TestSeatsFromRightToLeft(t *testing.T) {
 // Without script the number cannot be asked for: a table of totals stands in, and the switch works.
 func TestSeatsWithoutScript(t *testing.T) {
 	_, address := published(t)
-	b := testkit.Launch(t, 1200, 1800)
+	b := chromium.Launch(t, 1200, 1800)
 	b.Script(false)
 	b.Open(address("fennmoor-light") + "schools.html")
 	if got := b.Text("document.querySelectorAll('#evenings .rb-ask')[0].getClientRects().length"); got != "0" {
@@ -199,12 +199,12 @@ func TestSeatsWithoutScript(t *testing.T) {
 // that follow an input included.
 func TestNothingMoves(t *testing.T) {
 	_, address := published(t)
-	b := testkit.Launch(t, 1200, 1400)
+	b := chromium.Launch(t, 1200, 1400)
 	const watch = `(() => { window.moved = []; new PerformanceObserver((list) => {
 		for (const e of list.getEntries()) moved.push(e.value + ' ' + e.sources.map((s) =>
 		(s.node?.className ?? s.node?.parentElement?.className))); }).observe({ type: 'layout-shift' }); return true; })()`
 	settled := func() string {
-		return testkit.Eval[string](b, "new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(() => "+
+		return chromium.Eval[string](b, "new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(() => "+
 			"done(window.moved.join('; ')))))")
 	}
 	for _, page := range []string{"full-light/", "offer-light/", "fennmoor-light/", "fennmoor-light/schools.html",
@@ -213,9 +213,9 @@ func TestNothingMoves(t *testing.T) {
 			b.Size(width, 1400)
 			b.Open(strings.TrimSuffix(address(page), "/"))
 			b.FontsLoaded()
-			testkit.Eval[string](b, "new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(() => done(''))))")
-			testkit.Eval[bool](b, watch)
-			count := testkit.Eval[int](b, "document.querySelectorAll('.rb-radio').length")
+			chromium.Eval[string](b, "new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(() => done(''))))")
+			chromium.Eval[bool](b, watch)
+			count := chromium.Eval[int](b, "document.querySelectorAll('.rb-radio').length")
 			for i := range count {
 				b.Text(fmt.Sprintf("document.querySelectorAll('.rb-radio')[%d].click()", i))
 				if moved := settled(); moved != "" {
@@ -239,7 +239,7 @@ func TestDeadlineInPagesAlreadyPublished(t *testing.T) {
 			document.SetFact{Set: "memberships", Record: "dusk", Key: "until", Text: until.UTC().Format("2006-01-02 15:04") +
 				" UTC"})
 	}
-	b := testkit.Launch(t, 1200, 900)
+	b := chromium.Launch(t, 1200, 900)
 	for _, c := range []struct {
 		name     string
 		until    time.Time
@@ -287,7 +287,7 @@ func TestStructuredData(t *testing.T) {
 	if len(all) < 10 {
 		t.Fatalf("%d pages say anything", len(all))
 	}
-	testkit.CheckStructuredData(t, all...)
+	chromium.CheckStructuredData(t, all...)
 }
 
 // checkOffers compares every flat offer with the page's own text.

@@ -12,14 +12,15 @@ import (
 	"time"
 
 	"rubrel/core/document"
+	"rubrel/core/release"
 	"rubrel/demo"
 	"rubrel/dresses"
 	"rubrel/kinds"
 	"rubrel/render"
-	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
-func TestMain(m *testing.M) { testkit.Main(m) }
+func TestMain(m *testing.M) { chromium.Main(m) }
 
 var all = kinds.All()
 
@@ -215,14 +216,14 @@ func full(t testing.TB) *document.Site {
 }
 
 // write puts a release into a folder of its own.
-func write(t testing.TB, folder string, files []render.File) {
+func write(t testing.TB, folder string, files []release.File) {
 	t.Helper()
 	for _, f := range files {
 		path := filepath.Join(folder, filepath.FromSlash(f.Path))
 		if err := os.MkdirAll(filepath.Dir(path), 0o755); err != nil {
 			t.Fatal(err)
 		}
-		content, err := f.Content(t.Context(), nil)
+		content, err := render.Content(t.Context(), f, nil)
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -233,7 +234,7 @@ func write(t testing.TB, folder string, files []render.File) {
 }
 
 // serveFiles serves a release at an address of its own.
-func serveFiles(t testing.TB, files []render.File) string {
+func serveFiles(t testing.TB, files []release.File) string {
 	t.Helper()
 	folder := t.TempDir()
 	write(t, folder, files)

@@ -7,7 +7,7 @@ import (
 	"rubrel/core/document"
 	"rubrel/demo"
 	"rubrel/render"
-	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // Blocks of different kinds on one page look as each does alone: what kinds call by one name does not meet.
@@ -20,7 +20,7 @@ func TestKindsDoNotMeet(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	b := testkit.Launch(t, 1200, 900)
+	b := chromium.Launch(t, 1200, 900)
 	b.LessMotion(true)
 	styles := func(address, id string) []string {
 		b.Open(address)

@@ -11,7 +11,7 @@ import (
 
 	"rubrel/demo"
 	"rubrel/render"
-	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // earlier are exports as Rubrel wrote them before blocks had classes of their own content, of the demo in Gazette:
@@ -60,7 +60,7 @@ func TestPairsOfSnippets(t *testing.T) {
 		fmt.Fprint(w, pages[r.URL.Path])
 	}))
 	defer server.Close()
-	b := testkit.Launch(t, 1200, 900)
+	b := chromium.Launch(t, 1200, 900)
 	b.LessMotion(true)
 	open := func(path string, parts ...pasted) {
 		pages[path] = page(parts...)

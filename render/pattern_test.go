@@ -7,8 +7,8 @@ import (
 	"testing"
 
 	"rubrel/core/look"
-	"rubrel/render"
-	"rubrel/testkit"
+	"rubrel/core/release"
+	"rubrel/testkit/chromium"
 )
 
 // A pattern as Chromium paints it has nothing but its ink, its ground and the soft edges between, and as much ink as
@@ -18,8 +18,8 @@ func TestPatternIsWhatChromiumPaints(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	b := testkit.Launch(t, 600, 400)
-	b.Open(serveFiles(t, []render.File{{Path: "index.html", Bytes: []byte("<!doctype html><title>x</title>")}}))
+	b := chromium.Launch(t, 600, 400)
+	b.Open(serveFiles(t, []release.File{{Path: "index.html", Bytes: []byte("<!doctype html><title>x</title>")}}))
 	for text, share := range map[string]float64{
 		"stripes(#000000, 3px, 12px)":       3.0 / 12,
 		"stripes(#000000, 3px, 12px, 0deg)": 3.0 / 12,
@@ -32,7 +32,7 @@ func TestPatternIsWhatChromiumPaints(t *testing.T) {
 			t.Fatal(err)
 		}
 		css := "background-image:" + value.CSS() + ";background-size:" + value.(look.Layers).Sizes()
-		ink := testkit.Eval[float64](b, fmt.Sprintf(`(async () => {
+		ink := chromium.Eval[float64](b, fmt.Sprintf(`(async () => {
 			const svg = '<svg xmlns="http://www.w3.org/2000/svg" width="240" height="240">' +
 				'<foreignObject width="240" height="240"><div xmlns="http://www.w3.org/1999/xhtml" ' +
 				'style="height:240px;background-color:#fff;%s"></div></foreignObject></svg>';

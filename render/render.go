@@ -22,6 +22,7 @@ import (
 	"rubrel/core/hyphen"
 	"rubrel/core/kind"
 	"rubrel/core/look"
+	"rubrel/core/release"
 	"rubrel/core/script"
 	"rubrel/core/typeset"
 	"rubrel/dresses"
@@ -33,18 +34,8 @@ var templates embed.FS
 
 var pages = kind.Templates(templates, "page.html", "snippet.html")
 
-// File is one file of a release, by its path in it.
-type File struct {
-	Path  string
-	Type  string // MIME type
-	Bytes []byte
-	Held  string // of a picture without Bytes: the hash under which they are held
-	// Wide is how wide a picture is made of the one that it is a file of, in px; 0 where it is that itself.
-	Wide int
-}
-
-// Content is the file's bytes. What it does not bring is asked for by its hash.
-func (f File) Content(ctx context.Context, held func(hash string) ([]byte, error)) ([]byte, error) {
+// Content is a file's bytes. What it does not bring is asked for by its hash.
+func Content(ctx context.Context, f release.File, held func(hash string) ([]byte, error)) ([]byte, error) {
 	content := f.Bytes
 	if content == nil {
 		var err error
@@ -96,7 +87,7 @@ type bandView struct {
 
 // Release renders every page of the site with its style sheets and fonts. Paths of all but the pages carry a
 // hash of their content, so a file once published never changes. What has a deadline is shown as it is at the time.
-func Release(site *document.Site, registry dresses.Registry, now time.Time) ([]File, error) {
+func Release(site *document.Site, registry dresses.Registry, now time.Time) ([]release.File, error) {
 	d, err := dressedSite(site, registry, now)
 	if err != nil {
 		return nil, err
@@ -112,7 +103,7 @@ func Release(site *document.Site, registry dresses.Registry, now time.Time) ([]F
 		}
 		for _, f := range written {
 			// Pages may share a file: its name carries its content.
-			if !slices.ContainsFunc(files, func(other File) bool { return other.Path == f.Path }) {
+			if !slices.ContainsFunc(files, func(other release.File) bool { return other.Path == f.Path }) {
 				files = append(files, f)
 			}
 		}
@@ -129,7 +120,7 @@ func PageName(i int, page document.Page) string {
 }
 
 // Proof renders one block alone on a page, with the files it needs: the block's HTML and CSS are those of a release.
-func Proof(site *document.Site, registry dresses.Registry, blockID string, now time.Time) ([]File, error) {
+func Proof(site *document.Site, registry dresses.Registry, blockID string, now time.Time) ([]release.File, error) {
 	d, err := dressedSite(site, registry, now)
 	if err != nil {
 		return nil, err
@@ -232,21 +223,21 @@ func hashed(name, extension string, content []byte) string {
 }
 
 // files are the fonts and the pictures that the site shows.
-func (d *dressed) files() []File {
-	var files []File
+func (d *dressed) files() []release.File {
+	var files []release.File
 	for _, p := range d.site.Pictures {
 		if slices.ContainsFunc(d.site.Blocks, func(b document.Block) bool {
 			return slices.Contains(PicturesOf(d.site, &b),
 				p.ID)
 		}) {
-			files = append(files, File{Path: p.Path(), Type: p.Type, Bytes: p.Data, Held: p.File})
+			files = append(files, release.File{Path: p.Path(), Type: p.Type, Bytes: p.Data, Held: p.File})
 		}
 	}
 	for _, face := range d.faces {
 		for _, file := range face.Files {
 			// Faces share the fonts of scripts beyond Latin.
-			if !slices.ContainsFunc(files, func(f File) bool { return f.Path == file.Path }) {
-				files = append(files, File{Path: file.Path, Type: "font/woff2", Bytes: file.Bytes})
+			if !slices.ContainsFunc(files, func(f release.File) bool { return f.Path == file.Path }) {
+				files = append(files, release.File{Path: file.Path, Type: "font/woff2", Bytes: file.Bytes})
 			}
 		}
 	}
@@ -257,7 +248,7 @@ func (d *dressed) files() []File {
 const wideWord = 11
 
 // page writes a page, its style sheet and its script.
-func (d *dressed) page(name string, page document.Page) ([]File, error) {
+func (d *dressed) page(name string, page document.Page) ([]release.File, error) {
 	language := d.site.PageLanguage(page)
 	syllables := hyphen.For(language)
 	view := pageView{Root: d.rootClass(), Language: language, Direction: script.Direction(language), Title: page.Title,
@@ -295,7 +286,7 @@ func (d *dressed) page(name string, page document.Page) ([]File, error) {
 	}
 	if len(reserve) > 0 {
 		view.Reserve = hashed("head", "css", reserve)
-		files = append(files, File{Path: view.Reserve, Type: "text/css; charset=utf-8", Bytes: reserve})
+		files = append(files, release.File{Path: view.Reserve, Type: "text/css; charset=utf-8", Bytes: reserve})
 	}
 	if err != nil {
 		return nil, fmt.Errorf("render page %s: %w", name, err)
@@ -304,8 +295,8 @@ func (d *dressed) page(name string, page document.Page) ([]File, error) {
 	if err := pages.ExecuteTemplate(&out, "page.html", view); err != nil {
 		return nil, fmt.Errorf("render page %s: %w", name, err)
 	}
-	written := File{Path: name + ".html", Type: "text/html; charset=utf-8", Bytes: out.Bytes()}
-	return append([]File{written}, append(files, d.narrower(out.String(), pieces)...)...), nil
+	written := release.File{Path: name + ".html", Type: "text/html; charset=utf-8", Bytes: out.Bytes()}
+	return append([]release.File{written}, append(files, d.narrower(out.String(), pieces)...)...), nil
 }
 
 // firstPictures is how many pictures of a page's first block may be seen before a visitor scrolls (common practice).
@@ -317,8 +308,8 @@ func eager(html template.HTML) template.HTML {
 }
 
 // narrower are the files of pictures with fewer pixels that a page's HTML names.
-func (d *dressed) narrower(html string, pieces []piece) []File {
-	var files []File
+func (d *dressed) narrower(html string, pieces []piece) []release.File {
+	var files []release.File
 	for _, p := range pieces {
 		for _, name := range p.pictures {
 			picture, ok := d.site.PictureByID(name)
@@ -327,7 +318,7 @@ func (d *dressed) narrower(html string, pieces []piece) []File {
 			}
 			for _, width := range picture.Narrower() {
 				if path := picture.PathAt(width); strings.Contains(html, path+" ") {
-					files = append(files, File{Path: path, Type: picture.Type, Bytes: picture.Data, Held: picture.File, Wide: width})
+					files = append(files, release.File{Path: path, Type: picture.Type, Bytes: picture.Data, Held: picture.File, Wide: width})
 				}
 			}
 		}
@@ -336,7 +327,7 @@ func (d *dressed) narrower(html string, pieces []piece) []File {
 }
 
 // besides writes what a page's blocks need besides HTML: the style sheet, the scripts, the data for machines.
-func (d *dressed) besides(name string, pieces []piece, view *pageView) ([]File, error) {
+func (d *dressed) besides(name string, pieces []piece, view *pageView) ([]release.File, error) {
 	var pictures []string
 	var own strings.Builder
 	enters := false
@@ -353,10 +344,10 @@ func (d *dressed) besides(name string, pieces []piece, view *pageView) ([]File, 
 		return nil, err
 	}
 	view.Style = hashed(name, "css", []byte(css))
-	files := []File{{Path: view.Style, Type: "text/css; charset=utf-8", Bytes: []byte(css)}}
+	files := []release.File{{Path: view.Style, Type: "text/css; charset=utf-8", Bytes: []byte(css)}}
 	if script := []byte(scripts(pieces)); len(script) > 0 {
 		view.Script = hashed("blocks", "js", script)
-		files = append(files, File{Path: view.Script, Type: "text/javascript; charset=utf-8", Bytes: script})
+		files = append(files, release.File{Path: view.Script, Type: "text/javascript; charset=utf-8", Bytes: script})
 	}
 	view.Data, err = dataJSON(dataOf(pieces))
 	return files, err

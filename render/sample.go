@@ -7,6 +7,7 @@ import (
 
 	"rubrel/core/document"
 	"rubrel/core/kind"
+	"rubrel/core/release"
 	"rubrel/dresses"
 )
 
@@ -21,7 +22,7 @@ func others(site *document.Site, id string) []document.Set {
 // Sample renders a page of one block that a site could have, in its house style: of a set of the kind, of the site's
 // first where none is named, or else of what a designer begins with.
 func Sample(site *document.Site, registry dresses.Registry, k *kind.Kind, form kind.Form, of string,
-	now time.Time) ([]File, error) {
+	now time.Time) ([]release.File, error) {
 	worn := *site
 	set := document.Set{ID: "sample", Set: k.Fresh(k, site.Language)}
 	for _, held := range site.Sets {

@@ -10,6 +10,7 @@ import (
 	"testing"
 
 	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // unlike lists the pictures for which Chromium has chosen another file than its rule asks for at the width at which
@@ -37,7 +38,7 @@ const unlike = `(async () => {
 // which pictures are shown (HTML, section 4.8.4).
 func TestPictureSources(t *testing.T) {
 	t.Parallel()
-	b := testkit.Launch(t, 1200, 900)
+	b := chromium.Launch(t, 1200, 900)
 	person := func(name, featured string) map[string]string {
 		return map[string]string{"name": name, "position": "Werkstatt", "picture": name, "shows": "decorative",
 			"featured": featured}
@@ -69,7 +70,7 @@ func TestPictureSources(t *testing.T) {
 				for _, density := range []float64{1, 2} {
 					b.Dense(width, 900, density)
 					b.Open(fmt.Sprintf("%s/%s-%d-%v/%s", server.URL, form, width, density, g.PageOf(form)))
-					for _, wrong := range testkit.Eval[[]string](b, unlike) {
+					for _, wrong := range chromium.Eval[[]string](b, unlike) {
 						t.Errorf("%s as %s at %d and %v: %s", g.Kind, form, width, density, wrong)
 					}
 				}

@@ -5,6 +5,7 @@ import (
 	"time"
 
 	"rubrel/core/document"
+	"rubrel/core/release"
 	"rubrel/dresses"
 )
 
@@ -12,7 +13,7 @@ import (
 const specimenCSS = ".rb { content-visibility: auto; contain-intrinsic-block-size: auto 480px; }"
 
 // Specimen renders one page that shows every kind of the site in every form.
-func Specimen(site *document.Site, registry dresses.Registry, now time.Time) ([]File, error) {
+func Specimen(site *document.Site, registry dresses.Registry, now time.Time) ([]release.File, error) {
 	worn := *site
 	worn.Blocks = nil
 	page := document.Page{Title: site.Name}

@@ -5,20 +5,20 @@ import (
 	"strings"
 	"testing"
 
-	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // computedStyles are the computed styles of every element that a selector finds and of the pseudo-elements that it has,
 // each after its class, once the page's fonts are there.
-func computedStyles(b *testkit.Browser, selector string) []string {
-	return testkit.Eval[[]string](b, fmt.Sprintf(`document.fonts.ready.then(() => {
+func computedStyles(b *chromium.Browser, selector string) []string {
+	return chromium.Eval[[]string](b, fmt.Sprintf(`document.fonts.ready.then(() => {
 		const names = [...getComputedStyle(document.body)].filter((name) => !name.startsWith('--'));
 		const values = (style) => names.map((name) => name + ':' + style.getPropertyValue(name)).join(';');
 		return [...document.querySelectorAll(%s)].flatMap((e) => [e.className + ' ' + values(getComputedStyle(e)),
 			...['::before', '::after'].map((pseudo) => [pseudo, getComputedStyle(e, pseudo)])
 				.map(([pseudo, style]) => e.className + pseudo + ' ' + (style.content === 'none' ||
 					style.content === 'normal' ? 'none' : values(style)))]);
-	})`, testkit.Quote(selector)))
+	})`, chromium.Quote(selector)))
 }
 
 // compareStyles reports the first differences between two lists of computed styles.

@@ -17,6 +17,7 @@ import (
 	"rubrel/dresses"
 	"rubrel/render"
 	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // wardrobe is a site with a block of every form, every shape of a switch and every place of a label; whole, with every
@@ -122,7 +123,7 @@ func TestEveryDressIsSeen(t *testing.T) {
 	t.Parallel()
 	registry := loadDresses(t)
 	folder := t.TempDir()
-	b := testkit.Launch(t, 1200, 900)
+	b := chromium.Launch(t, 1200, 900)
 	b.LessMotion(true)
 	for _, dress := range registry.Names() {
 		for _, scheme := range []document.Scheme{document.LightScheme, document.DarkScheme} {
@@ -142,12 +143,12 @@ func TestEveryDressIsSeen(t *testing.T) {
 			} else { // dresses differ by what colours and sizes are
 				b.CheckContrast(what)
 			}
-			testkit.Eval[bool](b, turnedAround)
+			chromium.Eval[bool](b, turnedAround)
 			b.CheckContrast(what + ", from right to left")
-			testkit.Eval[bool](b, turnedAround)
+			chromium.Eval[bool](b, turnedAround)
 			// With forced colours a chosen side still differs from the others, and a bar's fill from its track.
 			b.Media("", "forced-colors", "active", "prefers-reduced-motion", "reduce")
-			for _, fault := range testkit.Eval[[]string](b, forcedFaults) {
+			for _, fault := range chromium.Eval[[]string](b, forcedFaults) {
 				t.Errorf("%s, forced colours: %s", what, fault)
 			}
 			// What is printed differs from dress to dress by colours alone.
@@ -158,7 +159,7 @@ func TestEveryDressIsSeen(t *testing.T) {
 			b.Media("print")
 			b.Print(filepath.Join(folder, what+".pdf"))
 			b.LessMotion(true)
-			checkPrint(t, what, filepath.Join(folder, what), testkit.Eval[map[string]float64](b, drawnColours))
+			checkPrint(t, what, filepath.Join(folder, what), chromium.Eval[map[string]float64](b, drawnColours))
 		}
 	}
 }
@@ -267,7 +268,7 @@ func TestNumberWithoutScript(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	b := testkit.Launch(t, 1200, 900)
+	b := chromium.Launch(t, 1200, 900)
 	b.Script(false)
 	b.Open(serveFiles(t, files) + "schools.html")
 	for _, block := range []string{"evenings", "class-size"} {
@@ -287,7 +288,7 @@ func TestCountersOnPaper(t *testing.T) {
 		Look:    map[string]string{"value.animation-name": "count", "sheet.padding": "2000px 20px"},
 		Records: []map[string]string{{"label": "Objects", "value": "14500"}}}
 	_, address := testkit.Publish(t, g.Site(t))
-	b := testkit.Launch(t, 1200, 900)
+	b := chromium.Launch(t, 1200, 900)
 	b.Open(address)
 	b.Near(".rb-figures")
 	b.Await("document.querySelector('[data-now]')")

@@ -17,7 +17,7 @@ if [ "$what" != lint ] && ! compgen -G '/usr/lib/postgresql/*/bin/initdb' >/dev/
 if [ "$what" = test ]; then
   need chromium-headless-shell chromium-headless-shell
   need pdftoppm poppler-utils
-  # The fonts of visitors' systems, of which each Chromium of a test sees one alone: see testkit.SystemFonts.
+  # The fonts of visitors' systems, of which each Chromium of a test sees one alone: see chromium.SystemFonts.
   font dejavu/DejaVuSans.ttf fonts-dejavu-core
   font liberation/LiberationSans-Regular.ttf fonts-liberation
   font noto/NotoSans-Regular.ttf fonts-noto-core

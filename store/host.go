@@ -8,7 +8,7 @@ import (
 
 	"github.com/jackc/pgx/v5"
 
-	"rubrel/outbound"
+	"rubrel/core/origin"
 )
 
 // Host is where a site is published.
@@ -108,5 +108,5 @@ func passwordUse(site, address string) string {
 	if err != nil {
 		return site
 	}
-	return site + " " + outbound.Origin(u)
+	return site + " " + origin.Of(u)
 }

@@ -11,7 +11,7 @@ import (
 	"github.com/jackc/pgx/v5"
 
 	"rubrel/core/document"
-	"rubrel/render"
+	"rubrel/core/release"
 )
 
 // Release is one published, numbered, immutable version.
@@ -71,7 +71,7 @@ func insertBytes(batch *pgx.Batch, bytes []byte) (hash string) {
 }
 
 // FillRelease stores the files of a release that has none yet: from then on it is there, and never changes.
-func (s *Store) FillRelease(ctx context.Context, site string, number int, files []render.File) error {
+func (s *Store) FillRelease(ctx context.Context, site string, number int, files []release.File) error {
 	err := pgx.BeginFunc(ctx, s.pool, func(tx pgx.Tx) error {
 		tag, err := tx.Exec(ctx, "update release set prepared_at = now() where site = $1 and number = $2 and "+
 			"prepared_at is null", site, number)
@@ -154,13 +154,13 @@ func (s *Store) Releases(ctx context.Context, site string) ([]Release, error) {
 
 // ReleaseFiles reads a release's files, pages last, so that whoever uploads them in order never shows a page
 // before what it needs.
-func (s *Store) ReleaseFiles(ctx context.Context, site string, number int) ([]render.File, error) {
+func (s *Store) ReleaseFiles(ctx context.Context, site string, number int) ([]release.File, error) {
 	rows, err := s.pool.Query(ctx, `select path, type, bytes from release_file join blob using (hash)
 		where site = $1 and number = $2 order by path like '%.html', path`, site, number)
 	if err != nil {
 		return nil, fmt.Errorf("store: release %d of %s: %w", number, site, err)
 	}
-	files, err := pgx.CollectRows(rows, func(row pgx.CollectableRow) (f render.File, err error) {
+	files, err := pgx.CollectRows(rows, func(row pgx.CollectableRow) (f release.File, err error) {
 		err = row.Scan(&f.Path, &f.Type, &f.Bytes)
 		return f, err
 	})

@@ -13,8 +13,8 @@ import (
 
 	"rubrel/core/document"
 	"rubrel/core/kind"
+	"rubrel/core/release"
 	"rubrel/kinds"
-	"rubrel/render"
 	"rubrel/store"
 	"rubrel/store/cluster"
 	"rubrel/testkit"
@@ -227,7 +227,7 @@ func TestSites(t *testing.T) {
 // Releases are numbered in order and never change; equal files are kept once.
 func TestReleases(t *testing.T) {
 	s, _ := shared.DemoStore(t)
-	files := []render.File{{Path: "index.html", Type: "text/html", Bytes: []byte("one")},
+	files := []release.File{{Path: "index.html", Type: "text/html", Bytes: []byte("one")},
 		{Path: "a.css", Type: "text/css", Bytes: []byte("css")}}
 	for want := 1; want <= 3; want++ {
 		files[0].Bytes = fmt.Appendf(nil, "page %d", want)

@@ -14,8 +14,8 @@ import (
 	"github.com/jackc/pgx/v5"
 
 	"rubrel/core/document"
+	"rubrel/core/release"
 	"rubrel/kinds"
-	"rubrel/render"
 	"rubrel/store"
 	"rubrel/testkit"
 )
@@ -56,7 +56,7 @@ func TestLogIsBounded(t *testing.T) {
 	}
 	defer s.Close()
 	ctx := t.Context()
-	if _, err := testkit.AddRelease(ctx, s, &store.Loaded{ID: "fennmoor"}, "", []render.File{{Path: "index.html",
+	if _, err := testkit.AddRelease(ctx, s, &store.Loaded{ID: "fennmoor"}, "", []release.File{{Path: "index.html",
 		Type: "text/html", Bytes: []byte("x")}}); err != nil {
 		t.Fatal(err)
 	}
@@ -277,7 +277,7 @@ func TestBackupAndRestore(t *testing.T) {
 	}
 	awkward := []byte("tabs\tand\nlines\\ and \x00 bytes\xff")
 	third := &store.Loaded{ID: "fennmoor", Version: 3}
-	if _, err := testkit.AddRelease(ctx, s, third, "first\tnote", []render.File{{Path: "index.html", Type: "text/html",
+	if _, err := testkit.AddRelease(ctx, s, third, "first\tnote", []release.File{{Path: "index.html", Type: "text/html",
 		Bytes: awkward}}); err != nil {
 		t.Fatal(err)
 	}

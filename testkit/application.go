@@ -11,15 +11,16 @@ import (
 	"time"
 
 	"rubrel/core/document"
+	"rubrel/core/release"
 	"rubrel/dresses"
 	"rubrel/kinds"
 	"rubrel/outbound"
 	"rubrel/publish"
-	"rubrel/render"
 	"rubrel/standin/checkout"
 	"rubrel/standin/ratesdesk"
 	"rubrel/standin/webhost"
 	"rubrel/store"
+	"rubrel/testkit/chromium"
 	"rubrel/web"
 )
 
@@ -139,7 +140,7 @@ func Run(runner *publish.Runner) (stop func()) {
 // Published waits until what was asked for last is published, or is not to be, and returns how it ended.
 func (a *Application) Published(t testing.TB, site string) store.Publication {
 	t.Helper()
-	deadline := time.Now().Add(patience)
+	deadline := time.Now().Add(chromium.Patience)
 	for {
 		p, err := a.Store.LastPublication(t.Context(), site)
 		if err != nil {
@@ -156,7 +157,7 @@ func (a *Application) Published(t testing.TB, site string) store.Publication {
 }
 
 // AddRelease makes a release of files as they are: the next of a site that nobody else changes.
-func AddRelease(ctx context.Context, s *store.Store, l *store.Loaded, note string, files []render.File) (int, error) {
+func AddRelease(ctx context.Context, s *store.Store, l *store.Loaded, note string, files []release.File) (int, error) {
 	number, err := s.BeginRelease(ctx, l, note)
 	if err == nil {
 		err = s.FillRelease(ctx, l.ID, number, files)

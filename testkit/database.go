@@ -24,6 +24,7 @@ import (
 	"rubrel/kinds"
 	"rubrel/store"
 	"rubrel/store/cluster"
+	"rubrel/testkit/chromium"
 )
 
 // Cluster is a PostgreSQL for a whole test binary.
@@ -68,7 +69,7 @@ func MainWithCluster(m *testing.M, c **Cluster) {
 		os.Exit(1)
 	}
 	*c = started
-	code := runTests(m)
+	code := chromium.Run(m)
 	started.Remove()
 	os.Exit(code)
 }

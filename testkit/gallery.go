@@ -18,6 +18,7 @@ import (
 	"rubrel/dresses"
 	"rubrel/kinds"
 	"rubrel/render"
+	"rubrel/testkit/chromium"
 )
 
 // Gallery is a set to be shown in the forms of its kind.
@@ -205,7 +206,7 @@ func Publish(t testing.TB, site *document.Site) (folder, address string) {
 		if err := os.MkdirAll(filepath.Dir(path), 0o755); err != nil {
 			t.Fatal(err)
 		}
-		content, err := f.Content(t.Context(), nil)
+		content, err := render.Content(t.Context(), f, nil)
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -241,7 +242,7 @@ func Of(pairs ...string) map[string]string {
 func CheckPages(t testing.TB, of func(facts map[string]string) Gallery, widths []int64, all ...map[string]string) {
 	t.Helper()
 	var folders []string
-	b := Launch(t, 1200, 900)
+	b := chromium.Launch(t, 1200, 900)
 	for _, facts := range all {
 		folder, address := Publish(t, of(facts).Site(t))
 		folders = append(folders, folder)
@@ -249,5 +250,5 @@ func CheckPages(t testing.TB, of func(facts map[string]string) Gallery, widths [
 		b.CheckAccessibility(fmt.Sprint(facts))
 		b.CheckOverflow(fmt.Sprint(facts), widths...)
 	}
-	CheckHTML(t, folders...)
+	chromium.CheckHTML(t, folders...)
 }

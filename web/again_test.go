@@ -13,15 +13,15 @@ import (
 	"rubrel/core/document"
 	"rubrel/demo"
 	"rubrel/kinds"
-	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // dropped drops a list as a file on the bench.
-func dropped(b *testkit.Browser, name, text string) {
+func dropped(b *chromium.Browser, name, text string) {
 	b.Await("document.querySelector('.cur') && document.readyState === 'complete'")
-	testkit.Eval[bool](b, `(() => {
+	chromium.Eval[bool](b, `(() => {
 		const data = new DataTransfer();
-		data.items.add(new File([`+testkit.Quote(text)+`], `+testkit.Quote(name)+`, { type: 'text/csv' }));
+		data.items.add(new File([`+chromium.Quote(text)+`], `+chromium.Quote(name)+`, { type: 'text/csv' }));
 		const at = document.querySelector('#bench');
 		at.dispatchEvent(new DragEvent('drop', { dataTransfer: data, bubbles: true, cancelable: true }));
 		return true;
@@ -34,20 +34,20 @@ func dropped(b *testkit.Browser, name, text string) {
 func TestListComesAgain(t *testing.T) {
 	t.Parallel()
 	for name, acts := range map[string]struct {
-		brings func(b *testkit.Browser, text string)
-		takes  func(b *testkit.Browser)
+		brings func(b *chromium.Browser, text string)
+		takes  func(b *chromium.Browser)
 	}{
 		"mouse": {
-			brings: func(b *testkit.Browser, text string) { dropped(b, "prices.csv", text) },
-			takes:  func(b *testkit.Browser) { b.Click("button[formaction$='/paste/take']") },
+			brings: func(b *chromium.Browser, text string) { dropped(b, "prices.csv", text) },
+			takes:  func(b *chromium.Browser) { b.Click("button[formaction$='/paste/take']") },
 		},
 		"keyboard": {
-			brings: func(b *testkit.Browser, text string) {
+			brings: func(b *chromium.Browser, text string) {
 				b.Await("document.querySelector('.cur') && document.readyState === 'complete'")
 				b.Paste("#paste-list", text)
 				b.Await("document.querySelector('.revision') && document.activeElement.matches('.is-primary')")
 			},
-			takes: func(b *testkit.Browser) { b.Press(kb.Enter) },
+			takes: func(b *chromium.Browser) { b.Press(kb.Enter) },
 		},
 	} {
 		t.Run(name, func(t *testing.T) {
@@ -57,9 +57,9 @@ func TestListComesAgain(t *testing.T) {
 	}
 }
 
-func comesAgain(t *testing.T, brings func(b *testkit.Browser, text string), takes func(b *testkit.Browser)) {
+func comesAgain(t *testing.T, brings func(b *chromium.Browser, text string), takes func(b *chromium.Browser)) {
 	app := shared.Start(t)
-	b := testkit.Launch(t, 1280, 800)
+	b := chromium.Launch(t, 1280, 800)
 	b.Open(app.URL + "/sites/fennmoor/paste?kind=pricing")
 	b.Paste("#text", "Plan;Price a month;Phone\nSmall;9.50 €;no\nMiddle;19.50 €;yes\nLarge;29.50 €;yes\n")
 	b.Type("#name", "Berths")
@@ -100,7 +100,7 @@ func comesAgain(t *testing.T, brings func(b *testkit.Browser, text string), take
 func TestListComesAgainByKeyboard(t *testing.T) {
 	t.Parallel()
 	app := shared.Start(t)
-	b := testkit.Launch(t, 1280, 800)
+	b := chromium.Launch(t, 1280, 800)
 	b.Open(app.URL + "/sites/fennmoor/paste?kind=team")
 	b.Paste("#text", "Name;Position\nIda Brandt;Head\nBo Ek;Helper\n")
 	b.Press(kb.Tab, kb.Tab, kb.Tab, kb.Tab)
@@ -110,11 +110,11 @@ func TestListComesAgainByKeyboard(t *testing.T) {
 	b.Click(cell("fact/bo-ek/position"))
 	b.Press("Boat builder", kb.Enter)
 	shown(b, "fact/bo-ek/position", "Boat builder")
-	testkit.Eval[bool](b, "document.getElementById('paste-list').focus() ?? true")
+	chromium.Eval[bool](b, "document.getElementById('paste-list').focus() ?? true")
 	b.Press(kb.Enter)
 	b.Await("document.getElementById('text') && document.getElementById('into').value !== ''")
 	b.Paste("#text", "Name;Position\nIda Brandt;Director\nBo Ek;Helper\nMara Quist;Helper\n")
-	testkit.Eval[bool](b, "document.querySelector('button[type=submit]').focus() ?? true")
+	chromium.Eval[bool](b, "document.querySelector('button[type=submit]').focus() ?? true")
 	b.Press(kb.Enter)
 	b.Await("document.querySelector('.revision')")
 	if got := b.Text("[...document.querySelectorAll('.differences tbody tr')].map((r) => r.querySelector('label')" +
@@ -122,9 +122,9 @@ func TestListComesAgainByKeyboard(t *testing.T) {
 		"changed+ said otherwise here- new+" {
 		t.Errorf("the differences are %q", got)
 	}
-	testkit.Eval[bool](b, "document.getElementById('take-2').focus() ?? true")
+	chromium.Eval[bool](b, "document.getElementById('take-2').focus() ?? true")
 	b.Press(" ")
-	testkit.Eval[bool](b, "document.querySelector(`button[formaction$='/paste/take']`).focus() ?? true")
+	chromium.Eval[bool](b, "document.querySelector(`button[formaction$='/paste/take']`).focus() ?? true")
 	b.Press(kb.Enter)
 	b.Await("document.querySelector('.cur')")
 	shown(b, "fact/ida-brandt/position", "Director")
@@ -137,7 +137,7 @@ func TestListComesAgainByKeyboard(t *testing.T) {
 func TestWhatIsRefusedIsCorrected(t *testing.T) {
 	t.Parallel()
 	app := shared.Start(t)
-	b := testkit.Launch(t, 1280, 800)
+	b := chromium.Launch(t, 1280, 800)
 	_, tree, err := document.Parse(demo.Saltline, kinds.All())
 	if err != nil {
 		t.Fatal(err)
@@ -156,7 +156,7 @@ func TestWhatIsRefusedIsCorrected(t *testing.T) {
 	b.Paste("#text", "Tarif;Preis pro Monat\nKlein;9,50 €\nGroß;19,5O €\n")
 	b.Click("button[type=submit]")
 	b.Await("document.readyState === 'complete' && document.querySelector('.question [value=\"19,5O €\"]')")
-	testkit.Eval[bool](b, `document.querySelector('.question .input').focus() ?? true`)
+	chromium.Eval[bool](b, `document.querySelector('.question .input').focus() ?? true`)
 	b.Chord("a", "Control")
 	b.Press("19,50 €", kb.Enter)
 	b.Await("!document.querySelector('.question') && document.querySelector('.mapping').textContent.includes('19,50 EUR')")
@@ -181,11 +181,11 @@ func TestWorkbookOnThePasteScreen(t *testing.T) {
 		t.Fatal(err)
 	}
 	app := shared.Start(t)
-	b := testkit.Launch(t, 1280, 800)
+	b := chromium.Launch(t, 1280, 800)
 	b.Open(app.URL + "/sites/fennmoor/paste?kind=pricing")
-	testkit.Eval[bool](b, `(() => {
+	chromium.Eval[bool](b, `(() => {
 		const data = new DataTransfer();
-		const bytes = Uint8Array.from(atob(`+testkit.Quote(base64.StdEncoding.EncodeToString(file))+`),
+		const bytes = Uint8Array.from(atob(`+chromium.Quote(base64.StdEncoding.EncodeToString(file))+`),
 			(c) => c.charCodeAt(0));
 		data.items.add(new File([bytes], 'prices.xlsx'));
 		document.getElementById('file').files = data.files;
@@ -199,7 +199,7 @@ func TestWorkbookOnThePasteScreen(t *testing.T) {
 	if got := b.Text(heads); got != `Small|Größe "L", 2 m` {
 		t.Errorf("the plans are %s", got)
 	}
-	testkit.Eval[bool](b, `(() => {
+	chromium.Eval[bool](b, `(() => {
 		const select = document.getElementById('sheet');
 		select.value = '1';
 		return select.dispatchEvent(new Event('change', { bubbles: true }));
@@ -212,7 +212,7 @@ func TestWorkbookOnThePasteScreen(t *testing.T) {
 func TestOtherListOnTheGrid(t *testing.T) {
 	t.Parallel()
 	app := shared.Start(t)
-	b := testkit.Launch(t, 1280, 800)
+	b := chromium.Launch(t, 1280, 800)
 	b.Open(app.URL + "/sites/fennmoor/blocks/memberships/")
 	b.Await("document.querySelector('.cur')")
 	b.Click(cell("fact/dusk/title"))
@@ -221,7 +221,7 @@ func TestOtherListOnTheGrid(t *testing.T) {
 }
 
 // walkTo goes to a cell of the grid by the arrow keys, from wherever the cursor is.
-func walkTo(b *testkit.Browser, at string) {
+func walkTo(b *chromium.Browser, at string) {
 	const most = 80 // rows that are not as many
 	for range most {
 		way := b.Text(`(() => {
@@ -243,8 +243,8 @@ func walkTo(b *testkit.Browser, at string) {
 // corrected it is taken; by mouse, and by keyboard alone.
 func TestWrongCurrencyOnTheGrid(t *testing.T) {
 	t.Parallel()
-	for name, reach := range map[string]func(b *testkit.Browser, at string){
-		"mouse": func(b *testkit.Browser, at string) { b.Click(cell(at)) }, "keyboard": walkTo} {
+	for name, reach := range map[string]func(b *chromium.Browser, at string){
+		"mouse": func(b *chromium.Browser, at string) { b.Click(cell(at)) }, "keyboard": walkTo} {
 		t.Run(name, func(t *testing.T) {
 			t.Parallel()
 			wrongCurrency(t, reach)
@@ -252,14 +252,14 @@ func TestWrongCurrencyOnTheGrid(t *testing.T) {
 	}
 }
 
-func wrongCurrency(t *testing.T, reach func(b *testkit.Browser, at string)) {
+func wrongCurrency(t *testing.T, reach func(b *chromium.Browser, at string)) {
 	app := shared.Start(t)
-	b := testkit.Launch(t, 1280, 800)
+	b := chromium.Launch(t, 1280, 800)
 	b.Open(app.URL + "/sites/fennmoor/blocks/memberships/")
 	b.Await("document.querySelector('.cur')")
 	at := "fact/dusk/price:month:eur"
 	was := b.Text("document.querySelector('" + cell(at) + "').dataset.text")
-	testkit.Eval[bool](b, "document.querySelector('.cur').focus() ?? true")
+	chromium.Eval[bool](b, "document.querySelector('.cur').focus() ?? true")
 	reach(b, at)
 	b.Paste("", "CHF 139.00\t€21.50")
 	b.Await("document.querySelector('" + cell(at) + "').classList.contains('fault')")

@@ -15,6 +15,7 @@ import (
 	"github.com/chromedp/chromedp/kb"
 
 	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // road is what stands before an application and can keep requests from it.
@@ -77,7 +78,7 @@ func TestServerAway(t *testing.T) {
 	t.Parallel()
 	app := shared.Start(t)
 	road := standBetween(t, app)
-	b := testkit.Launch(t, 1280, 800)
+	b := chromium.Launch(t, 1280, 800)
 	bench := road.URL + benchPath + "/"
 	b.Open(bench)
 	b.Await("document.querySelector('.cur')")
@@ -120,7 +121,7 @@ func TestServerAway(t *testing.T) {
 	}
 	shown(b, "fact/zenith/price:month:eur", "7")
 	b.Await("document.querySelectorAll('.waiting').length === 0")
-	if got := testkit.Eval[int](b, "localStorage.length"); got != 0 {
+	if got := chromium.Eval[int](b, "localStorage.length"); got != 0 {
 		t.Errorf("%d edits are still in the browser", got)
 	}
 	l, err := app.Store.Load(t.Context(), "fennmoor")
@@ -134,10 +135,10 @@ func TestLostAnswer(t *testing.T) {
 	t.Parallel()
 	app := shared.Start(t)
 	road := standBetween(t, app)
-	b := testkit.Launch(t, 1280, 800)
+	b := chromium.Launch(t, 1280, 800)
 	b.Open(road.URL + benchPath + "/")
 	b.Await("document.querySelector('.cur')")
-	before := testkit.Eval[int](b, "document.querySelectorAll('thead .record').length")
+	before := chromium.Eval[int](b, "document.querySelectorAll('thead .record').length")
 	var lost atomic.Int32
 	road.set(nobody, func(r *http.Request) bool { return strings.HasSuffix(r.URL.Path, "/edit") && lost.Add(1) <= 2 })
 	b.Click("[data-add-record]")
@@ -155,7 +156,7 @@ func TestFormWithServerAway(t *testing.T) {
 	t.Parallel()
 	app := shared.Start(t)
 	road := standBetween(t, app)
-	b := testkit.Launch(t, 1280, 800)
+	b := chromium.Launch(t, 1280, 800)
 	b.Open(road.URL + "/")
 	road.set(everybody, nobody)
 	b.Click("[name=name]")

@@ -8,6 +8,7 @@ import (
 	"github.com/go-chi/chi/v5"
 
 	"rubrel/core/kind"
+	"rubrel/core/release"
 	"rubrel/render"
 	"rubrel/store"
 )
@@ -65,7 +66,7 @@ func (s *Server) sample(w http.ResponseWriter, r *http.Request) {
 		return
 	}
 	of := r.FormValue("set")
-	files, err := s.rendered.of(l, "sample/"+k.Name+"/"+form.Name+"/"+of, func(now time.Time) ([]render.File, error) {
+	files, err := s.rendered.of(l, "sample/"+k.Name+"/"+form.Name+"/"+of, func(now time.Time) ([]release.File, error) {
 		return render.Sample(l.Site, s.dresses, k, form, of, now)
 	})
 	if err != nil {

@@ -7,7 +7,7 @@ import (
 
 	"github.com/chromedp/chromedp/kb"
 
-	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // A new block is chosen among small true pictures of every form in the site's dress: found by what it is for, walked by
@@ -15,7 +15,7 @@ import (
 func TestChooseABlock(t *testing.T) {
 	t.Parallel()
 	app := shared.Start(t)
-	b := testkit.Launch(t, 1280, 800)
+	b := chromium.Launch(t, 1280, 800)
 	b.Open(app.URL + "/sites/fennmoor/")
 	b.Type("#name", "Unsere Leistungen")
 	b.Press(kb.Enter)
@@ -44,7 +44,7 @@ func TestChooseABlock(t *testing.T) {
 	// A list that there is is tried on in the forms of its kind, and the block shows that list.
 	b.Open(app.URL + "/sites/fennmoor/choose")
 	b.Await("document.getElementById('found')")
-	testkit.Eval[bool](b, "(() => { const of = document.getElementById('of'); of.value = 'volunteers'; "+
+	chromium.Eval[bool](b, "(() => { const of = document.getElementById('of'); of.value = 'volunteers'; "+
 		"of.dispatchEvent(new Event('change')); return true; })()")
 	b.Await(left + ".length === 5 && " + left + ".every((e) => e.textContent.includes('Team'))")
 	b.Await(left + "[0].querySelector('iframe').contentDocument?.querySelector('.rb-name')?.textContent === 'Ines Okoye'")

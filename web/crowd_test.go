@@ -21,6 +21,7 @@ import (
 
 	"rubrel/store/cluster"
 	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // change is what a stream tells.
@@ -100,8 +101,8 @@ func TestEvents(t *testing.T) {
 func TestEightTabsOfOneBrowser(t *testing.T) {
 	t.Parallel()
 	app := shared.Start(t)
-	first := testkit.Launch(t, 1280, 800)
-	tabs := []*testkit.Browser{first}
+	first := chromium.Launch(t, 1280, 800)
+	tabs := []*chromium.Browser{first}
 	for range 7 {
 		tabs = append(tabs, first.Tab(1280, 800))
 	}

@@ -8,7 +8,7 @@ import (
 	"github.com/chromedp/chromedp/kb"
 
 	"rubrel/formats/sheets"
-	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // Kinds whose picture is a number live on the bench as every other: their parts, exceptions, lifting and evening out,
@@ -16,7 +16,7 @@ import (
 func TestFiguresOnTheBench(t *testing.T) {
 	t.Parallel()
 	app := shared.Start(t)
-	b := testkit.Launch(t, 1280, 900)
+	b := chromium.Launch(t, 1280, 900)
 	training := app.URL + "/sites/fennmoor/blocks/training/"
 	b.Open(training + "?part=fill")
 	b.Await("document.querySelector('.cur')")
@@ -47,7 +47,7 @@ func TestFiguresOnTheBench(t *testing.T) {
 	b.Press("145", kb.Enter)
 	mark := "[...document.querySelectorAll('.mark-line')].find((e) => e.querySelector('b').textContent === 'range')"
 	b.Await(mark)
-	testkit.Eval[bool](b, mark+".querySelector('[data-mend]').click() ?? true")
+	chromium.Eval[bool](b, mark+".querySelector('[data-mend]').click() ?? true")
 	b.Await("!" + mark)
 	shown(b, "fact/open-nights/value", "100")
 	b.CheckAccessibility("the bench of skill bars")

@@ -8,19 +8,20 @@ import (
 	"github.com/chromedp/chromedp/kb"
 
 	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // openBench opens the demo block's bench and waits until it works.
-func openBench(t testing.TB) (*testkit.Application, *testkit.Browser) {
+func openBench(t testing.TB) (*testkit.Application, *chromium.Browser) {
 	t.Helper()
 	app := shared.Start(t)
-	b := testkit.Launch(t, 1280, 800)
+	b := chromium.Launch(t, 1280, 800)
 	b.Open(app.URL + "/sites/fennmoor/blocks/memberships/")
 	ready(b)
 	return app, b
 }
 
-func ready(b *testkit.Browser) {
+func ready(b *chromium.Browser) {
 	b.Await("document.querySelector('.cur')")
 	everyFrame(b, "page.querySelectorAll('.rb-card').length > 0")
 }
@@ -28,15 +29,15 @@ func ready(b *testkit.Browser) {
 // heads are the plans' names in the ledger's order.
 const heads = "[...document.querySelectorAll('thead .record')].map(e => e.dataset.name).join(' ')"
 
-func awaitHeads(b *testkit.Browser, want string) {
-	b.Await(heads + " === " + testkit.Quote(want))
-	everyFrame(b, "[...page.querySelectorAll('.rb-title')].map(e => e.textContent).join(' ') === "+testkit.Quote(want))
+func awaitHeads(b *chromium.Browser, want string) {
+	b.Await(heads + " === " + chromium.Quote(want))
+	everyFrame(b, "[...page.querySelectorAll('.rb-title')].map(e => e.textContent).join(' ') === "+chromium.Quote(want))
 }
 
 // focused waits until the cursor is on a cell.
-func focused(b *testkit.Browser, at string) {
+func focused(b *chromium.Browser, at string) {
 	b.Await(fmt.Sprintf("document.activeElement.dataset.at === %s && document.activeElement.classList.contains('cur')",
-		testkit.Quote(at)))
+		chromium.Quote(at)))
 }
 
 func TestGridByKeyboard(t *testing.T) {
@@ -117,12 +118,12 @@ func TestGridByKeyboard(t *testing.T) {
 
 	// All of it is undone, one by one, to where it began.
 	for range 40 {
-		if testkit.Eval[bool](b, "document.querySelector('[data-act=undo]').disabled") {
+		if chromium.Eval[bool](b, "document.querySelector('[data-act=undo]').disabled") {
 			break
 		}
 		version := b.Text("document.getElementById('saved').dataset.version")
 		b.Chord("z", "Control")
-		b.Await("document.getElementById('saved').dataset.version !== " + testkit.Quote(version))
+		b.Await("document.getElementById('saved').dataset.version !== " + chromium.Quote(version))
 	}
 	awaitHeads(b, "Dusk Meridian Zenith")
 	shown(b, "fact/meridian/subtitle", "For regular observers")
@@ -146,8 +147,8 @@ func TestGridByMouse(t *testing.T) {
 	// What has a key has a button: feature, duplicate and delete a plan, rename and delete a feature, clear a cell.
 	act := func(label string) {
 		t.Helper()
-		x := testkit.Eval[[]float64](b, "(() => { const box = [...document.querySelectorAll('#origin button')].find(e => "+
-			"e.textContent === "+testkit.Quote(label)+").getBoundingClientRect(); return [box.left + 3, box.top + 5]; })()")
+		x := chromium.Eval[[]float64](b, "(() => { const box = [...document.querySelectorAll('#origin button')].find(e => "+
+			"e.textContent === "+chromium.Quote(label)+").getBoundingClientRect(); return [box.left + 3, box.top + 5]; })()")
 		b.ClickAt(x[0], x[1])
 	}
 	b.Click("#col-zenith")
@@ -187,7 +188,7 @@ func TestDerivedPrices(t *testing.T) {
 	derived := func(at, text string) {
 		t.Helper()
 		b.Await(fmt.Sprintf("(() => { const c = document.querySelector(%s); return c?.classList.contains('derived') && "+
-			"c.textContent.trim() === %s; })()", testkit.Quote(cell(at)), testkit.Quote(text)))
+			"c.textContent.trim() === %s; })()", chromium.Quote(cell(at)), chromium.Quote(text)))
 	}
 	derived("fact/dusk/price:year:eur", "90.00")
 	b.Click(cell("fact/dusk/price:month:eur"))
@@ -222,7 +223,7 @@ func TestDerivedPrices(t *testing.T) {
 	for range 6 {
 		version := b.Text("document.getElementById('saved').dataset.version")
 		b.Click("[data-act=undo]")
-		b.Await("document.getElementById('saved').dataset.version !== " + testkit.Quote(version))
+		b.Await("document.getElementById('saved').dataset.version !== " + chromium.Quote(version))
 	}
 	derived("fact/dusk/price:year:eur", "90.00")
 	b.Await("!document.querySelector('" + cell("fact/dusk/price:month:gbp") + "')")
@@ -338,7 +339,7 @@ func TestLookInTheLedger(t *testing.T) {
 	b.Await(size("wide", "dusk") + " === '50px'")
 
 	// A click on a part in a frame selects its cells at that width.
-	x := testkit.Eval[[]float64](b, `(() => {
+	x := chromium.Eval[[]float64](b, `(() => {
 		const frame = document.querySelector('[data-width=narrow]'), view = frame.querySelector('iframe');
 		const at = view.contentDocument.querySelector('.rb-title').getBoundingClientRect(),
 			box = view.getBoundingClientRect(), scale = Number(frame.dataset.scale);
@@ -472,7 +473,7 @@ func TestScreensAreAccessible(t *testing.T) {
 	app, b := openBench(t)
 	b.Size(1280, 720)
 	for _, theme := range []string{"light", "dark"} {
-		b.Text("fetch('/theme', { method: 'POST', body: new URLSearchParams({ theme: " + testkit.Quote(theme) + " }) })")
+		b.Text("fetch('/theme', { method: 'POST', body: new URLSearchParams({ theme: " + chromium.Quote(theme) + " }) })")
 		for _, path := range []string{"/", "/sites/fennmoor/", "/sites/fennmoor/paste", "/sites/fennmoor/releases",
 			"/sites/fennmoor/blocks/memberships/snippet", "/nowhere", "/sites/fennmoor/blocks/memberships/",
 			"/sites/fennmoor/house", "/sites/fennmoor/house/kinds/pricing", "/sites/fennmoor/marks", "/sites/fennmoor/choose",
@@ -487,7 +488,7 @@ func TestScreensAreAccessible(t *testing.T) {
 				b.CheckContrast(theme + " " + path)
 			}
 			b.Press(kb.Tab) // from now on a focus is that of the keyboard
-			for _, fault := range testkit.Eval[[]string](b, unfocused) {
+			for _, fault := range chromium.Eval[[]string](b, unfocused) {
 				t.Errorf("%s %s: the focus cannot be seen on %s", theme, path, fault)
 			}
 		}

@@ -7,7 +7,7 @@ import (
 	"rubrel/core/document"
 	"rubrel/kinds"
 	"rubrel/store"
-	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // A studio of many sites finds one by a part of its name, by keyboard, and turns the pages of the list.
@@ -23,7 +23,7 @@ func TestManySites(t *testing.T) {
 			t.Fatal(err)
 		}
 	}
-	b := testkit.Launch(t, 1280, 800)
+	b := chromium.Launch(t, 1280, 800)
 	b.Open(app.URL + "/")
 	b.CheckAccessibility("a list of many sites")
 	b.Click("[rel=next]")

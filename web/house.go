@@ -15,6 +15,7 @@ import (
 	"rubrel/core/document"
 	"rubrel/core/kind"
 	"rubrel/core/look"
+	"rubrel/core/release"
 	"rubrel/dresses"
 	"rubrel/render"
 	"rubrel/store"
@@ -450,7 +451,7 @@ func (s *Server) specimen(w http.ResponseWriter, r *http.Request) {
 		}
 		tried.House.Tokens, tried.House.Dark = overlaid(tried.House.Tokens, light), overlaid(tried.House.Dark, dark)
 	}
-	files, err := s.rendered.of(l, "specimen/"+strings.Join(words, "~"), func(now time.Time) ([]render.File,
+	files, err := s.rendered.of(l, "specimen/"+strings.Join(words, "~"), func(now time.Time) ([]release.File,
 		error) {
 		return render.Specimen(&tried, s.dresses, now)
 	})

@@ -10,7 +10,7 @@ import (
 	"github.com/chromedp/chromedp/kb"
 
 	"rubrel/core/colour"
-	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // inSpecimen is an expression over the document of the specimen's first frame.
@@ -29,7 +29,7 @@ func ground(colour string) string {
 func TestHouseStyle(t *testing.T) {
 	t.Parallel()
 	app := shared.Start(t)
-	b := testkit.Launch(t, 1280, 800)
+	b := chromium.Launch(t, 1280, 800)
 	b.Open(app.URL + "/sites/fennmoor/house")
 	b.Await(ground("rgb(246, 244, 238)") + " && " + inSpecimen("['.rb-cards', '.rb-matrix', '.rb-counting', "+
 		"'.rb-sliding'].every(s => page.querySelector(s))"))
@@ -81,7 +81,7 @@ func TestHouseStyle(t *testing.T) {
 	if got := b.Text("[...document.querySelectorAll('.pairs .fails')].map(e => e.textContent).join()"); got != "" {
 		t.Errorf("pairs fail: %s", got)
 	}
-	if used := testkit.Eval[int](b, "document.querySelectorAll('.pairs i').length"); used < 8 {
+	if used := chromium.Eval[int](b, "document.querySelectorAll('.pairs i').length"); used < 8 {
 		t.Errorf("%d pairs are used", used)
 	}
 	b.Open(app.URL + benchPath + "/")
@@ -145,7 +145,7 @@ func TestOwnWidths(t *testing.T) {
 func TestSiteMarks(t *testing.T) {
 	t.Parallel()
 	app := shared.Start(t)
-	b := testkit.Launch(t, 1280, 800)
+	b := chromium.Launch(t, 1280, 800)
 	b.Open(app.URL + benchPath + "/")
 	b.Await("document.querySelector('.cur')")
 	b.Click("button[data-part=text]")
@@ -197,7 +197,7 @@ func TestFoundInPages(t *testing.T) {
 func TestTokensInAndOut(t *testing.T) {
 	t.Parallel()
 	app := shared.Start(t)
-	b := testkit.Launch(t, 1280, 800)
+	b := chromium.Launch(t, 1280, 800)
 	b.Open(app.URL + "/sites/fennmoor/house")
 	b.Type("#text", ":root { --accent: #0b5fa8 } a { color: #0B5FA8 } p { color: rgb(11, 95, 168); font-size: 17px }")
 	b.Click("form[action$='/house/read'] .button")

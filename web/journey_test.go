@@ -8,7 +8,7 @@ import (
 
 	"github.com/chromedp/chromedp/kb"
 
-	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // priceList is a list as it comes from a spreadsheet, in several currencies' habits at once.
@@ -24,9 +24,9 @@ const priceList = "\tHarbour\tCoast\tOpen sea\n" +
 func cell(at string) string { return fmt.Sprintf(`[data-at="%s"]`, at) }
 
 // shown waits until a cell shows a text.
-func shown(b *testkit.Browser, at, text string) {
-	b.Await(fmt.Sprintf("document.querySelector(%s)?.textContent.trim() === %s", testkit.Quote(cell(at)),
-		testkit.Quote(text)))
+func shown(b *chromium.Browser, at, text string) {
+	b.Await(fmt.Sprintf("document.querySelector(%s)?.textContent.trim() === %s", chromium.Quote(cell(at)),
+		chromium.Quote(text)))
 }
 
 // inProof is an expression over the document of the frame of a width.
@@ -36,7 +36,7 @@ func inProof(width, expression string) string {
 }
 
 // everyFrame waits until an expression over a frame's document holds in all three.
-func everyFrame(b *testkit.Browser, expression string) {
+func everyFrame(b *chromium.Browser, expression string) {
 	for _, width := range []string{"wide", "middle", "narrow"} {
 		b.Await(inProof(width, expression))
 	}
@@ -46,7 +46,7 @@ func everyFrame(b *testkit.Browser, expression string) {
 func TestJourney(t *testing.T) {
 	t.Parallel()
 	app := shared.Start(t)
-	b := testkit.Launch(t, 1280, 800)
+	b := chromium.Launch(t, 1280, 800)
 
 	// A new site and a list, in a few keys.
 	b.Open(app.URL + "/")
@@ -70,7 +70,7 @@ func TestJourney(t *testing.T) {
 	choose := func(role string) {
 		// what is chosen before the page's script has come is read with the next
 		b.Await("document.readyState === 'complete'")
-		b.Text("(() => { const s = document.getElementById('role-5'); s.value = " + testkit.Quote(role) +
+		b.Text("(() => { const s = document.getElementById('role-5'); s.value = " + chromium.Quote(role) +
 			"; s.dispatchEvent(new Event('change', { bubbles: true })); })()")
 	}
 	choose("skip")

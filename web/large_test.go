@@ -16,6 +16,7 @@ import (
 	"rubrel/demo"
 	"rubrel/kinds"
 	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // many starts the application with a site "large" that has a block "many" of n skills.
@@ -44,13 +45,13 @@ func withSkills(t testing.TB, n int) any {
 func TestLargeLedger(t *testing.T) {
 	t.Parallel()
 	app := many(t, 160)
-	b := testkit.Launch(t, 1280, 800)
+	b := chromium.Launch(t, 1280, 800)
 	b.Open(app.URL + "/sites/large/blocks/many/")
 	b.Await("document.querySelector('.cur')")
 	drawn := "document.querySelectorAll('#grid td[role=gridcell]').length"
 	few := func() {
 		t.Helper()
-		if n := testkit.Eval[int](b, drawn); n > 80*18 {
+		if n := chromium.Eval[int](b, drawn); n > 80*18 {
 			t.Errorf("%d cells are drawn", n)
 		}
 	}
@@ -77,7 +78,7 @@ func TestLargeLedger(t *testing.T) {
 	b.Click(cell("fact/skill-0/note"))
 	b.Chord(kb.ArrowRight, "Shift", "Control")
 	b.Await("document.querySelector('.cur.sel')")
-	if got := testkit.Eval[string](b, `(async () => { let text = ''; navigator.clipboard.writeText = async (t) => {
+	if got := chromium.Eval[string](b, `(async () => { let text = ''; navigator.clipboard.writeText = async (t) => {
 		text = t; };
 		document.activeElement.dispatchEvent(new ClipboardEvent('copy', { clipboardData: new DataTransfer(), bubbles: true,
 			cancelable: true }));
@@ -94,11 +95,11 @@ func TestLargeLedger(t *testing.T) {
 	b.Chord("z", "Control")
 	shown(b, "fact/skill-159/note", "as it was counted")
 	// Scrolled to the middle, what is there is drawn, and the keys go on from the cursor.
-	testkit.Eval[bool](b, "(document.getElementById('ledger-scroll').scrollLeft = 75 * 94) > 0")
+	chromium.Eval[bool](b, "(document.getElementById('ledger-scroll').scrollLeft = 75 * 94) > 0")
 	b.Await("document.querySelector('" + cell("fact/skill-75/value") + "')")
 	few()
 	// A click on a record in the proof leads to its column and to the rows of its part.
-	testkit.Eval[bool](b, `(() => { const page = document.querySelector('[data-width=wide] iframe').contentDocument;
+	chromium.Eval[bool](b, `(() => { const page = document.querySelector('[data-width=wide] iframe').contentDocument;
 		page.querySelector('[data-record=skill-60] .rb-name').click(); return true; })()`)
 	b.Await("document.querySelector('.cur')?.dataset.at?.startsWith('look/skill-60:name.')")
 	few()

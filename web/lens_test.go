@@ -4,11 +4,11 @@ import (
 	"fmt"
 	"testing"
 
-	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // look chooses a lens and waits until an expression over the wide frame's document holds.
-func look(b *testkit.Browser, lens, expression string) {
+func look(b *chromium.Browser, lens, expression string) {
 	b.Text(fmt.Sprintf("(() => { const s = document.getElementById('lens'); s.value = '%s'; s.dispatchEvent(new "+
 		"Event('change', { bubbles: true })); })()", lens))
 	b.Await(inProof("wide", expression))
@@ -22,7 +22,7 @@ func TestLenses(t *testing.T) {
 	b.Await(inProof("wide", "page.fonts.status === 'loaded'"))
 	plain := b.Text(inProof("wide", "page.body.innerHTML"))
 	size := "parseFloat(getComputedStyle(page.querySelector('.rb-feature')).fontSize)"
-	was := testkit.Eval[float64](b, inProof("wide", size))
+	was := chromium.Eval[float64](b, inProof("wide", size))
 	for _, vision := range []string{"greyscale", "protanopia", "deuteranopia", "tritanopia"} {
 		look(b, vision, "true")
 		b.Await(fmt.Sprintf("getComputedStyle(document.querySelector('[data-width=wide] iframe')).filter.includes('%s')",

@@ -5,19 +5,19 @@ import (
 
 	"github.com/chromedp/chromedp/kb"
 
-	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // openMapping pastes a list into a new block of the demo site.
-func openMapping(t *testing.T, kind, list string) *testkit.Browser {
+func openMapping(t *testing.T, kind, list string) *chromium.Browser {
 	t.Helper()
 	app := shared.Start(t)
-	b := testkit.Launch(t, 1280, 800)
+	b := chromium.Launch(t, 1280, 800)
 	b.Open(app.URL + "/sites/fennmoor/paste?kind=" + kind)
 	b.Paste("#text", list)
 	b.Click("button[type=submit]")
 	b.Await("document.querySelector('.mapping') && document.readyState === 'complete'")
-	testkit.Eval[bool](b, "document.body.dataset.same = 'yes', true") // until the page is loaded anew
+	chromium.Eval[bool](b, "document.body.dataset.same = 'yes', true") // until the page is loaded anew
 	return b
 }
 
@@ -28,20 +28,20 @@ const again = "document.body.dataset.same !== 'yes' && document.readyState === '
 func TestMappingByKeyboard(t *testing.T) {
 	t.Parallel()
 	b := openMapping(t, "pricing", "\tEins\tZwei\nPreis\t9 €\t19 €\nHotline\tx\t✓\nHinweis\tkurz\tlang\n")
-	testkit.Eval[bool](b, "document.getElementById('role-3').focus() ?? true")
+	chromium.Eval[bool](b, "document.getElementById('role-3').focus() ?? true")
 	was := b.Text("document.getElementById('role-3').value")
 	b.Press(kb.ArrowDown, kb.ArrowDown)
-	b.Await("document.getElementById('role-3').value !== " + testkit.Quote(was))
+	b.Await("document.getElementById('role-3').value !== " + chromium.Quote(was))
 	chosen := b.Text("document.getElementById('role-3').value")
 	if got := b.Text("document.body.dataset.same"); got != "yes" {
 		t.Fatal("the list was read again while keys were choosing")
 	}
 	b.Press(kb.Enter)
 	b.Await(again + " && document.activeElement.id === 'role-3' && document.getElementById('role-3').value === " +
-		testkit.Quote(chosen))
-	testkit.Eval[bool](b, "document.body.dataset.same = 'yes', true")
+		chromium.Quote(chosen))
+	chromium.Eval[bool](b, "document.body.dataset.same = 'yes', true")
 	b.Press(kb.ArrowUp, kb.ArrowUp, kb.Tab)
-	b.Await(again + " && document.getElementById('role-3').value === " + testkit.Quote(was) +
+	b.Await(again + " && document.getElementById('role-3').value === " + chromium.Quote(was) +
 		" && document.activeElement !== document.body")
 }
 
@@ -51,7 +51,7 @@ func TestCrossesInTheMapping(t *testing.T) {
 	b := openMapping(t, "pricing", "\tEins\tZwei\nMonatspreis\t9 €\t19 €\nHotline\tx\t\n")
 	b.Await("document.querySelector('.questions').textContent.includes('an x may mean yes or no')")
 	no := "document.querySelectorAll('.mapping .mark-no').length"
-	if got := testkit.Eval[int](b, no); got != 0 {
+	if got := chromium.Eval[int](b, no); got != 0 {
 		t.Errorf("%d are read as no before it is said", got)
 	}
 	b.Click("#question-0-1")
@@ -67,7 +67,7 @@ func TestMappingHeads(t *testing.T) {
 		"statistics": "Label\tValue\nGäste\t14.500\nNächte\t312\n",
 	} {
 		b := openMapping(t, kind, list)
-		if got := testkit.Eval[int](b, "[...document.querySelectorAll('.mapping thead .record')].filter(e => "+
+		if got := chromium.Eval[int](b, "[...document.querySelectorAll('.mapping thead .record')].filter(e => "+
 			"e.textContent.trim()).length"); got != 2 {
 			t.Errorf("%s: %d of 2 columns have a heading", kind, got)
 		}
@@ -88,8 +88,8 @@ func TestLinesOfTextInTheMapping(t *testing.T) {
 	b.Press(kb.Enter)
 	b.Await(again + " && !document.querySelector('.questions') && document.querySelector('.mapping').textContent." +
 		"includes('from 90 GBP')")
-	testkit.Eval[bool](b, "document.body.dataset.same = 'yes', true")
-	testkit.Eval[bool](b, `(() => {
+	chromium.Eval[bool](b, "document.body.dataset.same = 'yes', true")
+	chromium.Eval[bool](b, `(() => {
 		const lines = document.querySelector('#cutting');
 		lines.value = 'whole';
 		return lines.dispatchEvent(new Event('change', { bubbles: true }));

@@ -10,6 +10,7 @@ import (
 
 	"rubrel/core/document"
 	"rubrel/core/marks"
+	"rubrel/core/release"
 	"rubrel/render"
 	"rubrel/store"
 )
@@ -73,7 +74,7 @@ func (s *Server) mendAll(l *store.Loaded, blocks []string, check string) (docume
 }
 
 // previewed are the files of the proof as a mend would leave it: nothing is changed.
-func (s *Server) previewed(l *store.Loaded, block string, r *http.Request) ([]render.File, error) {
+func (s *Server) previewed(l *store.Loaded, block string, r *http.Request) ([]release.File, error) {
 	mend, err := s.mend(l.Site, block, r.FormValue("mark"), r.FormValue("which"))
 	if err != nil {
 		return nil, err

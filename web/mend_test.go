@@ -5,7 +5,7 @@ import (
 
 	"github.com/chromedp/chromedp/kb"
 
-	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // A ground makes many texts fail: one mark says so, with every place in it. Its mends are shown in the proof before one
@@ -28,7 +28,7 @@ func TestMendsAreShownFirst(t *testing.T) {
 	}
 	everyFrame(b, ground("rgb(60, 74, 102)"))
 	b.Await("document.querySelectorAll('.mark-line [data-mend]').length === 2")
-	testkit.Eval[bool](b, "document.querySelector('.mark-line [data-mend]').focus() ?? true")
+	chromium.Eval[bool](b, "document.querySelector('.mark-line [data-mend]').focus() ?? true")
 	b.Await("!document.getElementById('previewed').hidden")
 	everyFrame(b, "!("+ground("rgb(60, 74, 102)")+")")
 	b.Press(kb.Tab) // the mend here: the card keeps its ground
@@ -62,7 +62,7 @@ func TestWayToWhatSaysAValue(t *testing.T) {
 	b.Await("document.querySelector('.cur')?.dataset.at === 'look/card.background-color'")
 	b.Click(cell("look/dusk:card.padding"))
 	b.Await("[...document.querySelectorAll('#origin button')].some((e) => e.textContent === 'space-5 in the house style')")
-	testkit.Eval[bool](b, "[...document.querySelectorAll('#origin button')].find((e) => "+
+	chromium.Eval[bool](b, "[...document.querySelectorAll('#origin button')].find((e) => "+
 		"e.textContent.startsWith('space-5')).click() ?? true")
 	b.Await("location.pathname.endsWith('/house') && document.querySelector(':target')?.textContent.includes('space-5')")
 }

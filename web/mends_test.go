@@ -6,14 +6,14 @@ import (
 	"strconv"
 	"testing"
 
-	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // Whatever a check finds and can mend is mended by its button in the list of marks, and is gone from it.
 func TestEachMendClearsItsMark(t *testing.T) {
 	t.Parallel()
 	app := shared.Start(t)
-	b := testkit.Launch(t, 1280, 800)
+	b := chromium.Launch(t, 1280, 800)
 	for _, c := range []struct {
 		check string
 		says  map[string]string
@@ -51,7 +51,7 @@ func TestEachMendClearsItsMark(t *testing.T) {
 		}
 		b.Open(app.URL + benchPath + "/")
 		line := "[...document.querySelectorAll('.mark-line:not(.hushed)')].find((e) => e.querySelector('b').textContent " +
-			"=== " + testkit.Quote(c.check) + ")"
+			"=== " + chromium.Quote(c.check) + ")"
 		b.Await("document.querySelector('.cur') && " + line)
 		// A check may find several things; each is mended in turn.
 		for range 12 {
@@ -59,9 +59,9 @@ func TestEachMendClearsItsMark(t *testing.T) {
 			if where == "" {
 				break
 			}
-			testkit.Eval[bool](b, line+".querySelector('[data-mend]').click() ?? true")
+			chromium.Eval[bool](b, line+".querySelector('[data-mend]').click() ?? true")
 			b.Await("document.getElementById('saved').textContent === 'saved' && " + line + "?.textContent !== " +
-				testkit.Quote(where))
+				chromium.Quote(where))
 		}
 		if left := b.Text(line + "?.textContent ?? ''"); left != "" {
 			t.Errorf("%s: after mending there is %s", c.check, left)

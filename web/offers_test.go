@@ -13,6 +13,7 @@ import (
 	"rubrel/kinds"
 	"rubrel/store"
 	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 	"rubrel/web"
 )
 
@@ -21,7 +22,7 @@ import (
 func TestEditorsOffer(t *testing.T) {
 	t.Parallel()
 	app := shared.Start(t)
-	b := testkit.Launch(t, 1280, 800)
+	b := chromium.Launch(t, 1280, 800)
 	b.Open(app.URL + "/sites/fennmoor/blocks/training/")
 	b.Await("document.querySelector('.cur')")
 	offered := "[...document.querySelectorAll('#offers:not([hidden]) [role=option]')]"
@@ -110,7 +111,7 @@ func TestTextOfSeveralLines(t *testing.T) {
 	}
 	listening := httptest.NewServer(handler)
 	t.Cleanup(func() { listening.CloseClientConnections(); listening.Close() })
-	b := testkit.Launch(t, 1280, 800)
+	b := chromium.Launch(t, 1280, 800)
 	b.Open(listening.URL + "/sites/noting/blocks/notes/")
 	b.Await("document.querySelector('.cur')")
 	story := "fact/note-1/story"

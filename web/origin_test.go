@@ -14,6 +14,7 @@ import (
 	"rubrel/refresh"
 	"rubrel/store"
 	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // A list is read from an address and is to be read every day: what it says later is waited for at the bench, looked at
@@ -31,17 +32,17 @@ func TestListFromAnAddress(t *testing.T) {
 	}))
 	t.Cleanup(office.Close)
 	app := shared.Start(t)
-	b := testkit.Launch(t, 1280, 800)
+	b := chromium.Launch(t, 1280, 800)
 	b.Open(app.URL + "/sites/fennmoor/paste?kind=pricing")
 	for _, c := range []struct{ address, want string }{{"ftp://office/prices.csv", "web server"},
 		{office.URL + "/none", "404"}} { // an address that does not answer names no block
 		address, want := c.address, c.want
 		b.Type("#ask", address)
-		testkit.Eval[bool](b, "document.getElementById('paste').noValidate = true")
+		chromium.Eval[bool](b, "document.getElementById('paste').noValidate = true")
 		b.Click("#paste button[type=submit]")
-		b.Await("document.querySelector('.fault')?.textContent.includes(" + testkit.Quote(want) + ")")
-		b.Await("document.getElementById('ask').value === " + testkit.Quote(address))
-		testkit.Eval[bool](b, "document.getElementById('ask').value = '' || true")
+		b.Await("document.querySelector('.fault')?.textContent.includes(" + chromium.Quote(want) + ")")
+		b.Await("document.getElementById('ask').value === " + chromium.Quote(address))
+		chromium.Eval[bool](b, "document.getElementById('ask').value = '' || true")
 	}
 	b.Type("#ask", office.URL+"/prices.csv")
 	b.Click("#paste button[type=submit]")
@@ -62,7 +63,7 @@ func TestListFromAnAddress(t *testing.T) {
 	if err := reader.Read(t.Context(), arrival); err != nil {
 		t.Fatal(err)
 	}
-	bench := testkit.Eval[string](b, "location.href")
+	bench := chromium.Eval[string](b, "location.href")
 	b.Open(bench)
 	b.Await("document.querySelector('.cur')")
 	shown(b, "fact/small/price:month:eur", "9.50")
@@ -73,10 +74,10 @@ func TestListFromAnAddress(t *testing.T) {
 		b.Picture(file)
 	}
 	b.CheckAccessibility("where a list comes from")
-	testkit.Eval[bool](b, "document.querySelector('[name=arrived]').focus() ?? true")
+	chromium.Eval[bool](b, "document.querySelector('[name=arrived]').focus() ?? true")
 	b.Press(kb.Enter)
 	b.Await("document.querySelector('.revision')")
-	testkit.Eval[bool](b, "document.querySelector(`button[formaction$='/paste/take']`).focus() ?? true")
+	chromium.Eval[bool](b, "document.querySelector(`button[formaction$='/paste/take']`).focus() ?? true")
 	b.Press(kb.Enter)
 	b.Await("document.querySelector('.cur')")
 	shown(b, "fact/small/price:month:eur", "10.50")

@@ -16,12 +16,13 @@ import (
 
 	"rubrel/demo"
 	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // chooseFile makes a block of a list in a file, and waits until its people stand in the proof.
 func chooseFile(
 	t *testing.T,
-	b *testkit.Browser,
+	b *chromium.Browser,
 	app *testkit.Application,
 	name string,
 	content []byte,
@@ -40,7 +41,7 @@ func chooseFile(
 	b.Click("button[formaction$='/make']")
 	b.Await("document.querySelector('[data-width=wide] iframe')")
 	everyFrame(b, "[...page.querySelectorAll('.rb-name')].map((e) => e.textContent.replaceAll('\\u00ad', '')).join() === "+
-		testkit.Quote(people))
+		chromium.Quote(people))
 }
 
 // Address cards become people with their photographs, numbers and profiles; a list in an archive finds its pictures by
@@ -48,7 +49,7 @@ func chooseFile(
 func TestPeopleComeFromFiles(t *testing.T) {
 	t.Parallel()
 	app := shared.Start(t)
-	b := testkit.Launch(t, 1280, 800)
+	b := chromium.Launch(t, 1280, 800)
 	portrait := demo.Drawn("ines").Data
 	cards := strings.Join([]string{"BEGIN:VCARD", "VERSION:3.0", "FN:Ida Brandt", "TITLE:Head of the workshop",
 		"TEL:+353 1 555 0101", "EMAIL:ida@example.org", "URL;TYPE=Papers:https://papers.example/ida",

@@ -17,7 +17,7 @@ import (
 	"github.com/chromedp/chromedp"
 	"golang.org/x/sync/errgroup"
 
-	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 	"rubrel/web"
 )
 
@@ -68,11 +68,11 @@ func TestThirtyPhotographs(t *testing.T) {
 	const n = 30
 	app := shared.Start(t)
 	files := photographs(t, n, 640, 480)
-	b := testkit.Launch(t, 1280, 800)
+	b := chromium.Launch(t, 1280, 800)
 	b.Open(app.URL + "/sites/fennmoor/pictures")
 	b.Await("document.readyState === 'complete' && document.querySelectorAll('.pictures img').length >= 0")
-	before := testkit.Eval[int](b, "document.querySelectorAll('.pictures img').length")
-	testkit.Eval[bool](b, lostAnswer)
+	before := chromium.Eval[int](b, "document.querySelectorAll('.pictures img').length")
+	chromium.Eval[bool](b, lostAnswer)
 	b.Run(chromedp.SetUploadFiles("#files", files))
 	b.Click("#drop .button")
 	colleague := &desk{bench: "fennmoor/blocks/memberships", cell: "fact/dusk/price:month:eur"}

@@ -17,10 +17,11 @@ import (
 	"github.com/chromedp/chromedp/kb"
 
 	"rubrel/core/document"
+	"rubrel/core/release"
 	"rubrel/dresses"
 	"rubrel/kinds"
 	"rubrel/render"
-	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // bands writes a picture that goes from white on the left to black on the right.
@@ -48,7 +49,7 @@ func bands(t *testing.T) string {
 func TestPictureAsGround(t *testing.T) {
 	t.Parallel()
 	app := shared.Start(t)
-	b := testkit.Launch(t, 1280, 800)
+	b := chromium.Launch(t, 1280, 800)
 	b.Open(app.URL + "/sites/fennmoor/pictures")
 	b.Run(chromedp.SetUploadFiles("#files", []string{bands(t)}))
 	b.Click("#drop .button")
@@ -66,17 +67,17 @@ func TestPictureAsGround(t *testing.T) {
 	b.Press("picture(two-bands)", kb.Enter)
 	everyFrame(b, "getComputedStyle(page.querySelector('.rb-card')).backgroundImage.includes('/pictures/two-bands.') && "+
 		"getComputedStyle(page.querySelector('.rb-card')).backgroundSize === 'cover'")
-	if loaded := testkit.Eval[bool](b, inProof("wide", "(async () => { const i = new Image(); i.src = "+
+	if loaded := chromium.Eval[bool](b, inProof("wide", "(async () => { const i = new Image(); i.src = "+
 		"/url\\(\"(.*)\"\\)/.exec(getComputedStyle(page.querySelector('.rb-card')).backgroundImage)[1]; await i.decode(); "+
 		"return i.naturalWidth === 64; })()")); !loaded {
 		t.Error("the picture does not load in the proof")
 	}
 	veils := "[...document.querySelectorAll('.mark-line')].filter((e) => e.textContent.includes('a veil of'))"
 	b.Await(veils + ".length > 0")
-	for testkit.Eval[int](b, veils+".length") > 0 {
+	for chromium.Eval[int](b, veils+".length") > 0 {
 		before := b.Text(veils + "[0].textContent")
-		testkit.Eval[bool](b, veils+"[0].querySelector('[data-mend]').click() ?? true")
-		b.Await(veils + "[0]?.textContent !== " + testkit.Quote(before))
+		chromium.Eval[bool](b, veils+"[0].querySelector('[data-mend]').click() ?? true")
+		b.Await(veils + "[0]?.textContent !== " + chromium.Quote(before))
 	}
 	b.Await(
 		inProof("wide", "getComputedStyle(page.querySelector('.rb-card')).backgroundImage.startsWith('linear-gradient')"),
@@ -114,7 +115,7 @@ func TestPictureAsGround(t *testing.T) {
 		t.Fatal(err)
 	}
 	files, err := render.Release(site, registry, time.Now())
-	if err != nil || slices.ContainsFunc(files, func(f render.File) bool { return len(f.Bytes) == 0 }) {
+	if err != nil || slices.ContainsFunc(files, func(f release.File) bool { return len(f.Bytes) == 0 }) {
 		t.Errorf("the document does not stand for itself: %v", err)
 	}
 }

@@ -11,6 +11,7 @@ import (
 	"rubrel/core/document"
 	"rubrel/core/kind"
 	"rubrel/core/money"
+	"rubrel/core/release"
 	"rubrel/formats/delimited"
 	"rubrel/formats/pictures"
 	"rubrel/formats/sheets"
@@ -24,12 +25,12 @@ func (s *Server) proof(w http.ResponseWriter, r *http.Request) {
 	if l == nil {
 		return
 	}
-	var files []render.File
+	var files []release.File
 	var err error
 	if r.FormValue("mark") != "" {
 		files, err = s.previewed(l, block.ID, r)
 	} else {
-		files, err = s.rendered.of(l, "proof/"+block.ID, func(now time.Time) ([]render.File, error) {
+		files, err = s.rendered.of(l, "proof/"+block.ID, func(now time.Time) ([]release.File, error) {
 			return render.Proof(l.Site, s.dresses, block.ID, now)
 		})
 	}
@@ -41,7 +42,7 @@ func (s *Server) proof(w http.ResponseWriter, r *http.Request) {
 }
 
 // serveFile serves the one of some rendered files that is asked for.
-func (s *Server) serveFile(w http.ResponseWriter, r *http.Request, files []render.File) {
+func (s *Server) serveFile(w http.ResponseWriter, r *http.Request, files []release.File) {
 	name := chi.URLParam(r, "*")
 	for _, f := range files {
 		if f.Path != name {
@@ -74,7 +75,7 @@ const maxStyles = 256
 
 // keepStyles keeps the style sheets of a page that goes out. While a value is dragged the site may be versions further
 // when its frame asks for them, and class names are hashes of what they say: those of another version fit no element.
-func (s *Server) keepStyles(r *http.Request, files []render.File) {
+func (s *Server) keepStyles(r *http.Request, files []release.File) {
 	for _, f := range files {
 		if strings.HasSuffix(f.Path, ".css") {
 			s.styles.Add(path.Join(path.Dir(r.URL.Path), f.Path), f)
@@ -83,7 +84,7 @@ func (s *Server) keepStyles(r *http.Request, files []render.File) {
 }
 
 // content is the bytes of a rendered file.
-func (s *Server) content(ctx context.Context, f render.File) ([]byte, error) {
+func (s *Server) content(ctx context.Context, f release.File) ([]byte, error) {
 	if f.Bytes == nil && f.Wide > 0 {
 		hash, err := s.store.Narrowed(ctx, f.Held, f.Wide, func(whole []byte) ([]byte, error) {
 			return pictures.Narrowed(ctx, f.Held, whole, f.Wide)
@@ -93,7 +94,7 @@ func (s *Server) content(ctx context.Context, f render.File) ([]byte, error) {
 		}
 		return s.store.Held(ctx, hash)
 	}
-	return f.Content(ctx, func(hash string) ([]byte, error) { return s.store.Held(ctx, hash) })
+	return render.Content(ctx, f, func(hash string) ([]byte, error) { return s.store.Held(ctx, hash) })
 }
 
 // held reads bytes that documents leave in the store.

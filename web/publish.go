@@ -9,6 +9,7 @@ import (
 	"rubrel/core/document"
 	"rubrel/core/look"
 	"rubrel/core/marks"
+	"rubrel/core/release"
 	"rubrel/render"
 	"rubrel/store"
 )
@@ -156,7 +157,7 @@ func (s *Server) next(w http.ResponseWriter, r *http.Request) {
 	if l == nil {
 		return
 	}
-	files, err := s.rendered.of(l, path.Join("next", l.ID), func(now time.Time) ([]render.File, error) {
+	files, err := s.rendered.of(l, path.Join("next", l.ID), func(now time.Time) ([]release.File, error) {
 		return render.Release(l.Site, s.dresses, now)
 	})
 	if err != nil {

@@ -9,11 +9,11 @@ import (
 
 	"github.com/chromedp/chromedp/kb"
 
-	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // publishFromBench goes the designer's way from a bench: the page that shows what changes, and then one key.
-func publishFromBench(b *testkit.Browser) {
+func publishFromBench(b *chromium.Browser) {
 	b.Click("#publish")
 	b.Await("location.pathname.endsWith('/publish') && document.activeElement.textContent.startsWith('Publish')")
 	b.Await(onPublish)
@@ -29,7 +29,7 @@ const onPublish = "document.activeElement?.matches('.button.is-primary') && docu
 func TestBeforePublishing(t *testing.T) {
 	t.Parallel()
 	app := shared.Start(t)
-	b := testkit.Launch(t, 1280, 800)
+	b := chromium.Launch(t, 1280, 800)
 	b.Open(app.URL + benchPath + "/")
 	b.Await("document.querySelector('.cur')")
 	b.Click("#publish")
@@ -120,7 +120,7 @@ func TestChangesSince(t *testing.T) {
 	if status, _ := fetch(t, app.URL+"/sites/fennmoor/releases/9/changes"); status != http.StatusNotFound {
 		t.Errorf("since a release that is not there: %d", status)
 	}
-	b := testkit.Launch(t, 1280, 800)
+	b := chromium.Launch(t, 1280, 800)
 	b.Open(since)
 	b.Await("document.querySelector('.differences').textContent.includes('Dusk · price a month EUR')")
 	b.CheckAccessibility("what changed since a release")

@@ -7,7 +7,7 @@ import (
 	"rubrel/core/document"
 	"rubrel/standin/reviewsite"
 	"rubrel/store"
-	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // A designer refreshes reviews from a site: sees what is new, changed and gone, leaves one and takes the others as one
@@ -30,7 +30,7 @@ func TestRefreshReviews(t *testing.T) {
 		}
 	}
 	from("/jsonld")
-	b := testkit.Launch(t, 1280, 800)
+	b := chromium.Launch(t, 1280, 800)
 	open := func() {
 		b.Open(app.URL + "/sites/fennmoor/blocks/voices/")
 		b.Await("document.querySelector('.cur')")
@@ -61,7 +61,7 @@ func TestRefreshReviews(t *testing.T) {
 		from(path)
 		open()
 		ask()
-		b.Await("document.querySelector('#proposal .failed')?.textContent.includes(" + testkit.Quote(want) + ")")
+		b.Await("document.querySelector('#proposal .failed')?.textContent.includes(" + chromium.Quote(want) + ")")
 		b.Await("document.querySelector('#proposal .failed').textContent.includes('Nothing is changed')")
 	}
 }

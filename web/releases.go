@@ -10,6 +10,7 @@ import (
 
 	"github.com/go-chi/chi/v5"
 
+	"rubrel/core/origin"
 	"rubrel/outbound"
 	"rubrel/render"
 	"rubrel/store"
@@ -70,7 +71,7 @@ func (s *Server) releasesOf(r *http.Request, l *store.Loaded) (*releasesView, er
 		return nil, err
 	}
 	if u, err := outbound.CheckURL(v.Host.URL); err == nil {
-		v.Plain = u.Scheme == "http" && !outbound.IsLoopback(u)
+		v.Plain = u.Scheme == "http" && !origin.IsLoopback(u)
 	}
 	last, err := s.store.LastPublication(r.Context(), l.ID)
 	switch {

@@ -7,15 +7,16 @@ import (
 	"github.com/chromedp/chromedp/kb"
 
 	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 const eveningsPath = "/sites/fennmoor/blocks/evenings"
 
 // openEvenings opens the bench of a list that is priced by the pupil.
-func openEvenings(t *testing.T) (*testkit.Application, *testkit.Browser) {
+func openEvenings(t *testing.T) (*testkit.Application, *chromium.Browser) {
 	t.Helper()
 	app := shared.Start(t)
-	b := testkit.Launch(t, 1280, 800)
+	b := chromium.Launch(t, 1280, 800)
 	b.Open(app.URL + eveningsPath + "/")
 	b.Await("document.querySelector('.cur')")
 	return app, b
@@ -34,9 +35,9 @@ func TestCurves(t *testing.T) {
 	b.Press(kb.ArrowRight, kb.ArrowRight)
 	b.Await(says + ".includes('10 pupils Twilight €65.00')")
 	// Pointing at the end of the axis.
-	at := testkit.Eval[[]float64](b, "(() => { const r = document.querySelector('.chart svg').getBoundingClientRect(); "+
+	at := chromium.Eval[[]float64](b, "(() => { const r = document.querySelector('.chart svg').getBoundingClientRect(); "+
 		"return [r.left + r.width * 556 / 680, r.top + r.height / 2]; })()")
-	b.Run(testkit.MoveMouse(at[0], at[1]))
+	b.Run(chromium.MoveMouse(at[0], at[1]))
 	b.Await(says + ".includes('60 pupils Twilight €390.00 Nightfall €306.00 Midnight €285.00')")
 	if got := b.Text("[...document.querySelectorAll('.chart figcaption p')].map(e => e.textContent).join('; ')"); got !=
 		"from 26 Midnight costs less than Twilight; from 32 Midnight costs less than Nightfall; from 41 Nightfall costs "+

@@ -22,9 +22,9 @@ import (
 
 	"rubrel/core/kind"
 	"rubrel/core/marks"
+	"rubrel/core/release"
 	"rubrel/dresses"
 	"rubrel/outbound"
-	"rubrel/render"
 	"rubrel/store"
 )
 
@@ -65,9 +65,9 @@ type Server struct {
 	// outlines spares reading the HTML of blocks again whose facts are as they were.
 	outlines marks.Outlines
 	// rendered spares rendering a page again for each of its files.
-	rendered *memo[[]render.File]
+	rendered *memo[[]release.File]
 	// styles are the sheets of pages that have gone out, by their address.
-	styles *lru.Cache[string, render.File]
+	styles *lru.Cache[string, release.File]
 	// ledgers spares laying out a ledger again for each page that shows it, and knows what pages have drawn.
 	ledgers *memo[*sharedView]
 	// found spares checking a block again for each page that shows it.
@@ -84,12 +84,12 @@ func New(s *store.Store, kinds kind.Registry, registry dresses.Registry, options
 	if log == nil {
 		log = slog.New(slog.DiscardHandler)
 	}
-	styles, err := lru.New[string, render.File](maxStyles)
+	styles, err := lru.New[string, release.File](maxStyles)
 	if err != nil {
 		return nil, fmt.Errorf("web: %w", err)
 	}
 	return &Server{store: s, kinds: kinds, dresses: registry, pages: pages, options: options, log: log,
-		meters: newMeters(), draining: options.Draining, rendered: newMemo[[]render.File](), styles: styles,
+		meters: newMeters(), draining: options.Draining, rendered: newMemo[[]release.File](), styles: styles,
 		ledgers: newMemo[*sharedView](), found: newMemo[*checked]()}, nil
 }
 

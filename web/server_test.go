@@ -14,7 +14,7 @@ import (
 	"testing"
 
 	"rubrel/store"
-	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // ask sends a request and returns the status and the body.
@@ -233,7 +233,7 @@ func TestTypedMarkupStaysText(t *testing.T) {
 		{"/sites/fennmoor/rename", edit("name", evil)},
 		{"/sites/fennmoor/blocks", edit("name", evil, "kind", "pricing")},
 		{"/sites/fennmoor/paste", url.Values{"text": {"\t" + evil + "\nPrice\t" + evil}, "name": {evil}}},
-		{benchPath + "/edit", edit("act", "cells", "cells", `[{"At":"fact/dusk/title","Text":`+testkit.Quote(evil)+`}]`)},
+		{benchPath + "/edit", edit("act", "cells", "cells", `[{"At":"fact/dusk/title","Text":`+chromium.Quote(evil)+`}]`)},
 	} {
 		if _, body := post(t, app.URL+c.path, c.form, nil); strings.Contains(body, "<img src=x") ||
 			strings.Contains(body, "<script>alert") {

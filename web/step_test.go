@@ -5,11 +5,11 @@ import (
 
 	"github.com/chromedp/chromedp/kb"
 
-	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // undoLabel waits until undo offers something, or nothing.
-func undoIs(b *testkit.Browser, enabled bool) {
+func undoIs(b *chromium.Browser, enabled bool) {
 	b.Await("document.querySelector('[data-act=undo]').disabled === " + map[bool]string{true: "false",
 		false: "true"}[enabled])
 }

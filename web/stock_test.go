@@ -7,7 +7,7 @@ import (
 
 	"github.com/chromedp/chromedp/kb"
 
-	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // dropFiles drops twelve pictures, two icons and something that is neither, all at once.
@@ -35,10 +35,10 @@ const dropFiles = `(async () => {
 func TestDroppedFiles(t *testing.T) {
 	t.Parallel()
 	app := shared.Start(t)
-	b := testkit.Launch(t, 1280, 800)
+	b := chromium.Launch(t, 1280, 800)
 	b.Open(app.URL + "/sites/fennmoor/pictures")
 	b.Await("document.querySelector('.focus .place-dot')") // the page's script has run
-	if !testkit.Eval[bool](b, dropFiles) {
+	if !chromium.Eval[bool](b, dropFiles) {
 		t.Fatal("nothing was dropped")
 	}
 	b.Await("document.querySelectorAll('#uploads li').length === 15 && " +
@@ -54,14 +54,14 @@ func TestDroppedFiles(t *testing.T) {
 		!strings.Contains(icons, "in its own colours") {
 		t.Errorf("the icons are %s", icons)
 	}
-	if n := testkit.Eval[int](b, "document.querySelectorAll('.own-icon script').length"); n != 0 {
+	if n := chromium.Eval[int](b, "document.querySelectorAll('.own-icon script').length"); n != 0 {
 		t.Error("a script is left in an icon")
 	}
 
 	plate := ".focus:has([value=bild-1]) "
-	b.Await("document.querySelector(" + testkit.Quote(plate+".place-dot") + ")")
+	b.Await("document.querySelector(" + chromium.Quote(plate+".place-dot") + ")")
 	b.Click(plate + "img") // in its middle
-	field := "document.querySelector(" + testkit.Quote(plate+"[name=place]") + ").value"
+	field := "document.querySelector(" + chromium.Quote(plate+"[name=place]") + ").value"
 	var x, y float64
 	read := func() {
 		if _, err := fmt.Sscanf(b.Text(field), "%g%% %g%%", &x, &y); err != nil {
@@ -73,7 +73,7 @@ func TestDroppedFiles(t *testing.T) {
 	}
 	middle := x
 	b.Press(kb.ArrowRight, kb.ArrowRight, kb.ArrowUp)
-	b.Await("document.querySelector(" + testkit.Quote(".focus:has([value=bild-1])") + ").dataset.saved === " + field)
+	b.Await("document.querySelector(" + chromium.Quote(".focus:has([value=bild-1])") + ").dataset.saved === " + field)
 	b.Open(app.URL + "/sites/fennmoor/pictures")
 	if read(); x != middle+2 {
 		t.Errorf("moved by two keys, the focus is %g, and it was %g", x, middle)

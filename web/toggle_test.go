@@ -5,7 +5,7 @@ import (
 
 	"github.com/chromedp/chromedp/kb"
 
-	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // A toggle is made from nothing: its sides are named, each is given a block that is offered as it is typed, the proof
@@ -13,7 +13,7 @@ import (
 func TestToggleIsMade(t *testing.T) {
 	t.Parallel()
 	app := shared.Start(t)
-	b := testkit.Launch(t, 1280, 800)
+	b := chromium.Launch(t, 1280, 800)
 	b.Open(app.URL + "/sites/fennmoor/choose?name=Two+audiences")
 	b.Type("#find", "audiences")
 	b.Await("[...document.querySelectorAll('.choice')].filter((e) => !e.hidden).length === 1")

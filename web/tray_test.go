@@ -6,30 +6,30 @@ import (
 
 	"github.com/chromedp/chromedp/kb"
 
-	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // adjust opens the tray on a cell of the look.
-func adjust(b *testkit.Browser, part, at, shape string) {
+func adjust(b *chromium.Browser, part, at, shape string) {
 	b.FontsLoaded() // rows move while the list of parts wraps anew
 	b.Click("button[data-part=" + part + "]")
 	b.Click(cell(at))
-	b.Await("document.querySelector('.cur')?.dataset.at === " + testkit.Quote(at))
-	if testkit.Eval[bool](b, "document.getElementById('tray').hidden") {
+	b.Await("document.querySelector('.cur')?.dataset.at === " + chromium.Quote(at))
+	if chromium.Eval[bool](b, "document.getElementById('tray').hidden") {
 		b.Chord(kb.Enter, "Alt")
 	}
-	b.Await(fmt.Sprintf("document.querySelector('#tray [data-control=%s][data-shape=%s]')", testkit.Quote(at), shape))
+	b.Await(fmt.Sprintf("document.querySelector('#tray [data-control=%s][data-shape=%s]')", chromium.Quote(at), shape))
 }
 
-func saidIs(b *testkit.Browser, at, pattern string) {
+func saidIs(b *chromium.Browser, at, pattern string) {
 	b.Await(fmt.Sprintf("/%s/.test(document.querySelector(%s).dataset.text) && "+
-		"document.getElementById('saved').textContent === 'saved'", pattern, testkit.Quote(cell(at))))
+		"document.getElementById('saved').textContent === 'saved'", pattern, chromium.Quote(cell(at))))
 }
 
 // undone takes back the last go and finds the cell as it was, with nothing more to undo.
-func undone(b *testkit.Browser, at string) {
+func undone(b *chromium.Browser, at string) {
 	b.Chord("z", "Control")
-	b.Await(fmt.Sprintf("document.querySelector(%s).dataset.text === ''", testkit.Quote(cell(at))))
+	b.Await(fmt.Sprintf("document.querySelector(%s).dataset.text === ''", chromium.Quote(cell(at))))
 	undoIs(b, false)
 }
 
@@ -90,10 +90,10 @@ func TestTrayGround(t *testing.T) {
 	b.Click("#tray .stop-band")
 	b.Await("document.querySelectorAll('#tray .stop').length === 3")
 	saidIs(b, at, `^linear-gradient\(135deg, accent 0%, accent (49.5|50|50.5)%, ink`)
-	testkit.Eval[bool](b, "document.querySelector(\"#tray [data-stop='1']\").focus() ?? true")
+	chromium.Eval[bool](b, "document.querySelector(\"#tray [data-stop='1']\").focus() ?? true")
 	b.Press(kb.ArrowLeft)
 	saidIs(b, at, `accent (48.5|49|49.5)%`)
-	testkit.Eval[bool](b, "document.querySelector(\"#tray [data-stop='1']\").focus() ?? true")
+	chromium.Eval[bool](b, "document.querySelector(\"#tray [data-stop='1']\").focus() ?? true")
 	b.Press(kb.Delete)
 	b.Await("document.querySelectorAll('#tray .stop').length === 2")
 	b.Click("#tray [data-add-layer^=dots]")
@@ -121,7 +121,7 @@ func TestTrayGround(t *testing.T) {
 	b.Click("#tray [data-part-sides]")
 	b.Await("document.querySelectorAll('#tray fieldset').length === 4")
 	b.CheckAccessibility("borders by side")
-	testkit.Eval[bool](b, "(() => { const style = document.querySelectorAll('#tray [name=style]')[3]; "+
+	chromium.Eval[bool](b, "(() => { const style = document.querySelectorAll('#tray [name=style]')[3]; "+
 		"style.value = 'none'; return style.dispatchEvent(new Event('input', { bubbles: true })); })()")
 	saidIs(b, border, "^1px solid line, 1px solid line, 1px solid line, none$")
 	everyFrame(b, "getComputedStyle(page.querySelector('[data-record=dusk].rb-card')).borderLeftWidth === '0px' && "+

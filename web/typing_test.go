@@ -5,7 +5,7 @@ import (
 
 	"github.com/chromedp/chromedp/kb"
 
-	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // What an input method composes and what a picker inserts goes into the cell under the cursor, as what is typed does;
@@ -44,7 +44,7 @@ func TestKeysWorkAtOnce(t *testing.T) {
 	focused(b, first)
 	b.Press(kb.ArrowDown)
 	b.Await("document.activeElement.classList.contains('cur') && document.activeElement.dataset.at !== " +
-		testkit.Quote(first))
+		chromium.Quote(first))
 }
 
 // A row that is about a period or a currency can be renamed from its name, whichever row it is; deleting one leaves the
@@ -61,7 +61,7 @@ func TestRowsOfAxes(t *testing.T) {
 
 	b.Click("tr[data-key='rule/periods/once/duration'] th")
 	b.Await("[...document.querySelectorAll('#origin button')].some(e => e.textContent.startsWith('Delete once'))")
-	testkit.Eval[bool](b, "[...document.querySelectorAll('#origin button')].find(e => "+
+	chromium.Eval[bool](b, "[...document.querySelectorAll('#origin button')].find(e => "+
 		"e.textContent.startsWith('Delete once')).focus() ?? true")
 	b.Press(kb.Enter)
 	b.Await("!document.querySelector(\"tr[data-key='rule/periods/once/duration']\") && " +
@@ -94,20 +94,20 @@ func TestRoom(t *testing.T) {
 		return seen(document.querySelector('thead .said-for')) && seen(document.querySelector("[data-at='set/button']"));
 	})()`
 	b.Await(inSight)
-	testkit.Eval[bool](b, "document.getElementById('ledger-scroll').scrollTop = 120, true")
+	chromium.Eval[bool](b, "document.getElementById('ledger-scroll').scrollTop = 120, true")
 	b.Await(`[...document.querySelectorAll('.section b')].some((e) => {
 		const r = e.getBoundingClientRect();
 		return r.left >= 0 && document.elementFromPoint(r.left + 2, r.top + 4) === e && r.top < 160; })`)
 
 	room := "document.querySelector('.ledger').offsetWidth"
-	before := testkit.Eval[int](b, room)
+	before := chromium.Eval[int](b, room)
 	b.Drag("#splitter", 160, 0)
-	after := testkit.Eval[int](b, room)
+	after := chromium.Eval[int](b, room)
 	if after < before+150 {
 		t.Errorf("the ledger is %d px wide, and was %d", after, before)
 	}
 	b.Press(kb.ArrowLeft, kb.ArrowLeft)
-	if got := testkit.Eval[int](b, room); got >= after {
+	if got := chromium.Eval[int](b, room); got >= after {
 		t.Errorf("after two steps to the left the ledger is %d px wide, and was %d", got, after)
 	}
 	b.Click(cell("fact/zenith/note"))
@@ -124,7 +124,7 @@ func TestSaidAtOtherWidths(t *testing.T) {
 	b.Await(row + "?.textContent.includes('narrow')")
 	b.Click("tr[data-property='border-radius'] th")
 	b.Await("[...document.querySelectorAll('#origin button')].some(e => e.textContent === 'Also said for narrow')")
-	testkit.Eval[bool](b, "[...document.querySelectorAll('#origin button')].find(e => "+
+	chromium.Eval[bool](b, "[...document.querySelectorAll('#origin button')].find(e => "+
 		"e.textContent === 'Also said for narrow').click() ?? true")
 	b.Await("document.getElementById('grid').dataset.width === 'narrow'")
 	shown(b, "look/dusk:card.border-radius@narrow", "9px")
@@ -134,7 +134,7 @@ func TestSaidAtOtherWidths(t *testing.T) {
 func TestPartsRowsInView(t *testing.T) {
 	t.Parallel()
 	_, b := openBench(t)
-	testkit.Eval[bool](b, inProof("wide", "page.querySelector('.rb-title').click() ?? true"))
+	chromium.Eval[bool](b, inProof("wide", "page.querySelector('.rb-title').click() ?? true"))
 	b.Await("document.getElementById('grid').dataset.part === 'title'")
 	b.Await(`(() => {
 		const outer = document.getElementById('ledger-scroll').getBoundingClientRect();

@@ -51,7 +51,7 @@ func renderCommand(ctx context.Context, arguments []string, out io.Writer) error
 		return fmt.Errorf("%s: %w", source, err)
 	}
 	for _, f := range files {
-		content, err := f.Content(ctx, func(string) ([]byte, error) {
+		content, err := render.Content(ctx, f, func(string) ([]byte, error) {
 			return nil, fmt.Errorf("%s: the document does not bring the bytes of %s; take it from Rubrel as it is downloaded "+
 				"there", source, f.Path)
 		})

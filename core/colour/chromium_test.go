@@ -8,7 +8,7 @@ import (
 	"testing"
 
 	"rubrel/core/colour"
-	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // Colours are read as Chromium reads them: every name, every function, angles in each unit, none, percentages.
@@ -23,13 +23,13 @@ func TestParseAgainstChromium(t *testing.T) {
 	for name := range strings.FieldsSeq(colour.NamedForTest) {
 		texts = append(texts, name[:strings.IndexByte(name, ':')])
 	}
-	b := testkit.Launch(t, 200, 200)
+	b := chromium.Launch(t, 200, 200)
 	b.Open("about:blank")
 	written, err := json.Marshal(texts)
 	if err != nil {
 		t.Fatal(err)
 	}
-	pixels := testkit.Eval[[][]float64](b, fmt.Sprintf(`%s.map((text) => {
+	pixels := chromium.Eval[[][]float64](b, fmt.Sprintf(`%s.map((text) => {
 		const canvas = Object.assign(document.createElement('canvas'), { width: 1, height: 1 }).getContext('2d');
 		canvas.fillStyle = text;
 		canvas.fillRect(0, 0, 1, 1);

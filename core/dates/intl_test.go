@@ -7,7 +7,7 @@ import (
 	"time"
 
 	"rubrel/core/dates"
-	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // Long dates against Intl.DateTimeFormat in Chromium, which carries the Unicode CLDR.
@@ -19,8 +19,8 @@ func TestLongAgainstIntl(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	b := testkit.Launch(t, 400, 300)
-	answers := testkit.Eval[map[string]string](b, fmt.Sprintf(`(() => {
+	b := chromium.Launch(t, 400, 300)
+	answers := chromium.Eval[map[string]string](b, fmt.Sprintf(`(() => {
 		const [locales, days] = %s, out = {};
 		for (const locale of locales) for (const day of days) out[locale + ' ' + day] = new Intl.DateTimeFormat(locale, {
 			dateStyle: 'long', timeZone: 'UTC' }).format(new Date(day));

@@ -3,7 +3,7 @@ package dates_test
 import (
 	"testing"
 
-	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
-func TestMain(m *testing.M) { testkit.Main(m) }
+func TestMain(m *testing.M) { chromium.Main(m) }

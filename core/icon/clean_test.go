@@ -8,7 +8,7 @@ import (
 	"testing"
 
 	"rubrel/core/icon"
-	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 const head = `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" viewBox="0 0 24 24">`
@@ -72,7 +72,7 @@ func TestCleanRefuses(t *testing.T) {
 
 // Nothing but shapes, places and paint is left of any attack, wherever in a file it stands.
 func TestAttacks(t *testing.T) {
-	all := testkit.Attacks(t)
+	all := chromium.Attacks(t)
 	if len(all) < 300 {
 		t.Fatalf("the corpus has %d attacks", len(all))
 	}
@@ -127,7 +127,7 @@ func checkShapes(t testing.TB, file string, drawing icon.Drawing) {
 
 func FuzzClean(f *testing.F) {
 	f.Add(head + `<g transform="rotate(4)"><path style="fill:red" d="M1 1h2"/></g></svg>`)
-	for _, attack := range testkit.Attacks(f)[:40] {
+	for _, attack := range chromium.Attacks(f)[:40] {
 		f.Add(head + attack + "</svg>")
 	}
 	f.Fuzz(func(t *testing.T, file string) {

@@ -7,7 +7,7 @@ import (
 	"testing"
 
 	"rubrel/core/layout"
-	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // Lengths and points against SVGGeometryElement in Chromium, over rings and half rings in both directions: within a
@@ -33,8 +33,8 @@ func TestArcAgainstSVGGeometryElement(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	b := testkit.Launch(t, 400, 300)
-	answers := testkit.Eval[[]measured](b, fmt.Sprintf(`%s.map((d) => {
+	b := chromium.Launch(t, 400, 300)
+	answers := chromium.Eval[[]measured](b, fmt.Sprintf(`%s.map((d) => {
 		const path = document.createElementNS('http://www.w3.org/2000/svg', 'path');
 		path.setAttribute('d', d);
 		const length = path.getTotalLength();

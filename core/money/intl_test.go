@@ -9,7 +9,7 @@ import (
 
 	"rubrel/core/dates"
 	"rubrel/core/money"
-	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // Formats of amounts against Intl.NumberFormat in Chromium, which carries the Unicode CLDR: 51 locales × 14
@@ -28,8 +28,8 @@ func TestFormatAgainstIntl(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	b := testkit.Launch(t, 400, 300)
-	answers := testkit.Eval[map[string]string](b, fmt.Sprintf(`(() => {
+	b := chromium.Launch(t, 400, 300)
+	answers := chromium.Eval[map[string]string](b, fmt.Sprintf(`(() => {
 		const [locales, codes, amounts] = %s, out = {};
 		if (Intl.NumberFormat.supportedLocalesOf(locales).length !== locales.length) return {};
 		for (const locale of locales) for (const currency of codes) {
@@ -86,8 +86,8 @@ func TestPercentAndDaysAgainstIntl(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	b := testkit.Launch(t, 400, 300)
-	answers := testkit.Eval[map[string][]string](b, fmt.Sprintf(`Object.fromEntries(%s.map((l) => [l, [
+	b := chromium.Launch(t, 400, 300)
+	answers := chromium.Eval[map[string][]string](b, fmt.Sprintf(`Object.fromEntries(%s.map((l) => [l, [
 		new Intl.NumberFormat(l, { style: 'percent' }).format(0.16),
 		...[0, 5, 11].map((m) => new Intl.DateTimeFormat(l, { dateStyle: 'long',
 			timeZone: 'UTC' }).format(new Date(Date.UTC(2026, m, 7))))]]))`, question))

@@ -5,7 +5,7 @@ import (
 	"testing"
 
 	"rubrel/core/money"
-	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // Names are those of Intl.DisplayNames in Chromium, which has them from CLDR too; the region of a currency is from
@@ -27,7 +27,7 @@ func TestNames(t *testing.T) {
 }
 
 func TestNamesAgainstIntl(t *testing.T) {
-	b := testkit.Launch(t, 400, 300)
+	b := chromium.Launch(t, 400, 300)
 	differ, all := 0, 0
 	for _, language := range []string{"en", "de", "fr", "es", "pt", "pl", "sv", "ja", "ar", "he", "hi", "ru", "tr", "uk"} {
 		for _, code := range []string{"EUR", "USD", "GBP", "CHF", "JPY", "SEK", "PLN", "TRY", "INR", "BRL"} {

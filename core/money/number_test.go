@@ -6,7 +6,7 @@ import (
 	"testing"
 
 	"rubrel/core/money"
-	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // Plain and short numbers against Intl.NumberFormat in Chromium, which carries the Unicode CLDR: 48 locales × 20
@@ -22,8 +22,8 @@ func TestNumbersAgainstIntl(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	b := testkit.Launch(t, 400, 300)
-	answers := testkit.Eval[map[string][3]string](b, fmt.Sprintf(`(() => {
+	b := chromium.Launch(t, 400, 300)
+	answers := chromium.Eval[map[string][3]string](b, fmt.Sprintf(`(() => {
 		const [locales, numbers] = %s, out = {};
 		if (Intl.NumberFormat.supportedLocalesOf(locales).length !== locales.length) return {};
 		for (const locale of locales) for (const number of numbers) out[locale + ' ' + number] = [

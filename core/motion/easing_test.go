@@ -7,7 +7,7 @@ import (
 	"testing"
 
 	"rubrel/core/motion"
-	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // examples are the easing functions of the examples in CSS Easing Functions 1 and 2, and some at the edges.
@@ -28,8 +28,8 @@ func TestEasingAgainstTheWebAnimationsAPI(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	b := testkit.Launch(t, 400, 300)
-	answers := testkit.Eval[map[string][]float64](b, fmt.Sprintf(`(() => {
+	b := chromium.Launch(t, 400, 300)
+	answers := chromium.Eval[map[string][]float64](b, fmt.Sprintf(`(() => {
 		const out = {};
 		for (const easing of %s) {
 			const animation = document.body.animate([{ opacity: 0 }, { opacity: 1 }], { duration: 4000, easing, fill: 'both' });

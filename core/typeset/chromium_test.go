@@ -12,7 +12,7 @@ import (
 	"testing"
 
 	"rubrel/core/typeset"
-	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // faces are some of the shipped fonts: WOFF 1 for the book, WOFF 2 for the browser.
@@ -113,8 +113,8 @@ func TestAgainstChromium(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	b := testkit.Launch(t, 1200, 900)
-	answers := testkit.Eval[[][2]float64](b, fmt.Sprintf(`(async () => {
+	b := chromium.Launch(t, 1200, 900)
+	answers := chromium.Eval[[][2]float64](b, fmt.Sprintf(`(async () => {
 		const style = document.createElement('style');
 		style.textContent = %s;
 		document.head.append(style);
@@ -133,7 +133,7 @@ func TestAgainstChromium(t *testing.T) {
 			box.style.width = s.Room + 'px';
 			return [line.getBoundingClientRect().width, Math.round(box.getBoundingClientRect().height / s.Size)];
 		});
-	})()`, testkit.Quote(css), question))
+	})()`, chromium.Quote(css), question))
 	wrongLines := 0
 	for i, s := range list {
 		style := typeset.Style{Face: book.Find([]string{s.Family}, s.Weight), Size: s.Size, LetterSpacing: s.Letter,

@@ -19,10 +19,10 @@ import (
 	"rubrel/examples/profiles"
 	"rubrel/kinds"
 	"rubrel/render"
-	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
-func TestMain(m *testing.M) { testkit.Main(m) }
+func TestMain(m *testing.M) { chromium.Main(m) }
 
 // site has two profiles, of which one says everything, with a picture in the document.
 func site(t *testing.T, answers string) (*document.Site, dresses.Registry) {
@@ -93,8 +93,8 @@ func TestProfilesShip(t *testing.T) {
 				t.Fatal(err)
 			}
 		}
-		testkit.CheckHTML(t, folder)
-		b := testkit.Launch(t, 900, 900)
+		chromium.CheckHTML(t, folder)
+		b := chromium.Launch(t, 900, 900)
 		b.Open("file://" + filepath.Join(folder, "index.html"))
 		b.CheckAccessibility("profiles, " + answers)
 		b.Await("(() => { const i = document.querySelector('.rb-picture'); i.loading = 'eager'; return i.complete && " +
@@ -111,7 +111,7 @@ func TestProfilesShip(t *testing.T) {
 			"the whole profile": "rb-link"}[answers]; !strings.Contains(under, want) {
 			t.Errorf("%s: under the name lies %q", answers, under)
 		}
-		if n := testkit.Eval[int](b, "document.querySelectorAll('[data-record=ida] :is(.rb-link, "+
+		if n := chromium.Eval[int](b, "document.querySelectorAll('[data-record=ida] :is(.rb-link, "+
 			".rb-lead)').length"); n != 1 {
 			t.Errorf("%s: %d links lead on", answers, n)
 		}
@@ -122,7 +122,7 @@ func TestProfilesShip(t *testing.T) {
 			"notes.html" {
 			t.Errorf("%s: the link in the text leads to %q", answers, got)
 		}
-		if n := testkit.Eval[int](b, "document.querySelectorAll('[data-record=sol] > *').length"); n != 2 {
+		if n := chromium.Eval[int](b, "document.querySelectorAll('[data-record=sol] > *').length"); n != 2 {
 			t.Errorf("a profile that says its name alone has %d elements, want its name and the divider", n)
 		}
 	}

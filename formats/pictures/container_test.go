@@ -18,10 +18,10 @@ import (
 	"github.com/gen2brain/avif"
 
 	"rubrel/formats/pictures"
-	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
-func TestMain(m *testing.M) { testkit.Main(m) }
+func TestMain(m *testing.M) { chromium.Main(m) }
 
 // flag is a picture of four colours, wider than high.
 func flag() *image.NRGBA {
@@ -101,7 +101,7 @@ func TestTurnedAsChromiumTurns(t *testing.T) {
 		fmt.Fprint(w, "<!doctype html><title>x</title>")
 	}))
 	defer server.Close()
-	b := testkit.Launch(t, 400, 400)
+	b := chromium.Launch(t, 400, 400)
 	b.Open(server.URL)
 	files := map[string][]byte{"image/avif as it is": file.Bytes()}
 	for value := uint16(1); value <= 8; value++ {
@@ -124,7 +124,7 @@ func TestTurnedAsChromiumTurns(t *testing.T) {
 			continue
 		}
 		corners := func(mime string, content []byte) string {
-			return testkit.Eval[string](b, fmt.Sprintf(`(async () => { const image = new Image();
+			return chromium.Eval[string](b, fmt.Sprintf(`(async () => { const image = new Image();
 				image.src = 'data:%s;base64,%s'; await image.decode();
 				const canvas = document.createElement('canvas'), w = image.naturalWidth, h = image.naturalHeight;
 				canvas.width = w; canvas.height = h;

@@ -8,6 +8,7 @@ import (
 	"rubrel/core/document"
 	"rubrel/render"
 	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 var of = testkit.Of
@@ -43,10 +44,10 @@ const boxAt = "const at = (form, selector) => [...document.querySelectorAll('#' 
 
 // Boxes of a row are equally high and their links stand on one line; heads stand where the set says.
 func TestWhereThingsStand(t *testing.T) {
-	b := testkit.Launch(t, 1200, 900)
+	b := chromium.Launch(t, 1200, 900)
 	holds := func(what, expression string) {
 		t.Helper()
-		if !testkit.Eval[bool](b, "(() => { "+boxAt+"return "+expression+"; })()") {
+		if !chromium.Eval[bool](b, "(() => { "+boxAt+"return "+expression+"; })()") {
 			t.Errorf("%s: it is not so that %s", what, expression)
 		}
 	}
@@ -87,11 +88,11 @@ func TestWhereThingsStand(t *testing.T) {
 
 // The large box leaves no place of the last row empty where another arrangement fits.
 func TestLargeBoxLeavesNoGap(t *testing.T) {
-	b := testkit.Launch(t, 1200, 900)
+	b := chromium.Launch(t, 1200, 900)
 	for _, n := range []int{2, 3, 4, 5, 6, 7} {
 		_, address := testkit.Publish(t, visit(map[string]string{}, n).Site(t))
 		b.Open(address)
-		free := testkit.Eval[float64](b, `(() => {
+		free := chromium.Eval[float64](b, `(() => {
 			const boxes = [...document.querySelectorAll('#mixed .rb-box')].map((e) => e.getBoundingClientRect());
 			const row = document.querySelector('#mixed .rb-boxes').getBoundingClientRect();
 			const last = Math.max(...boxes.map((r) => r.bottom));
@@ -189,10 +190,10 @@ func TestIconBesidePicture(t *testing.T) {
 	g := testkit.Gallery{Kind: "boxes", Facts: map[string]string{}, Forms: []string{"grid"},
 		Records: []map[string]string{of("title", "Café", "icon", "coffee")}}
 	_, address := testkit.Publish(t, g.Site(t))
-	b := testkit.Launch(t, 1200, 900)
+	b := chromium.Launch(t, 1200, 900)
 	b.Open(address)
 	b.Text("document.querySelector('.rb-media').style.setProperty('height', '400px')")
-	off := testkit.Eval[float64](b, `(() => {
+	off := chromium.Eval[float64](b, `(() => {
 		const r = document.querySelector('.rb-icon').getBoundingClientRect();
 		return Math.abs(r.width - r.height);
 	})()`)
@@ -204,7 +205,7 @@ func TestIconBesidePicture(t *testing.T) {
 // A picture that reaches to the edge does so on three sides, whatever the padding; it is that wide in what browsers are
 // told of it, too. One beside the words keeps to the padding.
 func TestBleed(t *testing.T) {
-	b := testkit.Launch(t, 1200, 900)
+	b := chromium.Launch(t, 1200, 900)
 	g := visit(map[string]string{"bleed": "the edge"}, 3)
 	g.Forms, g.Pictures = []string{"grid"}, []string{"telescope"}
 	g.Records = []map[string]string{of("title", "Halle", "picture", "telescope", "shows", "decorative", "badge", "Neu"),
@@ -212,13 +213,13 @@ func TestBleed(t *testing.T) {
 	g.Look = map[string]string{"box.padding": "10px 20px 30px 40px"}
 	_, address := testkit.Publish(t, g.Site(t))
 	b.Open(address)
-	off := testkit.Eval[float64](b, `Math.max(...[...document.querySelectorAll('.rb-box')].map((box) => {
+	off := chromium.Eval[float64](b, `Math.max(...[...document.querySelectorAll('.rb-box')].map((box) => {
 		const [r, p] = [box, box.querySelector('.rb-picture')].map((e) => e.getBoundingClientRect());
 		return Math.max(Math.abs(p.left - r.left - 1), Math.abs(r.right - 1 - p.right), Math.abs(p.top - r.top - 1)); }))`)
 	if off > 1 {
 		t.Errorf("the picture is %.1f px off the edge", off)
 	}
-	told := testkit.Eval[float64](b, `(() => { const p = document.querySelector('.rb-picture');
+	told := chromium.Eval[float64](b, `(() => { const p = document.querySelector('.rb-picture');
 		const e = document.createElement('div'); e.style.width = /px\) ([^,]*),/.exec(p.sizes)?.[1] ?? p.sizes;
 		document.body.append(e); return e.getBoundingClientRect().width - p.getBoundingClientRect().width; })()`)
 	if told > 3 || told < -3 {
@@ -227,7 +228,7 @@ func TestBleed(t *testing.T) {
 	g.Facts["place"] = "at the start"
 	_, address = testkit.Publish(t, g.Site(t))
 	b.Open(address)
-	if !testkit.Eval[bool](b, `[...document.querySelectorAll('.rb-box')].every((box) =>
+	if !chromium.Eval[bool](b, `[...document.querySelectorAll('.rb-box')].every((box) =>
 		box.querySelector('.rb-picture').getBoundingClientRect().left > box.getBoundingClientRect().left + 30)`) {
 		t.Error("beside the words, the picture reaches to the edge")
 	}

@@ -10,6 +10,7 @@ import (
 	"rubrel/core/layout"
 	"rubrel/render"
 	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 var of = testkit.Of
@@ -66,7 +67,7 @@ type drawing struct {
 // at two widths, from right to left, and where text is more than twice as large; straight lines to one side, which no
 // order of the words keeps apart at every height, are right still, and may cross then.
 func TestLines(t *testing.T) {
-	b := testkit.Launch(t, 1200, 900)
+	b := chromium.Launch(t, 1200, 900)
 	for _, lines := range []string{"straight", "with an elbow"} {
 		for _, sides := range []string{"at both sides", "at the start"} {
 			for _, locale := range []string{"de", "ar"} {
@@ -90,12 +91,12 @@ func TestLines(t *testing.T) {
 	}
 }
 
-func checkLines(t *testing.T, b *testkit.Browser, what string, elbowed, apart bool) {
+func checkLines(t *testing.T, b *chromium.Browser, what string, elbowed, apart bool) {
 	t.Helper()
 	const off = 1.0
 	b.Still()
 	apartBy := func(a, b float64) bool { return a-b > off || b-a > off }
-	all := testkit.Eval[[]drawing](b, drawn)
+	all := chromium.Eval[[]drawing](b, drawn)
 	var lines [][]layout.Point
 	for i, d := range all {
 		if apartBy(d.End.X, d.Dot.X) || apartBy(d.End.Y, d.Dot.Y) {
@@ -125,9 +126,9 @@ func TestNumbers(t *testing.T) {
 	g := telescope(nil, 6)
 	g.Forms = []string{"around"}
 	_, address := testkit.Publish(t, g.Site(t))
-	b := testkit.Launch(t, 390, 900)
+	b := chromium.Launch(t, 390, 900)
 	b.Open(address)
-	off := testkit.Eval[float64](b, `(() => {
+	off := chromium.Eval[float64](b, `(() => {
 		const picture = document.querySelector('.rb-picture').getBoundingClientRect();
 		return Math.max(...[...document.querySelectorAll('.rb-callout')].map((item) => {
 			const style = getComputedStyle(item), spot = item.querySelector('.rb-spot').getBoundingClientRect();
@@ -139,7 +140,7 @@ func TestNumbers(t *testing.T) {
 	if off > 1 {
 		t.Errorf("a number is %.1f px off its place", off)
 	}
-	below := testkit.Eval[bool](b, `document.querySelector('.rb-callouts').getBoundingClientRect().top >=
+	below := chromium.Eval[bool](b, `document.querySelector('.rb-callouts').getBoundingClientRect().top >=
 		document.querySelector('.rb-picture').getBoundingClientRect().bottom &&
 		[...document.querySelectorAll('.rb-line')].every((e) => e.getBoundingClientRect().height === 0)`)
 	if !below {
@@ -152,19 +153,19 @@ func TestDotAndWordsLightUpTogether(t *testing.T) {
 	g := telescope(nil, 4)
 	g.Forms = []string{"around"}
 	_, address := testkit.Publish(t, g.Site(t))
-	b := testkit.Launch(t, 1200, 900)
+	b := chromium.Launch(t, 1200, 900)
 	b.Open(address)
 	scale := "getComputedStyle(document.querySelector('.rb-callout:has(a) .rb-dot')).scale"
 	b.Hover(".rb-callout:has(a) .rb-title")
 	b.Await(scale + " === '1.7'")
 	b.Hover(".rb-callout:not(:has(a)) .rb-dot")
 	b.Await(scale + " === 'none'")
-	if !testkit.Eval[bool](b, "document.querySelector('.rb-callout:hover') === document.querySelector('.rb-dot:hover')"+
+	if !chromium.Eval[bool](b, "document.querySelector('.rb-callout:hover') === document.querySelector('.rb-dot:hover')"+
 		".closest('.rb-callout')") {
 		t.Error("the words of a dot do not light up with it")
 	}
 	b.Hover("h1")
-	testkit.Eval[bool](b, "document.querySelector('.rb-callout a').focus() ?? true")
+	chromium.Eval[bool](b, "document.querySelector('.rb-callout a').focus() ?? true")
 	b.Await(scale + " === '1.7'")
 }
 

@@ -8,6 +8,7 @@ import (
 	"rubrel/core/colour"
 	"rubrel/core/document"
 	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // steps is a way through a client's day: short and long, in another language.
@@ -34,7 +35,7 @@ func TestPagesAreSound(t *testing.T) {
 // Both panels of a point are equally tall at every width, on the side that the set says; the line of a timeline goes
 // from sign to sign and ends at the last.
 func TestPanels(t *testing.T) {
-	b := testkit.Launch(t, 1200, 900)
+	b := chromium.Launch(t, 1200, 900)
 	for side, before := range map[string]bool{"at the start": true, "at the end": false} {
 		_, address := testkit.Publish(t, steps(map[string]string{"side": side}).Site(t))
 		b.Open(address)
@@ -55,7 +56,7 @@ func TestPanels(t *testing.T) {
 			}
 		}
 	}
-	ends := testkit.Eval[[]float64](b, `[...document.querySelectorAll('#timeline .rb-point')].map((point) => {
+	ends := chromium.Eval[[]float64](b, `[...document.querySelectorAll('#timeline .rb-point')].map((point) => {
 		const line = getComputedStyle(point.querySelector('.rb-media'), '::before');
 		const next = point.nextElementSibling?.querySelector('.rb-icon').getBoundingClientRect().top;
 		if (line.content === 'none') return next === undefined ? 0 : -1;
@@ -71,7 +72,7 @@ func TestPanels(t *testing.T) {
 // Grounds go from one colour to the other by equal steps of lightness, chroma and hue (CSS Color 4, section 12), and
 // what stands on them has a contrast of 4.5 at least (WCAG 2.2, 1.4.3), in both schemes.
 func TestRamp(t *testing.T) {
-	b := testkit.Launch(t, 1200, 900)
+	b := chromium.Launch(t, 1200, 900)
 	first, last := colour.Colour{R: 0.953, G: 0.714, B: 0.2, Alpha: 1}, colour.Colour{R: 0.09, G: 0.2, B: 0.4, Alpha: 1}
 	facts := map[string]string{"signs-ramp": first.String() + " to " + last.String(), "words-ramp": "raised to accent",
 		"signs": "numbers"}
@@ -81,7 +82,7 @@ func TestRamp(t *testing.T) {
 		_, address := testkit.Publish(t, g.Site(t))
 		b.Open(address)
 		b.CheckAccessibility("grounds along a ramp, " + string(scheme))
-		painted := testkit.Eval[[][]string](b, `[...document.querySelectorAll('#rows .rb-point')].map((point) =>
+		painted := chromium.Eval[[][]string](b, `[...document.querySelectorAll('#rows .rb-point')].map((point) =>
 			['.rb-media', '.rb-words', '.rb-title'].flatMap((s) => {
 				const style = getComputedStyle(point.querySelector(s)), canvas = new OffscreenCanvas(1, 1).getContext('2d');
 				return [style.backgroundColor, style.color].map((colour) => {

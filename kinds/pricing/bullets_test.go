@@ -6,6 +6,7 @@ import (
 
 	"rubrel/core/document"
 	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // Bullets have looks and icons of their own for what a plan has, lacks and will have; what it lacks is struck, or not,
@@ -24,7 +25,7 @@ func TestBulletsPeriodsAndCorners(t *testing.T) {
 		e.Look("memberships", key, text)
 	}
 	_, address := testkit.Publish(t, e.Site)
-	b := testkit.Launch(t, 1280, 1000)
+	b := chromium.Launch(t, 1280, 1000)
 	b.Open(address)
 	grounds := `[...document.querySelectorAll('#memberships [data-record=dusk] .rb-bullet')].map((e) =>
 		getComputedStyle(e).backgroundColor.match(/\d+/g).join('.') + (e.querySelector('svg') ? ' icon' : '')).join('; ')`
@@ -36,7 +37,7 @@ func TestBulletsPeriodsAndCorners(t *testing.T) {
 		".rb-name')).textDecorationLine"); got != "none" {
 		t.Errorf("what is lacked is decorated with %s", got)
 	}
-	if !testkit.Eval[bool](b, `[...document.querySelectorAll('#memberships .rb-price:not([hidden])')].every((price) => {
+	if !chromium.Eval[bool](b, `[...document.querySelectorAll('#memberships .rb-price:not([hidden])')].every((price) => {
 		const amount = price.querySelector('.rb-amount'), period = [...price.querySelectorAll('.rb-period')].at(-1);
 		return !amount || !period || period.getBoundingClientRect().top >= amount.getBoundingClientRect().bottom - 8;
 	})`) {

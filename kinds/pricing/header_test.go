@@ -6,6 +6,7 @@ import (
 
 	"rubrel/render"
 	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // The header of a card lies from its upper edge to below the slot that the set says, over the card's padding, at every
@@ -18,7 +19,7 @@ func TestHeaderOfACard(t *testing.T) {
 		e.Look("memberships", key, text)
 	}
 	_, address := testkit.Publish(t, e.Site)
-	b := testkit.Launch(t, 1280, 1000)
+	b := chromium.Launch(t, 1280, 1000)
 	b.Open(address)
 	for _, width := range []int64{1280, 768, 390} {
 		b.Size(width, 1000)

@@ -7,6 +7,7 @@ import (
 	"rubrel/core/document"
 	"rubrel/render"
 	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // A feature is left out at the widths that it names, in cards and in the matrix; what is no width of the site is said.
@@ -38,7 +39,7 @@ func TestLeftOutByWidth(t *testing.T) {
 		}
 	}
 
-	b := testkit.Launch(t, 1280, 1000)
+	b := chromium.Launch(t, 1280, 1000)
 	features := `[...document.querySelectorAll('#memberships [data-record=zenith] .rb-feature')].filter((e) =>
 		e.getClientRects().length).length`
 	corners := `[...document.querySelectorAll('#memberships .rb-card:not(.rb-featured)')].filter((e) =>
@@ -47,19 +48,19 @@ func TestLeftOutByWidth(t *testing.T) {
 		}).join('; ')`
 	_, address := testkit.Publish(t, e.Site)
 	b.Open(address)
-	all := testkit.Eval[int](b, features)
+	all := chromium.Eval[int](b, features)
 	if got := b.Text(corners); got != "12 0 0 12; 0 12 12 0" {
 		t.Errorf("corners at 1280 px are %s", got)
 	}
 	b.Size(700, 1000)
-	if got := testkit.Eval[int](b, features); got != all-1 {
+	if got := chromium.Eval[int](b, features); got != all-1 {
 		t.Errorf("at 700 px there are %d features of %d", got, all)
 	}
 	if got := b.Text(corners); got != "0 12 12 0" {
 		t.Errorf("corners at 700 px are %s", got)
 	}
 	b.Size(390, 1000)
-	if got := testkit.Eval[float64](b, "document.querySelector('#memberships').getBoundingClientRect().height"); got != 0 {
+	if got := chromium.Eval[float64](b, "document.querySelector('#memberships').getBoundingClientRect().height"); got != 0 {
 		t.Errorf("at 390 px the block is %g px high", got)
 	}
 
@@ -105,9 +106,9 @@ func TestNothingIsMarkedThatIsLeftOut(t *testing.T) {
 		}
 		e.Do(item("memberships", "features", "darkroom", "group", "yes"))
 		_, address := testkit.Publish(t, e.Site)
-		b := testkit.Launch(t, 1280, 1000)
+		b := chromium.Launch(t, 1280, 1000)
 		b.Open(address)
-		if n := testkit.Eval[int](b, "[...document.querySelectorAll('#compare .rb-group')].filter((e) => "+
+		if n := chromium.Eval[int](b, "[...document.querySelectorAll('#compare .rb-group')].filter((e) => "+
 			"e.getClientRects().length).length"); n != 0 {
 			t.Errorf("%s: %d headings are shown", form, n)
 		}

@@ -8,6 +8,7 @@ import (
 	"rubrel/demo"
 	"rubrel/kinds"
 	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // A list opens in the currency that its designer says, or that people pay with where the visitor is; what the address
@@ -29,7 +30,7 @@ func TestOpensInACurrency(t *testing.T) {
 	const chosen = "document.querySelector('#evenings [data-param=currency]:checked').value"
 	visit := func(address, language, want string, script bool) {
 		t.Helper()
-		b := testkit.Launch(t, 1200, 900)
+		b := chromium.Launch(t, 1200, 900)
 		b.OnLoad(fmt.Sprintf("Object.defineProperty(navigator, 'languages', { get: () => ['%s'] })", language))
 		b.Script(script)
 		b.Open(address)
@@ -49,7 +50,7 @@ func TestOpensInACurrency(t *testing.T) {
 
 	for as, want := range map[string]string{"sign": "€ £", "sign and code": "€ EUR £ GBP", "name": "Euro British Pound",
 		"code": "EUR GBP"} {
-		b := testkit.Launch(t, 1200, 900)
+		b := chromium.Launch(t, 1200, 900)
 		b.Open(say("currency-sides", as))
 		if got := b.Text("[...document.querySelectorAll('#evenings .rb-option:has([data-param=currency])')].map(e => " +
 			"e.textContent.trim()).join(' ')"); got != want {

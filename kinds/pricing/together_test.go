@@ -8,6 +8,7 @@ import (
 	"rubrel/demo"
 	"rubrel/kinds"
 	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // A choice in a list that says so is one for all lists of its page, by the same item or the same words; a list that
@@ -40,7 +41,7 @@ func TestSwitchesMoveTogether(t *testing.T) {
 		t.Fatal(err)
 	}
 	_, address := testkit.Publish(t, site)
-	b := testkit.Launch(t, 1200, 900)
+	b := chromium.Launch(t, 1200, 900)
 	b.Open(address)
 	chosen := "['memberships', 'others'].map((id) => document.querySelector('#' + id + ' :checked').value).join()"
 	was := b.Text(chosen)

@@ -8,6 +8,7 @@ import (
 
 	"rubrel/render"
 	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 var of = testkit.Of
@@ -50,7 +51,7 @@ func TestPagesAreSound(t *testing.T) {
 // Stars are drawn to the very fraction, drawn or as characters, from left and from right; a screen reader hears a
 // rating once.
 func TestStars(t *testing.T) {
-	b := testkit.Launch(t, 1200, 900)
+	b := chromium.Launch(t, 1200, 900)
 	for _, facts := range []map[string]string{nil, {"character": "★"}, {"icon": "heart"}} {
 		for _, locale := range []string{"en", "he"} {
 			g := practice(facts, 9)
@@ -60,19 +61,19 @@ func TestStars(t *testing.T) {
 			b.FontsLoaded()
 			for id, want := range map[string]float64{"r0": 0.7, "r2": 0.5, "r5": 0.5, "r7": 0.5} {
 				at := "#grid [data-record=" + id + "]"
-				got := testkit.Eval[float64](b, `(() => { const cut = document.querySelector('`+at+` .rb-cut');
+				got := chromium.Eval[float64](b, `(() => { const cut = document.querySelector('`+at+` .rb-cut');
 					return cut.getBoundingClientRect().width / cut.parentElement.getBoundingClientRect().width; })()`)
 				if math.Abs(got-want) > 0.01 {
 					t.Errorf("%v, %s: %s has %.3f of its last star, want %.1f", facts, locale, id, got, want)
 				}
 			}
 			// 4.7, 3, 4.5, 5, 4.5, 5, 2.5 and 5 are 34.2 of 8: 4.275.
-			if got := testkit.Eval[float64](b, `(() => { const cut = document.querySelector('#summary .rb-cut');
+			if got := chromium.Eval[float64](b, `(() => { const cut = document.querySelector('#summary .rb-cut');
 				return cut.getBoundingClientRect().width / cut.parentElement.getBoundingClientRect().width; })()`); math.Abs(
 				got-0.275) > 0.01 {
 				t.Errorf("%v, %s: the average's last star is filled to %.3f, want 0.275", facts, locale, got)
 			}
-			starts := testkit.Eval[bool](
+			starts := chromium.Eval[bool](
 				b,
 				`(() => { const cut = document.querySelector('#grid .rb-cut').getBoundingClientRect(),
 				star = document.querySelector('#grid .rb-partly').getBoundingClientRect();
@@ -82,7 +83,7 @@ func TestStars(t *testing.T) {
 			if !starts {
 				t.Errorf("%v, %s: the part of a star does not begin where the star does", facts, locale)
 			}
-			if n := testkit.Eval[int](b, `[...document.querySelectorAll('#grid [data-record=r0] [aria-label]')]
+			if n := chromium.Eval[int](b, `[...document.querySelectorAll('#grid [data-record=r0] [aria-label]')]
 				.filter((e) => !e.closest('[aria-hidden]')).length`); n != 1 {
 				t.Errorf("a rating has %d names", n)
 			}
@@ -96,13 +97,13 @@ func TestReadMore(t *testing.T) {
 	g := practice(map[string]string{"lines": "3"}, 9)
 	g.Forms = []string{"grid"}
 	_, address := testkit.Publish(t, g.Site(t))
-	b := testkit.Launch(t, 1200, 900)
+	b := chromium.Launch(t, 1200, 900)
 	b.Script(false)
 	for _, width := range []int64{320, 390, 480, 600, 700, 800, 960, 1100, 1200, 1500, 1920} {
 		b.Size(width, 900)
 		b.Open(address)
 		b.FontsLoaded()
-		wrong := testkit.Eval[[]string](b, `[...document.querySelectorAll('#grid .rb-review')].filter((review) =>
+		wrong := chromium.Eval[[]string](b, `[...document.querySelectorAll('#grid .rb-review')].filter((review) =>
 			review.querySelector('.rb-text')).flatMap((review) => {
 			const text = review.querySelector('.rb-text'), more = review.querySelector('.rb-more');
 			const line = parseFloat(getComputedStyle(text).lineHeight), offered = more.getBoundingClientRect().height > 0;
@@ -133,12 +134,12 @@ func TestColumnsAreBalanced(t *testing.T) {
 	g := practice(nil, 9)
 	g.Forms = []string{"columns"}
 	_, address := testkit.Publish(t, g.Site(t))
-	b := testkit.Launch(t, 1200, 900)
+	b := chromium.Launch(t, 1200, 900)
 	for _, width := range []int64{390, 800, 1200, 1600} {
 		b.Size(width, 900)
 		b.Open(address)
 		b.FontsLoaded()
-		heights := testkit.Eval[[][]float64](b, `(() => { const columns = new Map();
+		heights := chromium.Eval[[][]float64](b, `(() => { const columns = new Map();
 			for (const e of document.querySelectorAll('#columns .rb-review')) { const box = e.getBoundingClientRect();
 				columns.set(Math.round(box.left), [...(columns.get(Math.round(box.left)) ?? []), box.height]); }
 			return [...columns.values()]; })()`)
@@ -287,5 +288,5 @@ func TestData(t *testing.T) {
 			t.Errorf("it does not say %s: %.300s", want, after)
 		}
 	}
-	testkit.CheckStructuredData(t, after)
+	chromium.CheckStructuredData(t, after)
 }

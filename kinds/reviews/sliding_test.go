@@ -10,10 +10,11 @@ import (
 
 	"rubrel/core/motion"
 	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // slides publishes nine reviews in a sliding row and opens them; the row does not take its time where fast is said.
-func slides(t *testing.T, facts map[string]string, locale string, fast bool) (*testkit.Browser, string) {
+func slides(t *testing.T, facts map[string]string, locale string, fast bool) (*chromium.Browser, string) {
 	t.Helper()
 	g := practice(facts, 9)
 	g.Forms, g.Locale = []string{"sliding"}, locale
@@ -21,7 +22,7 @@ func slides(t *testing.T, facts map[string]string, locale string, fast bool) (*t
 		g.Look = map[string]string{"reviews.transition-duration": "0ms"}
 	}
 	_, address := testkit.Publish(t, g.Site(t))
-	b := testkit.Launch(t, 1200, 700)
+	b := chromium.Launch(t, 1200, 700)
 	b.Open(address)
 	b.FontsLoaded()
 	b.Await("document.querySelector('.rb-carousel[data-live]')")
@@ -37,7 +38,7 @@ const inSight = `(() => { const row = document.querySelector('.rb-reviews').getB
 		return Math.abs(rtl ? box.right - row.right : box.left - row.left) < 2; })?.dataset.record ?? 'none'; })()`
 
 // at waits until the row rests at a position, and says at which it rests otherwise.
-func at(t *testing.T, b *testkit.Browser, what string, want float64) {
+func at(t *testing.T, b *chromium.Browser, what string, want float64) {
 	t.Helper()
 	b.Await(fmt.Sprintf("Math.abs(%s.scrollLeft - %g) < 1 && %s.style.scrollSnapType === ''", row, want, row))
 }
@@ -53,15 +54,15 @@ func TestStopsAreWhereTheBrowserRests(t *testing.T) {
 			b.FontsLoaded()
 			b.Await("document.querySelector('.rb-carousel[data-live]')")
 			c := motion.Carousel{Items: 9, Step: 1, FromRight: locale == "he",
-				Room:   testkit.Eval[float64](b, row+".getBoundingClientRect().width"),
-				Gap:    testkit.Eval[float64](b, "parseFloat(getComputedStyle("+row+").columnGap)"),
-				AtOnce: testkit.Eval[int](b, "+getComputedStyle("+row+").getPropertyValue('--rb-columns')")}
-			if item := testkit.Eval[float64](b, "document.querySelector('.rb-review').getBoundingClientRect().width"); math.Abs(
+				Room:   chromium.Eval[float64](b, row+".getBoundingClientRect().width"),
+				Gap:    chromium.Eval[float64](b, "parseFloat(getComputedStyle("+row+").columnGap)"),
+				AtOnce: chromium.Eval[int](b, "+getComputedStyle("+row+").getPropertyValue('--rb-columns')")}
+			if item := chromium.Eval[float64](b, "document.querySelector('.rb-review').getBoundingClientRect().width"); math.Abs(
 				item-c.Item()) > 0.1 {
 				t.Errorf("%s, %d px: a review is %.2f px wide, want %.2f", locale, width, item, c.Item())
 			}
 			stops := c.Stops()
-			if dots := testkit.Eval[int](b, "document.querySelectorAll('.rb-dot:not([hidden])').length"); dots != len(stops) {
+			if dots := chromium.Eval[int](b, "document.querySelectorAll('.rb-dot:not([hidden])').length"); dots != len(stops) {
 				t.Errorf("%s, %d px: %d dots for %d stops", locale, width, dots, len(stops))
 			}
 			for i, want := range stops[1:] {
@@ -78,7 +79,7 @@ func TestStopsAreWhereTheBrowserRests(t *testing.T) {
 			}
 			// Left alone between two, it snaps to the nearer.
 			between := stops[1] + (stops[2]-stops[1])*0.3
-			testkit.Eval[bool](b, fmt.Sprintf("(%s.scrollTo({ left: %g }), true)", row, between))
+			chromium.Eval[bool](b, fmt.Sprintf("(%s.scrollTo({ left: %g }), true)", row, between))
 			at(t, b, fmt.Sprint(locale, width, "between"), stops[1])
 		}
 	}
@@ -88,7 +89,7 @@ func TestStopsAreWhereTheBrowserRests(t *testing.T) {
 func TestSlidingByHand(t *testing.T) {
 	for _, locale := range []string{"en", "he"} {
 		b, _ := slides(t, nil, locale, true)
-		testkit.Eval[bool](b, "("+row+".focus(), true)")
+		chromium.Eval[bool](b, "("+row+".focus(), true)")
 		forward, back := kb.ArrowRight, kb.ArrowLeft
 		if locale == "he" {
 			forward, back = back, forward
@@ -106,7 +107,7 @@ func TestSlidingByHand(t *testing.T) {
 		if locale == "he" {
 			way = -1
 		}
-		pitch := testkit.Eval[float64](b, "document.querySelector('.rb-review').offsetWidth")
+		pitch := chromium.Eval[float64](b, "document.querySelector('.rb-review').offsetWidth")
 		b.Swipe(".rb-reviews", -way*pitch*0.9)
 		b.Await("['r4', 'r5'].includes(" + inSight + ")") // as far as the finger's speed carries it
 		was := b.Text(inSight)
@@ -114,7 +115,7 @@ func TestSlidingByHand(t *testing.T) {
 		b.Await("!['none', '" + was + "'].includes(" + inSight + ")")
 	}
 	b, _ := slides(t, map[string]string{"step": "all in sight"}, "en", true)
-	n := testkit.Eval[int](b, "+getComputedStyle("+row+").getPropertyValue('--rb-columns')")
+	n := chromium.Eval[int](b, "+getComputedStyle("+row+").getPropertyValue('--rb-columns')")
 	b.Click(".rb-next")
 	b.Await(fmt.Sprintf(inSight+" === 'r%d'", n))
 }
@@ -136,7 +137,7 @@ func TestEndless(t *testing.T) {
 			b.Click(".rb-previous")
 			want("previous", fmt.Sprintf("r%d", (i+9)%9), fmt.Sprint((i+9)%9+1))
 		}
-		if n := testkit.Eval[int](b, "document.querySelectorAll('.rb-review').length"); n != 9 {
+		if n := chromium.Eval[int](b, "document.querySelectorAll('.rb-review').length"); n != 9 {
 			t.Errorf("%s: %d reviews are in the page; at %s", locale, n, seen())
 		}
 	}
@@ -157,10 +158,10 @@ func TestMovesByItself(t *testing.T) {
 	b.Open(address)
 	b.FontsLoaded()
 	b.Await("document.querySelector('.rb-carousel[data-live]') && window.due.size === 1")
-	b.Run(testkit.MoveMouse(2, 300))
+	b.Run(chromium.MoveMouse(2, 300))
 	moves := func(what, want string) {
 		t.Helper()
-		if n := testkit.Eval[int](b, "window.later()"); n != 1 && want != "" {
+		if n := chromium.Eval[int](b, "window.later()"); n != 1 && want != "" {
 			t.Errorf("%s: %d clocks run", what, n)
 		}
 		if want == "" {
@@ -172,33 +173,33 @@ func TestMovesByItself(t *testing.T) {
 	moves("left alone", "r2")
 	b.Hover(".rb-review:nth-child(3)")
 	moves("pointed at", "r2")
-	b.Run(testkit.MoveMouse(2, 300))
+	b.Run(chromium.MoveMouse(2, 300))
 	moves("left alone again", "r3")
-	testkit.Eval[bool](b, "("+row+".focus(), true)")
+	chromium.Eval[bool](b, "("+row+".focus(), true)")
 	moves("with the focus", "r3")
-	testkit.Eval[bool](b, "(document.activeElement.blur(), true)")
+	chromium.Eval[bool](b, "(document.activeElement.blur(), true)")
 	moves("without it", "r4")
 	b.LessMotion(true)
 	moves("with less motion", "r4")
 	b.LessMotion(false)
-	testkit.Eval[bool](b, "(Object.defineProperty(document, 'hidden', { value: true, configurable: true }), true)")
+	chromium.Eval[bool](b, "(Object.defineProperty(document, 'hidden', { value: true, configurable: true }), true)")
 	moves("in a hidden tab", "r4")
-	testkit.Eval[bool](b, "(Object.defineProperty(document, 'hidden', { value: false, configurable: true }), true)")
-	testkit.Eval[bool](b, "(document.querySelector('.rb-carousel').style.marginTop = '3000px', true)")
-	testkit.Eval[bool](b, "new Promise((done) => new IntersectionObserver((all, o) => { if (!all[0].isIntersecting) { "+
+	chromium.Eval[bool](b, "(Object.defineProperty(document, 'hidden', { value: false, configurable: true }), true)")
+	chromium.Eval[bool](b, "(document.querySelector('.rb-carousel').style.marginTop = '3000px', true)")
+	chromium.Eval[bool](b, "new Promise((done) => new IntersectionObserver((all, o) => { if (!all[0].isIntersecting) { "+
 		"o.disconnect(); requestAnimationFrame(() => done(true)); } }).observe(document.querySelector('.rb-carousel')))")
 	moves("out of sight", "r4")
-	testkit.Eval[bool](b, "(document.querySelector('.rb-carousel').style.marginTop = '', true)")
-	testkit.Eval[bool](b, "new Promise((done) => new IntersectionObserver((all, o) => { if (all[0].isIntersecting) { "+
+	chromium.Eval[bool](b, "(document.querySelector('.rb-carousel').style.marginTop = '', true)")
+	chromium.Eval[bool](b, "new Promise((done) => new IntersectionObserver((all, o) => { if (all[0].isIntersecting) { "+
 		"o.disconnect(); requestAnimationFrame(() => done(true)); } }).observe(document.querySelector('.rb-carousel')))")
 	moves("in sight again", "r5")
 	if live := b.Text(row + ".ariaLive"); live != "off" {
 		t.Errorf("while it moves, a screen reader hears it: %s", live)
 	}
 	b.Click(".rb-pause")
-	b.Run(testkit.MoveMouse(2, 300))
-	testkit.Eval[bool](b, "(document.activeElement.blur(), true)")
-	if n := testkit.Eval[int](b, "window.later()"); n != 0 {
+	b.Run(chromium.MoveMouse(2, 300))
+	chromium.Eval[bool](b, "(document.activeElement.blur(), true)")
+	if n := chromium.Eval[int](b, "window.later()"); n != 0 {
 		t.Errorf("stopped, %d clocks run", n)
 	}
 	if said := b.Text("document.querySelector('.rb-pause').ariaLabel + ' ' + " + row + ".ariaLive"); said !=
@@ -206,14 +207,14 @@ func TestMovesByItself(t *testing.T) {
 		t.Errorf("stopped, the button and the row say %s", said)
 	}
 	b.Click(".rb-pause")
-	b.Run(testkit.MoveMouse(2, 300))
-	testkit.Eval[bool](b, "(document.activeElement.blur(), true)")
+	b.Run(chromium.MoveMouse(2, 300))
+	chromium.Eval[bool](b, "(document.activeElement.blur(), true)")
 	was := b.Text(inSight)
 	b.Await("(window.later(), " + inSight + " !== '" + was + "')")
 	b.Swipe(".rb-reviews", -40)
-	b.Run(testkit.MoveMouse(2, 300))
-	testkit.Eval[bool](b, "(document.activeElement.blur(), true)")
-	if n := testkit.Eval[int](b, "window.later()"); n != 0 {
+	b.Run(chromium.MoveMouse(2, 300))
+	chromium.Eval[bool](b, "(document.activeElement.blur(), true)")
+	if n := chromium.Eval[int](b, "window.later()"); n != 0 {
 		t.Errorf("touched, %d clocks run", n)
 	}
 }
@@ -222,9 +223,9 @@ func TestMovesByItself(t *testing.T) {
 // and names are those of the ARIA Authoring Practices' carousel. What moves it weighs little, and ships only here.
 func TestSlidingRowIsSound(t *testing.T) {
 	b, address := slides(t, map[string]string{"moves": "4"}, "en", true)
-	testkit.Eval[bool](b, `(window.shift = 0, new PerformanceObserver((list) => list.getEntries().forEach((e) => {
+	chromium.Eval[bool](b, `(window.shift = 0, new PerformanceObserver((list) => list.getEntries().forEach((e) => {
 		window.shift += e.value; })).observe({ type: 'layout-shift', buffered: true }), true)`)
-	if shift := testkit.Eval[float64](b, "window.shift"); shift > 0 {
+	if shift := chromium.Eval[float64](b, "window.shift"); shift > 0 {
 		t.Errorf("the page shifts by %v while it loads", shift)
 	}
 	tree := b.Tree()

@@ -13,13 +13,14 @@ import (
 
 	"rubrel/render"
 	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // Every form's page passes the HTML checker and axe-core, and is no wider than its window; one number is read of each
 // skill, by its meter.
 func TestPagesAreSound(t *testing.T) {
 	var folders []string
-	b := testkit.Launch(t, 1200, 900)
+	b := chromium.Launch(t, 1200, 900)
 	for _, facts := range []map[string]string{
 		{"numbers": "inside", "names": "inside", "line": "average", "ends": "round"},
 		{"names": "beside", "numbers": "beside", "sort": "by value", "again": "each time"},
@@ -48,13 +49,13 @@ func TestPagesAreSound(t *testing.T) {
 			}
 		}
 	}
-	testkit.CheckHTML(t, folders...)
+	chromium.CheckHTML(t, folders...)
 }
 
 // Labels stand where the core decided: inside within what is filled, outside after it within the bar, riding above its
 // end within the bar; at every width, in both directions.
 func TestLabelsStandWhereTheyFit(t *testing.T) {
-	b := testkit.Launch(t, 1200, 900)
+	b := chromium.Launch(t, 1200, 900)
 	for _, locale := range []string{"en", "he"} {
 		for _, numbers := range []string{"inside", "riding"} {
 			g := training()
@@ -77,7 +78,7 @@ func TestLabelsStandWhereTheyFit(t *testing.T) {
 						return right ? '' : skill.textContent.trim().slice(0, 12) + ' ' + e.className;
 					});
 				}).filter(Boolean).join(', ')`)
-				count := testkit.Eval[int](
+				count := chromium.Eval[int](
 					b,
 					`[...document.querySelectorAll('.rb-inside, .rb-outside, .rb-riding')].filter((e) =>
 						getComputedStyle(e).display !== 'none').length`,
@@ -92,7 +93,7 @@ func TestLabelsStandWhereTheyFit(t *testing.T) {
 }
 
 // pixels reads the brightness of places of the window, 0 to 255.
-func pixels(t *testing.T, b *testkit.Browser) func(x, y float64) float64 {
+func pixels(t *testing.T, b *chromium.Browser) func(x, y float64) float64 {
 	t.Helper()
 	path := filepath.Join(t.TempDir(), "window.png")
 	b.Picture(path)
@@ -113,7 +114,7 @@ func pixels(t *testing.T, b *testkit.Browser) func(x, y float64) float64 {
 
 // A ring is filled as far as its value and no further, round ends included, from where it begins and the way it turns.
 func TestRingsArePaintedToTheirValue(t *testing.T) {
-	b := testkit.Launch(t, 1200, 900)
+	b := chromium.Launch(t, 1200, 900)
 	b.LessMotion(true)
 	for _, c := range []struct {
 		form, ends, turn, locale string
@@ -132,7 +133,7 @@ func TestRingsArePaintedToTheirValue(t *testing.T) {
 		_, address := testkit.Publish(t, g.Site(t))
 		b.Open(address + g.PageOf(c.form))
 		b.FontsLoaded()
-		boxes := testkit.Eval[[][2]float64](
+		boxes := chromium.Eval[[][2]float64](
 			b,
 			`[...document.querySelectorAll('.rb-fill')].map((e) => { const r = e.getBoundingClientRect();
 				return [r.left + r.width / 2, r.top + r.width / 2]; })`,
@@ -158,7 +159,7 @@ func TestRingsArePaintedToTheirValue(t *testing.T) {
 
 // A gradient lies along what is filled, or along the whole bar; stripes are painted on a ring's fill as on a line's.
 func TestGroundsOfTheFill(t *testing.T) {
-	b := testkit.Launch(t, 1200, 900)
+	b := chromium.Launch(t, 1200, 900)
 	b.LessMotion(true)
 	for ground, want := range map[string][2]float64{"along the fill": {0.5, 127.5},
 		"along the bar": {0.5, 0.5 * 0.8 * 255}} {
@@ -168,7 +169,7 @@ func TestGroundsOfTheFill(t *testing.T) {
 			"bar.stroke-width": "40px", "skills.grid-template-columns": "1"}
 		_, address := testkit.Publish(t, g.Site(t))
 		b.Open(address)
-		box := testkit.Eval[[4]float64](
+		box := chromium.Eval[[4]float64](
 			b,
 			`(() => { const r = document.querySelector('.rb-track').getBoundingClientRect();
 				return [r.left, r.top, r.width, r.height]; })()`,
@@ -194,7 +195,7 @@ func TestGroundsOfTheFill(t *testing.T) {
 			"bar.width": "200px", "bar.stroke-width": "40px"}
 		_, address := testkit.Publish(t, g.Site(t))
 		b.Open(address + g.PageOf(c.form))
-		box := testkit.Eval[[2]float64](b, `(() => { const r = document.querySelector('.rb-fill').getBoundingClientRect();
+		box := chromium.Eval[[2]float64](b, `(() => { const r = document.querySelector('.rb-fill').getBoundingClientRect();
 			return [r.left + r.width / 2, r.top + r.width / 2]; })()`)
 		turned := (c.start + c.sweep*0.4) * math.Pi / 180 // half of 80 %
 		got := pixels(t, b)(box[0]+80*math.Sin(turned), box[1]-80*math.Cos(turned))
@@ -207,7 +208,7 @@ func TestGroundsOfTheFill(t *testing.T) {
 		"bar.stroke-width": "40px"}
 	_, address := testkit.Publish(t, g.Site(t))
 	b.Open(address + g.PageOf("ring"))
-	box := testkit.Eval[[2]float64](
+	box := chromium.Eval[[2]float64](
 		b,
 		`(() => { const r = document.querySelector('.rb-fill').getBoundingClientRect();
 			return [r.left + r.width / 2, r.top + r.width / 2]; })()`,
@@ -238,10 +239,10 @@ func TestBarsFillWhenTheyAreSeen(t *testing.T) {
 		(fill.right - track.left) / track.width)(document.querySelector('.rb-fill').getBoundingClientRect(),
 		document.querySelector('.rb-track').getBoundingClientRect())`
 	full, empty := "Math.abs("+far+" - 0.92) < 0.002", "Math.abs("+far+") < 0.002"
-	b := testkit.Launch(t, 1200, 400)
+	b := chromium.Launch(t, 1200, 400)
 	b.Script(false)
 	b.Open(address("once"))
-	if !testkit.Eval[bool](b, full) {
+	if !chromium.Eval[bool](b, full) {
 		t.Error("without script the bars are not full")
 	}
 	b.Script(true)
@@ -254,24 +255,24 @@ func TestBarsFillWhenTheyAreSeen(t *testing.T) {
 		b.Await(full + " && document.querySelectorAll('[data-sight=done]').length === 6")
 		b.Near(".rb-skills")
 		b.Await(empty) // it is near, and somebody watches
-		testkit.Eval[bool](
+		chromium.Eval[bool](
 			b,
 			`(() => { window.shift = 0; new PerformanceObserver((list) => list.getEntries().forEach((e) => {
 				window.shift += e.value; })).observe({ type: 'layout-shift' });
 				document.querySelector('.rb-skills').scrollIntoView({ block: 'center' }); return true; })()`,
 		)
 		b.Await(full + " && document.querySelectorAll('[data-sight=done]').length === 6")
-		if shift := testkit.Eval[float64](b, "window.shift"); shift != 0 {
+		if shift := chromium.Eval[float64](b, "window.shift"); shift != 0 {
 			t.Errorf("fills %s: the layout has shifted by %v", again, shift)
 		}
-		testkit.Eval[bool](b, "(scrollTo(0, 0), true)")
+		chromium.Eval[bool](b, "(scrollTo(0, 0), true)")
 		if again == "each time" {
 			b.Await("!document.querySelector('[data-sight=seen]')")
 			b.Near(".rb-skills")
 			b.Await(empty)
-			testkit.Eval[bool](b, `(document.querySelector('.rb-skills').scrollIntoView({ block: 'center' }), true)`)
+			chromium.Eval[bool](b, `(document.querySelector('.rb-skills').scrollIntoView({ block: 'center' }), true)`)
 			b.Await(full)
-		} else if !testkit.Eval[bool](b, "new Promise((r) => requestAnimationFrame(() => requestAnimationFrame(() => "+
+		} else if !chromium.Eval[bool](b, "new Promise((r) => requestAnimationFrame(() => requestAnimationFrame(() => "+
 			"r("+full+"))))") {
 			t.Error("bars that fill once empty again")
 		}
@@ -313,15 +314,15 @@ func TestAHundredBarsFillSmoothly(t *testing.T) {
 	_, address := testkit.Publish(t, g.Site(t))
 	longest := math.Inf(1)
 	for range 3 {
-		b := testkit.Launch(t, 1200, 400)
+		b := chromium.Launch(t, 1200, 400)
 		b.Open(address)
 		b.Await("document.querySelectorAll('[data-sight=done]').length === 100")
-		testkit.Eval[bool](b, `new Promise((done) => {
+		chromium.Eval[bool](b, `new Promise((done) => {
 			for (const bar of document.querySelectorAll('.rb-bar')) bar.dataset.sight = 'fill';
 			document.documentElement.offsetWidth;
 			requestAnimationFrame(() => requestAnimationFrame(() => done(true)));
 		})`)
-		longest = min(longest, testkit.Eval[float64](b, `new Promise((done) => {
+		longest = min(longest, chromium.Eval[float64](b, `new Promise((done) => {
 			let longest = 0, ended = 0;
 			new PerformanceObserver((list) => list.getEntries().forEach((e) => { longest = Math.max(longest, e.duration);
 				})).observe({ type: 'longtask' });
@@ -338,7 +339,7 @@ func TestAHundredBarsFillSmoothly(t *testing.T) {
 
 // Track and fill are each as thick as is said, along the middle of their bar, and never thicker than it.
 func TestTrackAndFillHaveAThicknessEach(t *testing.T) {
-	b := testkit.Launch(t, 1200, 900)
+	b := chromium.Launch(t, 1200, 900)
 	b.LessMotion(true)
 	for _, c := range []struct{ track, fill, wantTrack, wantFill float64 }{
 		{6, 20, 6, 20}, {20, 8, 20, 8}, {4, 90, 4, 20},
@@ -352,7 +353,7 @@ func TestTrackAndFillHaveAThicknessEach(t *testing.T) {
 		_, address := testkit.Publish(t, g.Site(t))
 		for _, form := range []string{"line", "column", "ring", "half-ring"} {
 			b.Open(address + g.PageOf(form))
-			bar := testkit.Eval[[4]float64](b, `(() => { const r = document.querySelector('.rb-bar').getBoundingClientRect();
+			bar := chromium.Eval[[4]float64](b, `(() => { const r = document.querySelector('.rb-bar').getBoundingClientRect();
 				return [r.left, r.top, r.width, r.height]; })()`)
 			at := pixels(t, b)
 			// thick is how many px across a bar are darker than a brightness, at a share of its length.

@@ -13,6 +13,7 @@ import (
 	"rubrel/kinds"
 	"rubrel/render"
 	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 func skill(name, value string) map[string]string {
@@ -232,7 +233,7 @@ func TestDrawings(t *testing.T) {
 				t.Fatalf("%s: %d drawings, %v", b.ID, len(drawings), err)
 			}
 			for _, d := range drawings {
-				testkit.CheckWellFormed(t, b.ID+", "+d.Record, d.SVG)
+				chromium.CheckWellFormed(t, b.ID+", "+d.Record, d.SVG)
 			}
 		}
 	}
@@ -271,7 +272,7 @@ func TestStepsAndGroups(t *testing.T) {
 		g.Records[i]["group"] = group
 	}
 	_, address := testkit.Publish(t, g.Site(t))
-	b := testkit.Launch(t, 1200, 900)
+	b := chromium.Launch(t, 1200, 900)
 	b.Open(address)
 	if apart := b.Text(`(() => {
 		const middles = [...document.querySelectorAll('.rb-bar')].map((bar) => bar.getBoundingClientRect())

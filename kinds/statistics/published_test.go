@@ -9,12 +9,13 @@ import (
 
 	"rubrel/render"
 	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // Every form's page passes the HTML checker and axe-core, is no wider than its window, and says each figure once.
 func TestPagesAreSound(t *testing.T) {
 	var folders []string
-	b := testkit.Launch(t, 1200, 900)
+	b := chromium.Launch(t, 1200, 900)
 	for _, facts := range []map[string]string{{}, {"notation": "compact", "icons": "beside", "begins": "light",
 		"side": "before", "again": "each time"}} {
 		g := nights()
@@ -25,12 +26,12 @@ func TestPagesAreSound(t *testing.T) {
 		b.Open(address)
 		b.CheckAccessibility(fmt.Sprint(facts))
 		b.CheckOverflow(fmt.Sprint(facts), 320, 768, 1200)
-		if got := testkit.Eval[int](b, "document.querySelectorAll('.rb-value').length === 16 && "+
+		if got := chromium.Eval[int](b, "document.querySelectorAll('.rb-value').length === 16 && "+
 			"document.querySelectorAll('[aria-live], [role=status], [role=timer]').length"); got != 0 {
 			t.Errorf("%v: %d things would be read while they count", facts, got)
 		}
 	}
-	testkit.CheckHTML(t, folders...)
+	chromium.CheckHTML(t, folders...)
 	var data []string
 	files, err := render.Release(nights().Site(t), testkit.Dresses(t), testkit.When)
 	if err != nil {
@@ -47,7 +48,7 @@ func TestPagesAreSound(t *testing.T) {
 		`"observationDate":"2026-10-31"`) {
 		t.Fatalf("machines are told %v", data)
 	}
-	testkit.CheckStructuredData(t, data...)
+	chromium.CheckStructuredData(t, data...)
 }
 
 // counting is a page on which figures wait below the window until they are seen. Its fonts are the system's: one that
@@ -90,7 +91,7 @@ const watch = `(() => {
 // Figures count to exactly their value, each way, and nothing moves by it: the text in the page is that of the end from
 // the start.
 func TestCounts(t *testing.T) {
-	b := testkit.Launch(t, 1200, 500)
+	b := chromium.Launch(t, 1200, 500)
 	b.Open(counting(t, map[string]string{}, nil))
 	if got := b.Text(shown); got != final { // nobody watches: a picture of the whole page has the end
 		t.Errorf("out of view the figures show %s", got)
@@ -103,7 +104,7 @@ func TestCounts(t *testing.T) {
 	if got := b.Text("[...document.querySelectorAll('.rb-digits')].map((e) => e.textContent).join(' ')"); got != final {
 		t.Errorf("the page says %s", got)
 	}
-	testkit.Eval[bool](b, watch)
+	chromium.Eval[bool](b, watch)
 	b.Await("document.querySelectorAll('[data-sight=done]').length === 4")
 	if got := b.Text(shown); got != final {
 		t.Errorf("at the end the figures show %s, want %s", got, final)
@@ -112,7 +113,7 @@ func TestCounts(t *testing.T) {
 		"document.querySelectorAll('[data-now]').length"); got != "0 1 0 0" {
 		t.Errorf("shift, places, rewritten texts and figures still counting are %s", got)
 	}
-	orders := testkit.Eval[map[string][]float64](
+	orders := chromium.Eval[map[string][]float64](
 		b,
 		`window.seen.reduce((all, line) => { const [to, now] = line.split(':');
 			(all[to] ??= []).push(parseFloat(now.replace(',', ''))); return all; }, {})`,
@@ -133,11 +134,11 @@ func TestCounts(t *testing.T) {
 // Counting by steps shows only multiples; it starts when the first pixel, the middle or all of a figure is seen; again
 // where that is asked for; and not at all without script or for those who ask for less motion.
 func TestCountsAsAsked(t *testing.T) {
-	b := testkit.Launch(t, 1200, 500)
+	b := chromium.Launch(t, 1200, 500)
 	b.Open(counting(t, map[string]string{"step": "500", "interval": "20"}, nil))
 	b.Near(".rb-figures")
 	b.Await("document.querySelectorAll('[data-sight=count]').length === 4")
-	testkit.Eval[bool](b, watch)
+	chromium.Eval[bool](b, watch)
 	b.Await("document.querySelectorAll('[data-sight=done]').length === 4")
 	if odd := b.Text("window.seen.filter((line) => line.startsWith('38200:') && " +
 		"parseFloat(line.split(':')[1].replace(',', '')) % 500).join()"); odd != "" || b.Text(shown) != final {
@@ -150,7 +151,7 @@ func TestCountsAsAsked(t *testing.T) {
 		b.Await("document.querySelectorAll('[data-sight=count]').length === 4")
 		// Just less of the figure than is needed is brought into view, then just enough.
 		into := func(share float64) {
-			testkit.Eval[bool](b, fmt.Sprintf("new Promise((done) => { const r = "+
+			chromium.Eval[bool](b, fmt.Sprintf("new Promise((done) => { const r = "+
 				"document.querySelector('.rb-value').getBoundingClientRect(); scrollBy(0, r.top - innerHeight + r.height * %v); "+
 				"requestAnimationFrame(() => requestAnimationFrame(() => done(true))); })", share))
 		}
@@ -164,7 +165,7 @@ func TestCountsAsAsked(t *testing.T) {
 	b.Open(counting(t, map[string]string{"again": "each time"}, nil))
 	b.Near(".rb-figures")
 	b.Await("document.querySelectorAll('[data-sight=count]').length === 4")
-	testkit.Eval[bool](b, watch)
+	chromium.Eval[bool](b, watch)
 	b.Await("document.querySelectorAll('[data-sight=done]').length === 4")
 	b.Near(".rb-figures")
 	b.Await("document.querySelectorAll('[data-sight=count]').length === 4 && " +

@@ -12,10 +12,12 @@ import (
 	"rubrel/core/kind"
 	"rubrel/core/look"
 	"rubrel/core/marks"
+	"rubrel/core/release"
 	"rubrel/formats/delimited"
 	"rubrel/kinds"
 	"rubrel/render"
 	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 var of = testkit.Of
@@ -304,7 +306,7 @@ func TestTrend(t *testing.T) {
 				t.Fatalf("%s: %d drawings, %v", b.ID, len(drawings), err)
 			}
 			for _, d := range drawings {
-				testkit.CheckWellFormed(t, b.ID+", "+d.Record, d.SVG)
+				chromium.CheckWellFormed(t, b.ID+", "+d.Record, d.SVG)
 			}
 		}
 	}
@@ -332,7 +334,7 @@ func TestOfItsOwn(t *testing.T) {
 			t.Fatal(err)
 		}
 		page := string(
-			files[slices.IndexFunc(files, func(f render.File) bool { return strings.HasSuffix(f.Path, ".html") })].Bytes,
+			files[slices.IndexFunc(files, func(f release.File) bool { return strings.HasSuffix(f.Path, ".html") })].Bytes,
 		)
 		_, rest, _ := strings.Cut(page, `class="rb-shown"`)
 		_, rest, _ = strings.Cut(rest, ">")

@@ -14,6 +14,7 @@ import (
 	"rubrel/core/marks"
 	"rubrel/render"
 	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // What is said of the contrast of words on a picture holds for the very pixels that Chromium paints under them, at
@@ -71,14 +72,14 @@ func TestContrastOverPictures(t *testing.T) {
 // themselves made invisible.
 func worstPixel(t *testing.T, exhibit *testkit.Exhibit) float64 {
 	t.Helper()
-	b := testkit.Launch(t, 1200, 900)
+	b := chromium.Launch(t, 1200, 900)
 	_, address := testkit.Publish(t, exhibit.Site)
 	worst := 21.0
 	for _, width := range []int64{390, 768, 1200} {
 		b.Size(width, 1800)
 		b.Open(address)
 		b.Await("[...document.images].every((i) => { i.loading = 'eager'; return i.complete; })")
-		boxes := testkit.Eval[[][]float64](b, `[...document.querySelectorAll('.rb-name, .rb-position')].map((e) => {
+		boxes := chromium.Eval[[][]float64](b, `[...document.querySelectorAll('.rb-name, .rb-position')].map((e) => {
 			const range = document.createRange(); range.selectNodeContents(e);
 			const r = range.getBoundingClientRect(); return [r.left, r.top, r.right, r.bottom]; })`)
 		b.Text("document.querySelectorAll('.rb-words *').forEach((e) => (e.style.visibility = 'hidden'))")

@@ -10,6 +10,7 @@ import (
 	"rubrel/core/marks"
 	"rubrel/render"
 	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 var of = testkit.Of
@@ -54,7 +55,7 @@ const rectangles = "const at = (form, selector) => [...document.querySelectorAll
 
 // Those who lead come first, have larger places, and nobody stands alone in a row.
 func TestLeaders(t *testing.T) {
-	b := testkit.Launch(t, 1200, 900)
+	b := chromium.Launch(t, 1200, 900)
 	for n := 2; n <= 9; n++ {
 		g := workshop(nil, n)
 		g.Forms = []string{"cards", "over"}
@@ -66,20 +67,20 @@ func TestLeaders(t *testing.T) {
 			b.FontsLoaded()
 			for _, form := range g.Forms {
 				what := fmt.Sprintf("%d people, %s at %d", n, form, width)
-				rows := testkit.Eval[[]float64](b, "(() => { "+rectangles+"const rows = new Map(); for (const r of at('"+form+
+				rows := chromium.Eval[[]float64](b, "(() => { "+rectangles+"const rows = new Map(); for (const r of at('"+form+
 					"', '.rb-person')) rows.set(Math.round(r.top), (rows.get(Math.round(r.top)) ?? 0) + 1); "+
 					"return [...rows.values()]; })()")
 				members := rows[1:]
 				if rows[0] != 1 || slices.Contains(members, 1) && slices.Max(members) > 1 {
 					t.Errorf("%s: rows of %v", what, rows)
 				}
-				larger := testkit.Eval[bool](b, "(() => { "+rectangles+"const all = at('"+form+"', '.rb-person'); return "+
+				larger := chromium.Eval[bool](b, "(() => { "+rectangles+"const all = at('"+form+"', '.rb-person'); return "+
 					"document.querySelector('#"+form+" .rb-person').classList.contains('rb-featured') && "+
 					"all.slice(1).every((r) => r.width <= all[0].width + 0.5 && r.top >= all[0].bottom); })()")
 				if !larger {
 					t.Errorf("%s: who leads has no larger place above the others", what)
 				}
-				inside := testkit.Eval[bool](b, "(() => { "+rectangles+"const ground = at('"+form+"', '.rb-ground')[0]; "+
+				inside := chromium.Eval[bool](b, "(() => { "+rectangles+"const ground = at('"+form+"', '.rb-ground')[0]; "+
 					"return at('"+form+"', '.rb-person').every((r) => r.left >= ground.left && r.right <= ground.right); })()")
 				if !inside {
 					t.Errorf("%s: somebody stands outside the ground", what)
@@ -96,7 +97,7 @@ func TestLeadersAsSaid(t *testing.T) {
 	g.Records[1]["featured"], g.Records[2]["featured"] = "yes", "yes"
 	g.Look = map[string]string{"people.grid-template-columns": "4", "leaders.grid-template-columns": "2"}
 	_, address := testkit.Publish(t, g.Site(t))
-	b := testkit.Launch(t, 1400, 900)
+	b := chromium.Launch(t, 1400, 900)
 	b.Open(address)
 	got := b.Text("(() => { " + rectangles + "const tops = at('cards', '.rb-person').map((r) => Math.round(r.top)); " +
 		"return tops.map((top) => tops.filter((other) => other === top).length).join(''); })()")
@@ -107,14 +108,14 @@ func TestLeadersAsSaid(t *testing.T) {
 
 // A picture fills its frame, a missing one has initials, and the second appears for those who point.
 func TestPortraits(t *testing.T) {
-	b := testkit.Launch(t, 1200, 900)
+	b := chromium.Launch(t, 1200, 900)
 	_, address := testkit.Publish(t, workshop(nil, 6).Site(t))
 	b.Open(address)
 	if got := b.Text("[...document.querySelectorAll('#list .rb-initials')].map((e) => e.textContent).join(' ')"); got !=
 		"NU É JÖ 王" {
 		t.Errorf("the initials are %s", got)
 	}
-	filled := testkit.Eval[bool](b, "(() => { "+rectangles+"return at('cards', '.rb-frame').every((r) => "+
+	filled := chromium.Eval[bool](b, "(() => { "+rectangles+"return at('cards', '.rb-frame').every((r) => "+
 		"Math.abs(r.height - r.width * 1.25) < 1.5) && at('cards', '.rb-picture').every((r, i) => "+
 		"Math.abs(r.width - at('cards', '.rb-frame')[i].width) < 1); })()")
 	if !filled {
@@ -131,7 +132,7 @@ func TestPortraits(t *testing.T) {
 	}
 	_, address = testkit.Publish(t, workshop(map[string]string{"missing": "nothing"}, 6).Site(t))
 	b.Open(address)
-	if n := testkit.Eval[float64](b, "document.querySelectorAll('#cards .rb-portrait').length"); n != 2 {
+	if n := chromium.Eval[float64](b, "document.querySelectorAll('#cards .rb-portrait').length"); n != 2 {
 		t.Errorf("%v portraits where only pictures are wanted", n)
 	}
 }

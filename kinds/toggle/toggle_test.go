@@ -18,6 +18,7 @@ import (
 	"rubrel/kinds"
 	"rubrel/render"
 	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 // hang makes a site of the demo with a page of toggles: between price lists, and between other blocks; its facts are
@@ -82,7 +83,7 @@ const shown = `[...document.querySelectorAll('.rb-side')].filter((e) => e.checkV
 // their windows; nothing moves while they load; what scripts need is little.
 func TestPagesAreSound(t *testing.T) {
 	var folders []string
-	b := testkit.Launch(t, 1200, 900)
+	b := chromium.Launch(t, 1200, 900)
 	for _, facts := range []map[string]string{nil, {"shape": "lever", "height": "as the highest side"}, {"shape": "rail",
 		"height": "moving to each side", "opens": "Nächstes Jahr"}, {"shape": "chips", "quiet": "Heute", "legend": "Jahr"}} {
 		folder, address := testkit.Publish(t, hang(t, facts))
@@ -91,7 +92,7 @@ func TestPagesAreSound(t *testing.T) {
 		b.Open(address)
 		b.FontsLoaded()
 		b.CheckAccessibility(fmt.Sprint(facts))
-		shift := testkit.Eval[float64](
+		shift := chromium.Eval[float64](
 			b,
 			`(window.shift = 0, new PerformanceObserver((list) => list.getEntries().forEach((e) => {
 			window.shift += e.value; })).observe({ type: 'layout-shift', buffered: true }), new Promise((done) =>
@@ -102,19 +103,19 @@ func TestPagesAreSound(t *testing.T) {
 		}
 		b.CheckOverflow(fmt.Sprint(facts), 320, 600, 900, 1600)
 	}
-	testkit.CheckHTML(t, folders...)
+	chromium.CheckHTML(t, folders...)
 }
 
 // A side is chosen by mouse and by keys; the choice is in the address, and an address opens its side, or the side in
 // which it is; two toggles of a page do not mind each other.
 func TestSidesAreChosen(t *testing.T) {
 	_, address := testkit.Publish(t, hang(t, map[string]string{"height": "moving to each side"}))
-	b := testkit.Launch(t, 1200, 900)
+	b := chromium.Launch(t, 1200, 900)
 	b.Open(address)
 	b.Await(shown + " === 'now members'")
 	b.Click("#years .rb-option:nth-of-type(2)")
 	b.Await(shown + " === 'next members' && location.hash === '#years-next'")
-	testkit.Eval[bool](b, "(document.querySelector('#offers > .rb-toggle > .rb-bar .rb-radio:checked').focus(), true)")
+	chromium.Eval[bool](b, "(document.querySelector('#offers > .rb-toggle > .rb-bar .rb-radio:checked').focus(), true)")
 	b.Press(kb.ArrowRight)
 	b.Await(shown + " === 'next schools' && location.hash === '#offers-schools'")
 	b.Press(kb.ArrowRight, kb.ArrowRight)
@@ -125,7 +126,7 @@ func TestSidesAreChosen(t *testing.T) {
 		b.Open(address + hash)
 		b.Await(shown + " === '" + want + "'")
 	}
-	testkit.Eval[bool](b, "(location.hash = '#offers-people', true)")
+	chromium.Eval[bool](b, "(location.hash = '#offers-people', true)")
 	b.Await(shown + ".endsWith('people')")
 	tree := b.Tree()
 	for _, want := range []string{"radio Members checked=false", "radio People checked=true", "group Offers"} {
@@ -140,7 +141,7 @@ func TestSidesAreChosen(t *testing.T) {
 func TestWithoutScriptOnPaperAndFound(t *testing.T) {
 	for _, height := range []string{"as each side is", "as the highest side"} {
 		_, address := testkit.Publish(t, hang(t, map[string]string{"height": height}))
-		b := testkit.Launch(t, 1200, 900)
+		b := chromium.Launch(t, 1200, 900)
 		b.Script(false)
 		b.Open(address)
 		b.Await(shown + " === 'now members'")
@@ -154,17 +155,17 @@ func TestWithoutScriptOnPaperAndFound(t *testing.T) {
 		b.Open(address)
 		b.Await("document.querySelectorAll('.rb-sides[data-live]').length === 2")
 		if height == "as the highest side" {
-			before := testkit.Eval[float64](b, "document.querySelector('#years .rb-sides').getBoundingClientRect().height")
+			before := chromium.Eval[float64](b, "document.querySelector('#years .rb-sides').getBoundingClientRect().height")
 			b.Click("#years .rb-option:nth-of-type(2)")
 			b.Await(shown + " === 'next members'")
-			if after := testkit.Eval[float64](b,
+			if after := chromium.Eval[float64](b,
 				"document.querySelector('#years .rb-sides').getBoundingClientRect().height"); after != before || after < 200 {
 				t.Errorf("the height goes from %v to %v", before, after)
 			}
 			b.Click("#years .rb-option:nth-of-type(1)")
 		}
 		// What finding in the page sends to what it finds (HTML, section 6.11.4).
-		testkit.Eval[bool](b, "(document.querySelector('#years-next').dispatchEvent(new Event('beforematch', "+
+		chromium.Eval[bool](b, "(document.querySelector('#years-next').dispatchEvent(new Event('beforematch', "+
 			"{ bubbles: true })), true)")
 		b.Await(shown + " === 'next members' && document.querySelector('#years .rb-radio[value=next]').checked")
 		if hidden := b.Text("document.querySelector('#years-now').getAttribute('hidden')"); hidden != "until-found" {
@@ -197,11 +198,11 @@ func TestBlocksWithinLookAsAlone(t *testing.T) {
 		"m": map[string]any{"order": "i", "heading": "Alone", "blocks": map[string]any{
 			"memberships": map[string]any{"order": "i"}}}}}}
 	_, by := testkit.Publish(t, parse(t, alone))
-	b := testkit.Launch(t, 1200, 900)
+	b := chromium.Launch(t, 1200, 900)
 	styles := func(address string) []string {
 		b.Open(address)
 		b.FontsLoaded()
-		return testkit.Eval[[]string](b, `[...document.querySelectorAll('#memberships *')].map((e) => { const s =
+		return chromium.Eval[[]string](b, `[...document.querySelectorAll('#memberships *')].map((e) => { const s =
 			getComputedStyle(e); return e.className + ' ' + [s.color, s.fontSize, s.backgroundColor, s.padding, s.display,
 			s.fontWeight, s.borderTop, s.margin].join(); })`)
 	}
@@ -283,7 +284,7 @@ func TestBlockTwiceOnAPage(t *testing.T) {
 	bands := whole["pages"].(map[string]any)["all"].(map[string]any)["bands"].(map[string]any)
 	bands["again"] = map[string]any{"order": "t", "blocks": map[string]any{"memberships": map[string]any{"order": "i"}}}
 	folder, _ := testkit.Publish(t, parse(t, whole))
-	testkit.CheckHTML(t, folder)
+	chromium.CheckHTML(t, folder)
 	page, err := os.ReadFile(filepath.Join(folder, "index.html"))
 	if err != nil {
 		t.Fatal(err)

@@ -13,7 +13,8 @@ const module = "rubrel/"
 // below are the folders from the ground up: each may know those before it alone. Those of one rank do not know each
 // other.
 var below = [][]string{
-	{"core", "outbound"},
+	{"core"},
+	{"outbound"},
 	{"formats", "dresses", "demo"},
 	{"kinds", "examples", "render"},
 	{"store"},

@@ -16,6 +16,7 @@ import (
 	"rubrel/kinds"
 	"rubrel/render"
 	"rubrel/testkit"
+	"rubrel/testkit/chromium"
 )
 
 var shared *testkit.Cluster
@@ -33,7 +34,7 @@ const list = "\tHarbour\tCoast\tOpen sea\nFor\tWeekend sailors\tRegulars\tLong p
 
 func TestScreenshots(t *testing.T) {
 	app := shared.Start(t)
-	b := testkit.Launch(t, 1280, 800)
+	b := chromium.Launch(t, 1280, 800)
 	picture := func(name string) {
 		t.Helper()
 		b.FontsLoaded()
@@ -73,7 +74,7 @@ func TestScreenshots(t *testing.T) {
 	b.Click("[data-act=undo]")
 	b.Await("!document.querySelector('[data-at=\"look/zenith:card.background-image\"].exception')")
 	wear := func(theme string) {
-		testkit.Eval[bool](b, "fetch('/theme', { method: 'POST', body: new URLSearchParams({ theme: '"+theme+
+		chromium.Eval[bool](b, "fetch('/theme', { method: 'POST', body: new URLSearchParams({ theme: '"+theme+
 			"' }) }).then((answer) => answer.ok)")
 	}
 	wear("dark")

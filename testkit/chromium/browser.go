@@ -1,4 +1,4 @@
-package testkit
+package chromium
 
 import (
 	"context"
@@ -29,8 +29,8 @@ type Browser struct {
 	said    []string // errors and policy violations that the console showed
 }
 
-// patience is how long a test waits for a condition before it fails.
-const patience = 60 * time.Second
+// Patience is how long a test waits for a condition before it fails.
+const Patience = 60 * time.Second
 
 // Launch opens a tab in a browser context of its own, with nothing of what other tests left.
 func Launch(t testing.TB, width, height int64) *Browser {
@@ -109,8 +109,8 @@ func (b *Browser) run(actions ...chromedp.Action[chromedp.Void]) error {
 	select {
 	case err := <-done:
 		return err
-	case <-time.After(2 * patience):
-		return fmt.Errorf("no answer in %v", 2*patience)
+	case <-time.After(2 * Patience):
+		return fmt.Errorf("no answer in %v", 2*Patience)
 	}
 }
 
@@ -233,7 +233,7 @@ func (b *Browser) Text(expression string) string {
 // is asked again when the next has come.
 func (b *Browser) Await(expression string) {
 	b.t.Helper()
-	deadline := time.Now().Add(patience)
+	deadline := time.Now().Add(Patience)
 	var err error
 	for time.Now().Before(deadline) {
 		err = b.run(chromedp.Poll[chromedp.Void]("document.readyState !== 'loading' && ("+expression+")",

@@ -1,4 +1,4 @@
-package testkit
+package chromium
 
 import (
 	"context"
@@ -35,7 +35,7 @@ var (
 // configure writes a configuration of fontconfig by which Chromium knows these fonts alone, and gives its path.
 func (f SystemFonts) configure(folder string) (string, error) {
 	if _, err := os.Stat(filepath.Join(f.folder, f.known)); err != nil {
-		return "", fmt.Errorf("testkit: the fonts of a visitor's system are missing (run scripts/install.sh test): %w", err)
+		return "", fmt.Errorf("chromium: the fonts of a visitor's system are missing (run scripts/install.sh test): %w", err)
 	}
 	var out strings.Builder
 	fmt.Fprintf(&out, `<?xml version="1.0"?><!DOCTYPE fontconfig SYSTEM "urn:fontconfig:fonts.dtd"><fontconfig>`+
@@ -69,11 +69,11 @@ const browser = "chromium-headless-shell"
 // startChromium starts a Chromium on which nothing of this machine shows: not its fonts, its time zone or its language.
 func startChromium(fonts SystemFonts) (ctx context.Context, stop func(), err error) {
 	if _, err := exec.LookPath(browser); err != nil {
-		return nil, nil, fmt.Errorf("testkit: %s is not installed: scripts/install.sh test installs it", browser)
+		return nil, nil, fmt.Errorf("chromium: %s is not installed: scripts/install.sh test installs it", browser)
 	}
 	profile, err := os.MkdirTemp("", "rubrel-chromium-")
 	if err != nil {
-		return nil, nil, fmt.Errorf("testkit: %w", err)
+		return nil, nil, fmt.Errorf("chromium: %w", err)
 	}
 	configuration, err := fonts.configure(profile)
 	if err != nil {
@@ -103,7 +103,7 @@ func startChromium(fonts SystemFonts) (ctx context.Context, stop func(), err err
 		cancel()
 		end()
 		_ = os.RemoveAll(profile)
-		return nil, nil, fmt.Errorf("testkit: Chromium: %w", err)
+		return nil, nil, fmt.Errorf("chromium: Chromium: %w", err)
 	}
 	return ctx, stop, nil
 }
