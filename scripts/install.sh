@@ -38,6 +38,6 @@ if [ ${#packages[@]} -gt 0 ]; then
 fi
 installed=tools/check/node_modules/.installed-$(cksum <tools/check/package-lock.json | cut -d' ' -f1)
 if [ "$what" = test ] && [ ! -e "$installed" ]; then
-  npm ci --prefix tools/check --ignore-scripts --no-audit --no-fund --silent
+  npm ci --prefix tools/check --ignore-scripts --no-audit --no-fund --loglevel=error
   touch "$installed"
 fi
