@@ -318,7 +318,8 @@ func (d *dressed) narrower(html string, pieces []piece) []release.File {
 			}
 			for _, width := range picture.Narrower() {
 				if path := picture.PathAt(width); strings.Contains(html, path+" ") {
-					files = append(files, release.File{Path: path, Type: picture.Type, Bytes: picture.Data, Held: picture.File, Wide: width})
+					files = append(files, release.File{Path: path, Type: picture.Type, Bytes: picture.Data,
+						Held: picture.File, Wide: width})
 				}
 			}
 		}

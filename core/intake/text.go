@@ -117,8 +117,8 @@ func endsInColon(text string) bool {
 	return strings.HasSuffix(text, ":") || strings.HasSuffix(text, "：")
 }
 
-// asRecords are the groups themselves where most have several lines, pairs of lines where values and texts, or names and
-// sentences, take turns, and otherwise every line.
+// asRecords are the groups themselves where most have several lines, pairs of lines where values and texts, or names
+// and sentences, take turns, and otherwise every line.
 func (r *reader) asRecords(groups []textRecord) []textRecord {
 	isValue := r.in.IsValue
 	several := 0

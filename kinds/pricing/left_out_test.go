@@ -60,7 +60,8 @@ func TestLeftOutByWidth(t *testing.T) {
 		t.Errorf("corners at 700 px are %s", got)
 	}
 	b.Size(390, 1000)
-	if got := chromium.Eval[float64](b, "document.querySelector('#memberships').getBoundingClientRect().height"); got != 0 {
+	height := "document.querySelector('#memberships').getBoundingClientRect().height"
+	if got := chromium.Eval[float64](b, height); got != 0 {
 		t.Errorf("at 390 px the block is %g px high", got)
 	}
 
