@@ -11,7 +11,6 @@ import (
 	"net/http"
 	"net/http/httptest"
 	"regexp"
-	"slices"
 	"strings"
 	"sync"
 	"sync/atomic"
@@ -322,43 +321,6 @@ func TestReadersSeeWholeReleases(t *testing.T) {
 	for _, f := range newRelease(live.Live) {
 		if content, err := get(host.URL + "/fennmoor/" + f.Path); err != nil || !bytes.Equal(content, f.Bytes) {
 			t.Errorf("%s is not as the live release %d has it (%v)", f.Path, live.Live, err)
-		}
-	}
-}
-
-// A file that lies at the host cut short, under the name of its whole content, is not trusted; nor is one of the same
-// length and another content, where the host gives checksums.
-func TestSpoiltFilesAreReplaced(t *testing.T) {
-	host := startFlaky(t)
-	at := host.target("s")
-	target := publish.Target{URL: at.URL, Username: at.Username, Password: at.Password}
-	files := newRelease(1)
-	sent := 0
-	put := func(files, before []release.File) {
-		t.Helper()
-		if err := target.Put(t.Context(), testkit.Outbound(), files, before,
-			func(n int) error { sent = n; return nil }); err != nil {
-			t.Fatal(err)
-		}
-	}
-	spoilt := slices.Clone(files)
-	spoilt[0].Bytes = files[0].Bytes[:1000]
-	spoilt[1].Bytes = bytes.Repeat([]byte("x"), len(files[1].Bytes))
-	put(spoilt, nil)
-	put(files, nil)
-	if sent != len(files) {
-		t.Errorf("%d files are noted, want %d", sent, len(files))
-	}
-	for _, f := range files {
-		if content, err := get(at.Public + "/" + f.Path); err != nil || !bytes.Equal(content, f.Bytes) {
-			t.Errorf("%s is not whole (%v)", f.Path, err)
-		}
-	}
-	// A page that the next release lacks goes; what is staged is not left, nor shown.
-	put(files[:4], files)
-	for _, path := range []string{"/offers.html", "/.rubrel", "/.rubrel/"} {
-		if content, err := get(at.Public + path); err != nil || content != nil {
-			t.Errorf("%s is still there (%v)", path, err)
 		}
 	}
 }

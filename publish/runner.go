@@ -20,7 +20,7 @@ import (
 type Runner struct {
 	Store   *store.Store
 	Dresses dresses.Registry
-	Client  *outbound.Client
+	Targets Targets
 	Log     *slog.Logger
 	// Patience is how long it waits before it tries again a host that does not answer; 0 means defaultPatience. It
 	// waits longer each time, and tries maxTries times.
@@ -40,6 +40,7 @@ const (
 	defaultPatience = 2 * time.Second
 	defaultGrace    = 15 * time.Second
 	maxTries        = 4
+	mostTime        = 15 * time.Minute // for the sending of one release, however often it is tried
 	defaultEvery    = 10 * time.Second
 )
 
@@ -162,7 +163,7 @@ func (r *Runner) try(ctx context.Context, turn *store.Turn, p store.Publication)
 	if err != nil {
 		return storeError{err}
 	}
-	bounded, cancel := context.WithTimeout(ctx, limits.Time)
+	bounded, cancel := context.WithTimeout(ctx, mostTime)
 	defer cancel()
 	wait := cmp.Or(r.Patience, defaultPatience)
 	var host store.Host
@@ -179,8 +180,8 @@ func (r *Runner) try(ctx context.Context, turn *store.Turn, p store.Publication)
 		case errors.Is(err, errMoved):
 			continue
 		case err != nil && bounded.Err() != nil && ctx.Err() == nil:
-			return fmt.Errorf("the web host takes longer than %v for it", limits.Time)
-		case err == nil || !errors.Is(err, errUnreachable) || tries == maxTries:
+			return fmt.Errorf("the web host takes longer than %v for it", mostTime)
+		case err == nil || !errors.Is(err, ErrUnreachable) || tries == maxTries:
 			return err
 		}
 		r.Log.WarnContext(ctx, "publish", "site", p.Site, "release", p.Number, "try", tries, "error", err, "cause",
@@ -219,8 +220,11 @@ func (r *Runner) put(ctx context.Context, turn *store.Turn, p store.Publication,
 			return storeError{err}
 		}
 	}
-	target := Target{URL: host.URL, Username: host.Username, Password: host.Password}
-	return target.Put(ctx, r.Client, files, before, func(sent int) error {
+	target, err := r.Targets.Enter(host)
+	if err != nil {
+		return err
+	}
+	return target.Put(ctx, files, before, func(sent int) error {
 		if err := turn.Note(ctx, p, store.Sending, sent, len(files)); err != nil {
 			return noted(err)
 		}

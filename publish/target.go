@@ -1,293 +1,110 @@
-// Package publish puts releases on web hosts by WebDAV (RFC 4918), so that a visitor never meets half of one, and runs
-// what has been asked to be published.
+// Package publish puts releases where visitors find them, so that nobody ever meets half of one, and runs what has been
+// asked to be published.
 package publish
 
 import (
-	"bytes"
 	"context"
-	"crypto/sha256"
-	"encoding/base64"
-	"encoding/hex"
 	"errors"
 	"fmt"
-	"net/http"
-	"path"
+	"net/url"
 	"slices"
-	"strconv"
 	"strings"
-	"time"
-
-	"golang.org/x/sync/errgroup"
 
 	"rubrel/core/release"
 	"rubrel/outbound"
+	"rubrel/store"
 )
 
-// Target is a WebDAV collection and how to enter it.
-type Target struct {
-	URL                string
-	Username, Password string
+// Target is a place to publish to, and how to enter it.
+type Target interface {
+	// Put makes the target hold a release, and reads it back. Visitors never meet half of one: pages come last, in one
+	// burst, and each file is replaced in one step. Pages of the release before that the new one lacks are removed;
+	// files that carry a hash in their name stay, for visitors who still have its pages; what else is there is the
+	// client's own, and is left alone. What is there already is trusted only where it is whole. How many files are there
+	// is told to note, whose error ends the sending. ErrUnreachable says that it may go well later.
+	Put(ctx context.Context, files, before []release.File, note func(sent int) error) error
 }
 
-// limits bound the sending of one release, however often it is tried.
-var limits = outbound.Limits{Time: 15 * time.Minute, Silence: 20 * time.Second, Bytes: 32 << 20}
+// ErrUnreachable is wrapped by errors that may pass by themselves.
+var ErrUnreachable = errors.New("the web host does not answer")
 
-// staging is the collection in which everything is written before it is moved to its name. Servers commonly keep
-// names with a dot from visitors.
-const staging = ".rubrel"
+// Sort is a sort of targets.
+type Sort struct {
+	Name    string   // for people
+	Schemes []string // of its addresses
+	Example string   // of an address
+	// Check says what is wrong with an address; nil where it may be one.
+	Check func(u *url.URL) error
+	// IsOpen reports whether a password goes to an address for everybody on the way to read.
+	IsOpen func(u *url.URL) bool
+	// Enter is the target at an address.
+	Enter func(at store.Host) Target
+}
 
-// parallelMoves is how many pages are moved at once, so that the moment between the first and the last is short.
-const parallelMoves = 6
+// Targets are the sorts of targets that there are. A further one is a file beside webdav.go, and a line in AllTargets.
+type Targets []Sort
 
-// Put makes the target hold a release, and reads it back. Everything is written under another name first, checked
-// there, and moved to its own, which replaces a file in one step. Pages come last, in one burst; pages of the release
-// before that the new one lacks are removed. Files that carry a hash in their name stay when a release goes, for
-// visitors who still have its pages. What is there already is trusted only where its length and, where the host gives
-// one, its checksum agree. The progress of files that are there is told to note, whose error ends the sending.
-//
-// A whole collection is not moved over another: by RFC 4918, section 9.9.3, the server deletes the old one first, with
-// whatever else the client keeps in it, and visitors would find nothing meanwhile.
-func (t Target) Put(ctx context.Context, client *outbound.Client, files, before []release.File,
-	note func(sent int) error) error {
-	act := client.Begin(ctx, limits)
-	defer act.Close()
-	h := &host{target: t, act: act, collections: map[string]bool{}}
-	var pages, assets []release.File
+// AllTargets are web hosts that a client reaches, and folders below some roots, where there are any.
+func AllTargets(client *outbound.Client, roots []string) Targets {
+	all := Targets{WebDAV(client)}
+	if len(roots) > 0 {
+		all = append(all, Folders(roots))
+	}
+	return all
+}
+
+// Find is the sort of an address, which may be one of its.
+func (t Targets) Find(address string) (Sort, *url.URL, error) {
+	u, err := url.Parse(address)
+	if err != nil {
+		return Sort{}, nil, fmt.Errorf("%q is no address: it starts with %s", address, strings.Join(t.schemes(), " or "))
+	}
+	for _, sort := range t {
+		if slices.Contains(sort.Schemes, u.Scheme) {
+			return sort, u, sort.Check(u)
+		}
+	}
+	return Sort{}, nil, fmt.Errorf("%q is nothing to publish to: it starts with %s", address,
+		strings.Join(t.schemes(), " or "))
+}
+
+func (t Targets) schemes() (all []string) {
+	for _, sort := range t {
+		for _, scheme := range sort.Schemes {
+			all = append(all, scheme+"://")
+		}
+	}
+	return all
+}
+
+// Enter is the target at which a site is published.
+func (t Targets) Enter(at store.Host) (Target, error) {
+	sort, _, err := t.Find(at.URL)
+	if err != nil {
+		return nil, err
+	}
+	return sort.Enter(at), nil
+}
+
+// parts are the files that pages ask for, and the pages.
+func parts(files []release.File) (assets, pages []release.File) {
 	for _, f := range files {
-		if isPage(f) {
+		if f.IsPage() {
 			pages = append(pages, f)
 		} else {
 			assets = append(assets, f)
 		}
 	}
-	if err := h.prepare(files); err != nil {
-		return err
-	}
-	for i, f := range assets {
-		if err := h.putAsset(f); err != nil {
-			return err
-		}
-		if err := note(i + 1); err != nil {
-			return err
-		}
-	}
-	for i, f := range pages {
-		if err := h.stage(f); err != nil {
-			return err
-		}
-		if err := note(len(assets) + i + 1); err != nil {
-			return err
-		}
-	}
-	if err := h.switchTo(pages, before); err != nil {
-		return err
-	}
-	if err := h.readBack(pages, assets); err != nil {
-		return err
-	}
-	_ = h.expect(http.MethodDelete, staging, nil, nil, 200, 204, 404) // what stays there is overwritten next time
-	return nil
+	return assets, pages
 }
 
-func isPage(f release.File) bool { return strings.HasSuffix(f.Path, ".html") }
-
-// host is a target during one act.
-type host struct {
-	target      Target
-	act         *outbound.Act
-	collections map[string]bool // those known to exist
-}
-
-// prepare makes the collections that the files stand in.
-func (h *host) prepare(files []release.File) error {
-	for _, dir := range []string{"", staging} {
-		if err := h.collection(dir); err != nil {
-			return err
-		}
-	}
-	for _, f := range files {
-		if dir := path.Dir(f.Path); dir != "." {
-			if err := h.collection(dir); err != nil {
-				return err
-			}
-		}
-	}
-	return nil
-}
-
-// staged is where a file is written before it is moved.
-func staged(f release.File) string {
-	sum := sha256.Sum256([]byte(f.Path))
-	return staging + "/" + hex.EncodeToString(sum[:8])
-}
-
-// putAsset sends a file whose name carries its content, unless the host has it whole.
-func (h *host) putAsset(f release.File) error {
-	if whole, err := h.holds(f.Path, f, false); err != nil || whole {
-		return err
-	}
-	if err := h.stage(f); err != nil {
-		return err
-	}
-	return h.move(f)
-}
-
-// stage writes a file under its other name and checks that it arrived whole.
-func (h *host) stage(f release.File) error {
-	header := http.Header{"Content-Type": {f.Type}}
-	if err := h.expect(http.MethodPut, staged(f), f.Bytes, header, 200, 201, 204); err != nil {
-		return err
-	}
-	whole, err := h.holds(staged(f), f, true)
-	if err == nil && !whole {
-		err = fmt.Errorf("the web host kept %s other than it was sent", f.Path)
-	}
-	return err
-}
-
-func (h *host) move(f release.File) error {
-	header := http.Header{"Destination": {h.address(f.Path)}, "Overwrite": {"T"}}
-	return h.expect("MOVE", staged(f), nil, header, 201, 204)
-}
-
-// switchTo moves the pages to their names, all in one burst, and removes those that are no more.
-func (h *host) switchTo(pages, before []release.File) error {
-	var group errgroup.Group
-	group.SetLimit(parallelMoves)
-	for _, f := range pages {
-		group.Go(func() error { return h.move(f) })
-	}
-	if err := group.Wait(); err != nil {
-		return err
-	}
+// goneFrom are the pages of a release before that the new one lacks.
+func goneFrom(before, pages []release.File) (gone []release.File) {
 	for _, old := range before {
-		gone := !slices.ContainsFunc(pages, func(f release.File) bool { return f.Path == old.Path })
-		if isPage(old) && gone {
-			if err := h.expect(http.MethodDelete, old.Path, nil, nil, 200, 204, 404); err != nil {
-				return err
-			}
+		kept := slices.ContainsFunc(pages, func(f release.File) bool { return f.Path == old.Path })
+		if old.IsPage() && !kept {
+			gone = append(gone, old)
 		}
 	}
-	return nil
-}
-
-// readBack asks for every file again: a release is live when the host says so, not when it was sent.
-func (h *host) readBack(pages, assets []release.File) error {
-	for _, f := range slices.Concat(assets, pages) {
-		whole, err := h.holds(f.Path, f, isPage(f))
-		if err == nil && !whole {
-			err = fmt.Errorf("the web host shows %s other than it was sent", f.Path)
-		}
-		if err != nil {
-			return err
-		}
-	}
-	return nil
-}
-
-// holds reports whether the host has a file's content under a name: its length and its checksum agree. Where the host
-// gives no checksum, strict reads the content itself.
-func (h *host) holds(name string, f release.File, strict bool) (bool, error) {
-	header := http.Header{"Want-Repr-Digest": {"sha-256=1"}, "Accept-Encoding": {"identity"}}
-	answer, err := h.do(http.MethodHead, name, nil, header)
-	if err != nil {
-		return false, err
-	}
-	if answer.Status == http.StatusNotFound {
-		return false, nil
-	}
-	length, err := strconv.Atoi(answer.Header.Get("Content-Length"))
-	if answer.Status == http.StatusOK && err == nil && length != len(f.Bytes) {
-		return false, nil
-	}
-	sum := sha256.Sum256(f.Bytes)
-	if digest, ok := digestOf(answer.Header); ok {
-		return bytes.Equal(digest, sum[:]), nil
-	}
-	if answer.Status == http.StatusOK && err == nil && !strict {
-		return true, nil
-	}
-	answer, err = h.do(http.MethodGet, name, nil, http.Header{"Accept-Encoding": {"identity"}})
-	if err != nil {
-		return false, err
-	}
-	return answer.Status == http.StatusOK && bytes.Equal(answer.Body, f.Bytes), nil
-}
-
-// digestOf is the SHA-256 of a file, where a host gives it: in Repr-Digest (RFC 9530, section 3) or in the older Digest
-// (RFC 3230).
-func digestOf(header http.Header) ([]byte, bool) {
-	for _, name := range []string{"Repr-Digest", "Digest"} {
-		for member := range strings.SplitSeq(header.Get(name), ",") {
-			algorithm, value, ok := strings.Cut(strings.TrimSpace(member), "=")
-			if !ok || !strings.EqualFold(algorithm, "sha-256") {
-				continue
-			}
-			if digest, err := base64.StdEncoding.DecodeString(strings.Trim(value, ":")); err == nil {
-				return digest, true
-			}
-		}
-	}
-	return nil, false
-}
-
-// collection makes a collection and those above it, below the target.
-func (h *host) collection(dir string) error {
-	if h.collections[dir] {
-		return nil
-	}
-	if up := path.Dir(dir); dir != "" && up != "." {
-		if err := h.collection(up); err != nil {
-			return err
-		}
-	}
-	// 405 says that it exists (RFC 4918, section 9.3.1).
-	if err := h.expect("MKCOL", dir, nil, nil, 201, 405); err != nil {
-		return err
-	}
-	h.collections[dir] = true
-	return nil
-}
-
-func (h *host) address(name string) string {
-	return strings.TrimSuffix(h.target.URL, "/") + "/" + name
-}
-
-func (h *host) expect(method, name string, body []byte, header http.Header, statuses ...int) error {
-	answer, err := h.do(method, name, body, header)
-	if err != nil {
-		return err
-	}
-	if slices.Contains(statuses, answer.Status) {
-		return nil
-	}
-	switch answer.Status {
-	case http.StatusUnauthorized, http.StatusForbidden:
-		return fmt.Errorf("the web host refuses the name and password (%d at %s)", answer.Status, h.address(name))
-	case http.StatusInsufficientStorage:
-		return fmt.Errorf("the web host is full (%d at %s)", answer.Status, h.address(name))
-	}
-	return fmt.Errorf("the web host answered %d to %s %s", answer.Status, method, h.address(name))
-}
-
-// errUnreachable marks the failures that may pass by themselves.
-var errUnreachable = errors.New("the web host does not answer")
-
-func (h *host) do(method, name string, body []byte, header http.Header) (*outbound.Answer, error) {
-	request, err := http.NewRequest(method, h.address(name), bytes.NewReader(body))
-	if err != nil {
-		return nil, fmt.Errorf("%s is no address: %w", h.address(name), err)
-	}
-	for key, values := range header {
-		request.Header[key] = values
-	}
-	if h.target.Username != "" || h.target.Password != "" {
-		request.SetBasicAuth(h.target.Username, h.target.Password)
-	}
-	answer, err := h.act.Do(request)
-	var failed *outbound.Error
-	if errors.As(err, &failed) && !failed.IsRefusal() {
-		return nil, fmt.Errorf("%w: %w", errUnreachable, failed)
-	}
-	return answer, err
+	return gone
 }

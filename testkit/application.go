@@ -6,6 +6,7 @@ import (
 	"net/http"
 	"net/http/httptest"
 	"net/netip"
+	"os"
 	"sync"
 	"testing"
 	"time"
@@ -79,7 +80,7 @@ func Serve(t testing.TB, s *store.Store) *Application {
 	t.Cleanup(desk.Close)
 	draining := make(chan struct{})
 	server, err := web.New(s, all, registry, web.Options{Services: map[string]string{"rates": desk.URL},
-		Outbound: Outbound(), Draining: draining})
+		Outbound: Outbound(), Targets: targets(), Draining: draining})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -112,6 +113,9 @@ func ports() []uint16 {
 	return all
 }
 
+// targets are the stand-ins and the folders of tests.
+func targets() publish.Targets { return publish.AllTargets(Outbound(), []string{os.TempDir()}) }
+
 // RunPublisher runs a publisher over a store until the function it returns is called, which waits for it.
 func RunPublisher(t testing.TB, s *store.Store) (stop func()) {
 	t.Helper()
@@ -125,7 +129,7 @@ func Run(runner *publish.Runner) (stop func()) {
 	if err != nil {
 		panic(err) // the dresses that ship
 	}
-	runner.Client, runner.Log, runner.Dresses = Outbound(), slog.New(slog.DiscardHandler), registry
+	runner.Targets, runner.Log, runner.Dresses = targets(), slog.New(slog.DiscardHandler), registry
 	done := make(chan struct{})
 	go func() {
 		defer close(done)

@@ -10,8 +10,8 @@ import (
 
 	"github.com/go-chi/chi/v5"
 
-	"rubrel/core/origin"
 	"rubrel/outbound"
+	"rubrel/publish"
 	"rubrel/render"
 	"rubrel/store"
 )
@@ -22,6 +22,7 @@ type releasesView struct {
 	Releases    []store.Release
 	Host        store.Host
 	Plain       bool // the password goes over the network unencrypted
+	Targets     publish.Targets
 	Next        int
 	Publication *store.Publication // the last that was asked for; nil for none
 }
@@ -70,8 +71,9 @@ func (s *Server) releasesOf(r *http.Request, l *store.Loaded) (*releasesView, er
 	if v.Host, err = s.store.Host(r.Context(), l.ID); err != nil && !errors.Is(err, store.ErrNotFound) {
 		return nil, err
 	}
-	if u, err := outbound.CheckURL(v.Host.URL); err == nil {
-		v.Plain = u.Scheme == "http" && !origin.IsLoopback(u)
+	v.Targets = s.options.Targets
+	if sort, u, err := v.Targets.Find(v.Host.URL); err == nil {
+		v.Plain = sort.IsOpen(u)
 	}
 	last, err := s.store.LastPublication(r.Context(), l.ID)
 	switch {
@@ -227,11 +229,13 @@ func (s *Server) setHost(w http.ResponseWriter, r *http.Request) {
 	h := store.Host{URL: strings.TrimSpace(r.FormValue("url")),
 		Public:   strings.TrimRight(strings.TrimSpace(r.FormValue("public")), "/"),
 		Username: r.FormValue("username"), Password: r.FormValue("password")}
-	for _, address := range []string{h.URL, h.Public} {
-		if _, err := outbound.CheckURL(address); err != nil {
-			s.showReleases(w, r, http.StatusUnprocessableEntity, &h, sentence(err.Error()))
-			return
-		}
+	_, _, err := s.options.Targets.Find(h.URL)
+	if err == nil {
+		_, err = outbound.CheckURL(h.Public)
+	}
+	if err != nil {
+		s.showReleases(w, r, http.StatusUnprocessableEntity, &h, sentence(err.Error()))
+		return
 	}
 	if err := s.store.SetHost(r.Context(), l.ID, h); err != nil {
 		status, message := explain(err)

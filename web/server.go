@@ -25,6 +25,7 @@ import (
 	"rubrel/core/release"
 	"rubrel/dresses"
 	"rubrel/outbound"
+	"rubrel/publish"
 	"rubrel/store"
 )
 
@@ -42,6 +43,8 @@ type Options struct {
 	Services map[string]string
 	// Outbound asks them; nil where there are none.
 	Outbound *outbound.Client
+	// Targets are the sorts of places that sites may be published to.
+	Targets publish.Targets
 	// Log takes request lines, audit lines and what breaks; nil for nowhere.
 	Log *slog.Logger
 	// Hosts are names under which a proxy on this machine passes requests on.

@@ -7,6 +7,7 @@ import (
 	"io"
 	"net/netip"
 	"os"
+	"path/filepath"
 	"strconv"
 	"strings"
 	"text/tabwriter"
@@ -28,6 +29,7 @@ type config struct {
 	Hosts            []string
 	Proxies          []netip.Prefix
 	Outbound         outbound.Policy
+	Folders          []string // below which sites may be published
 	// StandIns are where the demo's stand-ins listen, by their setting.
 	StandIns map[string]string
 }
@@ -76,6 +78,8 @@ var settings = []setting{
 		readOutbound},
 	{"RUBREL_OUTBOUND_PORTS", "", "ports of other servers that may be asked; 80, 443, 8080 and 8443 where empty",
 		readPorts},
+	{"RUBREL_FOLDERS", "", "folders of this machine below which sites may be published, besides web hosts: /srv/www",
+		readFolders},
 	standIn(ratesSetting, "127.0.0.1:8083", "where the demo's rates desk listens; for serve, the address of a rates "+
 		"desk, or empty"),
 	standIn(webhostSetting, "127.0.0.1:8081", "where the demo's web host listens"),
@@ -172,6 +176,16 @@ func readOutbound(c *config, value string) error {
 		} else {
 			return fmt.Errorf("%q is neither a network such as 10.1.0.0/16 nor an address with a port", word)
 		}
+	}
+	return nil
+}
+
+func readFolders(c *config, value string) error {
+	for _, folder := range filepath.SplitList(value) {
+		if !filepath.IsAbs(folder) {
+			return fmt.Errorf("%q is not the whole path of a folder", folder)
+		}
+		c.Folders = append(c.Folders, filepath.Clean(folder))
 	}
 	return nil
 }

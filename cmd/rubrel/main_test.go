@@ -14,6 +14,7 @@ import (
 	"os/exec"
 	"path/filepath"
 	"regexp"
+	"slices"
 	"strings"
 	"syscall"
 	"testing"
@@ -311,20 +312,21 @@ func TestConfig(t *testing.T) {
 		"RUBREL_KEY": strings.Repeat("ab", 32), "RUBREL_CONNECTIONS": "8", "RUBREL_LOG_ENTRIES": "500",
 		"RUBREL_READ_ONLY": "yes",
 		"RUBREL_OUTBOUND":  "10.1.0.0/16, 192.168.1.5:8443", "RUBREL_OUTBOUND_PORTS": "443 2078",
+		"RUBREL_FOLDERS": "/srv/www:/srv/more/",
 	}))
 	if err != nil || len(c.Key) != 32 || c.Connections != 8 || c.LogEntries != 500 || !c.ReadOnly ||
-		len(c.Outbound.Networks) != 1 ||
+		len(c.Outbound.Networks) != 1 || !slices.Equal(c.Folders, []string{"/srv/www", "/srv/more"}) ||
 		len(c.Outbound.Endpoints) != 1 || len(c.Outbound.Ports) != 2 || c.Address != "127.0.0.1:8080" {
 		t.Errorf("%+v (%v)", c, err)
 	}
 	_, err = readConfig(lookup(map[string]string{"RUBREL_KEY": "secret", "RUBREL_CONNECTIONS": "many",
 		"RUBREL_LOG_ENTRIES": "1", "RUBREL_READ_ONLY": "maybe",
-		"RUBREL_OUTBOUND": "localhost", "RUBREL_OUTBOUND_PORTS": "70000"}))
+		"RUBREL_OUTBOUND": "localhost", "RUBREL_OUTBOUND_PORTS": "70000", "RUBREL_FOLDERS": "www"}))
 	if err == nil || strings.Contains(err.Error(), "secret") {
 		t.Fatalf("%v", err)
 	}
 	for _, name := range []string{"RUBREL_KEY", "RUBREL_CONNECTIONS", "RUBREL_LOG_ENTRIES", "RUBREL_READ_ONLY",
-		"RUBREL_OUTBOUND:", "RUBREL_OUTBOUND_PORTS"} {
+		"RUBREL_OUTBOUND:", "RUBREL_OUTBOUND_PORTS", "RUBREL_FOLDERS"} {
 		if !strings.Contains(err.Error(), name) {
 			t.Errorf("%s is not named in %v", name, err)
 		}

@@ -75,11 +75,12 @@ func newApplication(ctx context.Context, c *config, host func(string) store.Host
 		return nil, err
 	}
 	client := outbound.New(c.Outbound)
-	app.runner = &publish.Runner{Store: app.store, Dresses: registry, Client: client, Log: app.log}
+	targets := publish.AllTargets(client, c.Folders)
+	app.runner = &publish.Runner{Store: app.store, Dresses: registry, Targets: targets, Log: app.log}
 	app.reader = &refresh.Reader{Store: app.store, Client: client, Log: app.log}
 	server, err := web.New(app.store, all, registry, web.Options{DefaultHost: host,
 		Services: map[string]string{"rates": c.Rates},
-		Outbound: client, Log: app.log, Hosts: c.Hosts, Proxies: c.Proxies, Draining: app.draining})
+		Outbound: client, Targets: targets, Log: app.log, Hosts: c.Hosts, Proxies: c.Proxies, Draining: app.draining})
 	if err == nil {
 		app.handler, err = server.Handler()
 	}
