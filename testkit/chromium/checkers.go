@@ -19,7 +19,7 @@ import (
 func tools(t testing.TB) string {
 	t.Helper()
 	_, here, _, _ := runtime.Caller(0)
-	folder := filepath.Join(filepath.Dir(here), "..", "tools", "check", "node_modules")
+	folder := filepath.Join(filepath.Dir(here), "..", "..", "tools", "check", "node_modules")
 	if _, err := os.Stat(folder); err != nil {
 		t.Fatalf("the checkers are not installed: run scripts/install.sh test (%v)", err)
 	}
