@@ -170,7 +170,7 @@ func explained(err error) error {
 	case errors.Is(err, syscall.ENOSPC), errors.Is(err, syscall.EDQUOT):
 		return fmt.Errorf("the disk of the folder is full: %w", err)
 	case errors.Is(err, fs.ErrPermission):
-		return fmt.Errorf("Rubrel may not write to the folder: %w", err)
+		return fmt.Errorf("the folder may not be written to: %w", err)
 	}
 	return err
 }
