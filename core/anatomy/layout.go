@@ -147,7 +147,14 @@ const (
 	ByHeading
 )
 
-// sideClasses are on an element around the records.
+// SideClasses are those that an element around records may have: which it has follows from where slots stand.
+func SideClasses() (all []string) {
+	for _, name := range sideClasses {
+		all = append(all, Class(name))
+	}
+	return all
+}
+
 var sideClasses = map[SidePlace]string{AtStart: "beside", AtEnd: "at-end", InTurn: "in-turn", ByHeading: "by-heading"}
 
 // recordClass is on the element of every record.

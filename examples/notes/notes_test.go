@@ -1,6 +1,8 @@
 package notes_test
 
 import (
+	"encoding/json"
+	"errors"
 	"html/template"
 	"strings"
 	"testing"
@@ -44,6 +46,26 @@ func TestContractIsKept(t *testing.T) {
 		"a text is measured in a part \"x\", which is not":    func(k *kind.Kind) { k.Forms[0].Runs = strangeRuns },
 		"the text of text is measured and stands nowhere":     replaced("Short", "Brief"),
 		"form grid, fresh: there is no record \"note-other\"": replaced(`data-record="note-1"`, `data-record="note-other"`),
+		"no element of the featured record":                   replaced("rb-featured", ""),
+		"Room gives the text of title": func(k *kind.Kind) {
+			room := k.Forms[0].Room
+			k.Forms[0].Room = func(v kind.View, r kind.Ruler, part string) float64 { return 3 * room(v, r, part) }
+		},
+		"its style sheet speaks of the class rb-gone, which stands nowhere": func(k *kind.Kind) {
+			k.Forms[0].CSS = append(k.Forms[0].CSS, ".rb-gone { color: red; }")
+		},
+		"a finding \"\" has no Check":   found(kind.Finding{Where: "here", Measured: "2", Needed: "1"}),
+		"a finding \"x\" has no Needed": found(kind.Finding{Check: "x", Where: "here", Measured: "2"}),
+		"the mend of a finding \"x\" says": found(kind.Finding{Check: "x", Where: "here", Measured: "2", Needed: "1",
+			Mend: &kind.Mend{Facts: []kind.FactEdit{{Record: "record-1", Key: "title", Text: strings.Repeat("long ", 99)}}}}),
+		"which Parse refuses (a seal has no #)": func(k *kind.Kind) {
+			k.Fields = append(k.Fields, kind.Field{Name: "seal", Label: "seal", Help: "8", Type: sealed{kind.TextType{Most: 9}}})
+		},
+		"the intake's example is not read whole": func(k *kind.Kind) {
+			in := *k.Intake
+			in.Example = "Colour\tShape\nred\tround\nblue\toval"
+			k.Intake = &in
+		},
 	} {
 		k := declared(t)
 		spoil(k)
@@ -56,6 +78,29 @@ func TestContractIsKept(t *testing.T) {
 		}
 	}
 }
+
+// found has a kind's checks find something.
+func found(f kind.Finding) func(*kind.Kind) {
+	return func(k *kind.Kind) {
+		k.Check = func(kind.Set, kind.Scene) []kind.Finding { return []kind.Finding{f} }
+	}
+}
+
+// sealed is a type of values that are written otherwise than they are read.
+type sealed struct{ kind.TextType }
+
+func (t sealed) Parse(text string) (kind.Value, error) {
+	if strings.HasPrefix(text, "#") {
+		return nil, errors.New("a seal has no #")
+	}
+	return seal(text), nil
+}
+
+type seal string
+
+func (s seal) String() string { return "#" + string(s) }
+
+func (s seal) MarshalJSON() ([]byte, error) { return json.Marshal(string(s)) }
 
 var more = kind.Field{Name: "more", Label: "more", Help: "what nobody shows", Type: kind.TextType{Most: 20}}
 

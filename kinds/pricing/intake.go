@@ -67,7 +67,7 @@ var periodsByWord = sync.OnceValue(func() map[string]string {
 
 var fromPaste = &kind.Intake{
 	Help:    "plans down or across, with prices, features, ticks and dashes",
-	Example: "\tBasic\tPlus\tPro\nMonthly price\t9\t19\t39\nStorage\t10 GB\t100 GB\t1 TB\nSupport\t–\t✓\t✓",
+	Example: "\tBasic\tPlus\tPro\nMonthly price\t€9\t€19\t€39\nStorage\t10 GB\t100 GB\t1 TB\nSupport\t–\t✓\t✓",
 	Roles:   intakeRoles(), Guess: guess, Weigh: weigh, Claim: claim, Numbers: isPriceRole, Currency: currencyOf,
 	Currencies: axes[1].Offers,
 	Qualifies:  qualifies, IsValue: isPrice, Cut: cut, Unknown: "nothing says what it is", Build: build,

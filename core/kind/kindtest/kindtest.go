@@ -31,7 +31,12 @@ var now = time.Date(2026, 11, 24, 12, 0, 0, 0, time.UTC)
 //     the set does not leave out is there;
 //   - no custom property that the form sets is that of a token;
 //   - every text that a visitor reads in a record is one whose fit is measured;
-//   - every fact shows, in a form or in what is said to machines.
+//   - every fact shows, in a form or in what is said to machines;
+//   - a featured record has the class by which its look shows, and no class of a style sheet stands nowhere;
+//   - no text is given more room than there is.
+//
+// What a value writes it reads; every finding says what it found, and its mend what its field reads; and the intake's
+// example is read whole.
 //
 // Sets are others to try it on, such as those of the demo.
 func Test(t *testing.T, k *kind.Kind, sets ...kind.Set) {
@@ -43,15 +48,20 @@ func Test(t *testing.T, k *kind.Kind, sets ...kind.Set) {
 
 // Faults is what Test finds.
 func Faults(k *kind.Kind, sets ...kind.Set) []error {
-	c := &contract{kind: k, shown: map[string]bool{}, seen: map[string]bool{}, variants: variants(k)}
+	c := &contract{kind: k, shown: map[string]bool{}, seen: map[string]bool{}, scripted: map[string]bool{},
+		variants: variants(k)}
 	for _, set := range sets {
-		c.variants = slices.Insert(c.variants, 1, variant{set.Name, set, false})
+		c.variants = slices.Insert(c.variants, 1, variant{what: set.Name, set: set})
 	}
 	for _, form := range k.Forms {
 		c.form(form)
 	}
 	c.facts()
 	c.parts()
+	c.styled()
+	c.values()
+	c.findings()
+	c.example()
 	return c.faults
 }
 
@@ -61,6 +71,7 @@ type contract struct {
 	variants []variant
 	faults   []error
 	seen     map[string]bool // what has been reported
+	scripted map[string]bool // classes that scripts know
 }
 
 // variant is a set with what it is.
@@ -68,6 +79,7 @@ type variant struct {
 	what string
 	set  kind.Set
 	rtl  bool
+	bare bool // the site has no pictures
 }
 
 // wrong reports a fault.
@@ -89,6 +101,9 @@ func (v variant) view() kind.View {
 		Widths: look.DefaultWidths(), Now: now, Picture: func(id string) (kind.Picture, bool) {
 			return kind.Picture{Address: "pictures/" + id + ".png", Width: 800, Height: 600}, true
 		}}
+	if v.bare {
+		view.Picture = nil
+	}
 	if v.rtl {
 		view.Locale, view.FromRight = "ar", true
 	}
@@ -132,9 +147,12 @@ func (c *contract) form(form kind.Form) {
 	known := classesIn(strings.Join(form.CSS, "\n"))
 	if form.Script != nil {
 		for _, v := range c.variants {
-			maps.Copy(known, classesIn(form.Script(v.view())))
+			for _, class := range scriptClass.FindAllString(form.Script(v.view()), -1) {
+				c.scripted[class] = true
+			}
 		}
 	}
+	maps.Copy(known, c.scripted)
 	for _, v := range c.variants {
 		at := "form " + form.Name + ", " + v.what
 		out, err := form.HTML(v.view())
@@ -163,6 +181,8 @@ func (c *contract) form(form kind.Form) {
 			}
 		}
 		c.measured(at, form, v, doc)
+		c.featured(at, form, v, doc)
+		c.rooms(form, v)
 	}
 }
 
@@ -261,17 +281,17 @@ const mostTried = 6
 // shows reports a field that changes no form of no variant, whatever it says.
 func (c *contract) shows(what string, f kind.Field, with func(kind.Set, map[string]kind.Value) kind.Set) {
 	for _, v := range c.variants {
-		if v.rtl || len(v.set.Records) == 0 {
+		if v.rtl || v.bare || len(v.set.Records) == 0 {
 			continue
 		}
-		without := c.all(variant{v.what, with(copied(v.set), nil), v.rtl})
+		without := c.all(variant{v.what, with(copied(v.set), nil), v.rtl, v.bare})
 		samples := samplesOf(f)
 		for _, sample := range append(samples[:min(len(samples), mostTried)], labels(v.set)...) {
 			values := map[string]kind.Value{}
 			for _, key := range v.set.Keys(f) {
 				values[key.String()] = sample
 			}
-			if c.all(variant{v.what, with(copied(v.set), values), v.rtl}) != without {
+			if c.all(variant{v.what, with(copied(v.set), values), v.rtl, v.bare}) != without {
 				return
 			}
 		}
@@ -330,9 +350,9 @@ func copied(set kind.Set) kind.Set {
 
 // document is what a form wrote.
 type document struct {
-	classes, records map[string]bool
-	texts            []text
-	whole            string
+	classes, records, featured map[string]bool
+	texts                      []text
+	whole                      string
 }
 
 // text is a text that a visitor sees.
@@ -366,7 +386,7 @@ type element struct {
 
 // read reads HTML and says where it is not well formed.
 func read(out template.HTML) (document, error) {
-	d := document{classes: map[string]bool{}, records: map[string]bool{}}
+	d := document{classes: map[string]bool{}, records: map[string]bool{}, featured: map[string]bool{}}
 	open := []element{{}}
 	// The tokenizer takes what is in a noscript for text.
 	tokenizer := html.NewTokenizer(strings.NewReader(strings.ReplaceAll(string(out), "noscript>", silentTag+">")))
@@ -421,10 +441,18 @@ func (d document) begin(token html.Token, around element) element {
 			e.record = a.Val
 		}
 	}
+	if isFeatured := slices.ContainsFunc(token.Attr, func(a html.Attribute) bool {
+		return a.Key == "class" && slices.Contains(strings.Fields(a.Val), look.ClassPrefix+"featured")
+	}); isFeatured {
+		d.featured[e.record] = true
+	}
 	return e
 }
 
 var classAttribute = regexp.MustCompile(`class="([^"]*)"`)
+
+// scriptClass is a class as scripts write it, in a selector or by itself.
+var scriptClass = regexp.MustCompile(`rb-[a-z0-9-]+`)
 
 var classPattern = regexp.MustCompile(`\.(rb-[a-z0-9-]+)`)
 

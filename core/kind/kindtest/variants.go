@@ -15,6 +15,7 @@ var words = []string{
 	"yes", "no", "soon", "8", "42", "3", "1", "0", "14500", "-12.5", "97", "120 140 155 130", "9.00", "9.00 was 12.00",
 	"from 9.00", "free", "Preis auf Anfrage", "1-3", "11+", "2026-10-31", "2026-12-31 23:59 Europe/Dublin", "19",
 	"https://example.test/{plan}?n={seats}", "star", "users", "#10203a", "P1M", "EUR", "2 free", "to 10", "0.8571",
+	"narrow", "wide",
 }
 
 // samplesOf are the values that a field's type makes of the words and of the examples in its help, and each word of a
@@ -28,7 +29,11 @@ func samplesOf(f kind.Field) []kind.Value {
 	}
 	if plain, ok := t.(kind.TextType); ok {
 		longest := []rune(strings.Repeat("Unverbrüchlich ", plain.Most/14+1))
-		tried = append([]string{strings.TrimSpace(string(longest[:plain.Most]))}, words[:3]...)
+		tried = []string{strings.TrimSpace(string(longest[:plain.Most]))}
+		if _, example, ok := strings.Cut(f.Help, ": "); ok {
+			tried = append(tried, example)
+		}
+		tried = append(tried, words[:3]...)
 	}
 	for _, text := range tried {
 		if v, err := t.Parse(text); err == nil {
@@ -42,18 +47,19 @@ func samplesOf(f kind.Field) []kind.Value {
 func variants(k *kind.Kind) []variant {
 	full := filled(k, 3)
 	list := []variant{
-		{"full", full, false}, // facts are tried in this order: most show here, the others where there is more
-		{"extreme", filled(k, 12), false},
-		{"fresh", k.Fresh(k, "en"), false},
-		{"fresh, from right to left", k.Fresh(k, "ar"), true},
-		{"empty", with(filled(k, 0), nil), false},
-		{"one record", filled(k, 1), false},
-		{"full, from right to left", full, true},
+		{what: "full", set: full}, // facts are tried in this order: most show here, the others where there is more
+		{what: "extreme", set: filled(k, 12)},
+		{what: "fresh", set: k.Fresh(k, "en")},
+		{what: "fresh, from right to left", set: k.Fresh(k, "ar"), rtl: true},
+		{what: "empty", set: with(filled(k, 0), nil)},
+		{what: "one record", set: filled(k, 1)},
+		{what: "full, from right to left", set: full, rtl: true},
+		{what: "full, without pictures", set: full, bare: true},
 	}
 	for _, f := range k.SetFields {
 		for _, word := range f.Type.Editor().Words {
-			list = append(list, variant{"full, with " + f.Name + " " + word,
-				with(full, map[string]kind.Value{f.Name: kind.TextValue(word)}), false})
+			list = append(list, variant{what: "full, with " + f.Name + " " + word,
+				set: with(full, map[string]kind.Value{f.Name: kind.TextValue(word)})})
 		}
 	}
 	return list
@@ -120,7 +126,7 @@ func items(axis kind.Axis) []kind.Item {
 			} else if f.Name == axis.Heading && i == 0 {
 				item.Facts[f.Name] = samples[len(samples)-1]
 			} else if i > 0 && len(samples) > 0 && f.Name != axis.Heading && f.AllOf == "" {
-				item.Facts[f.Name] = samples[0]
+				item.Facts[f.Name] = samples[(i-1)%len(samples)]
 			}
 		}
 		list = append(list, item)
