@@ -1,5 +1,5 @@
-// Package hours is a kind of block with a type and a form of its own, as docs/kinds.md describes them: when something is
-// open, as a table and as a list.
+// Package hours is a kind of block with a type and a form of its own, as docs/kinds.md describes them: when something
+// is open, as a table and as a list.
 package hours
 
 import (
