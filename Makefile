@@ -1,5 +1,5 @@
 # Two commands: `make demo` and `make test`. Each installs what is missing.
-.PHONY: demo test bench fit fuzz race screenshots lint build
+.PHONY: demo test test-all bench fit fuzz race screenshots lint build
 
 # AVIF is decoded in WebAssembly alone, and by no library of the machine.
 export GOFLAGS := -tags=nodynamic
@@ -17,6 +17,10 @@ demo:
 test: lint
 	scripts/install.sh test
 	go test -timeout 25m ./web ./render ./... # the longest first
+
+# As test, and believes no judgement of an earlier run: see testkit/chromium/judged.go. Before a release, and weekly.
+test-all: export RUBREL_JUDGE = anew
+test-all: test
 
 lint:
 	scripts/install.sh lint

@@ -1,6 +1,7 @@
 package render_test
 
 import (
+	"crypto/sha256"
 	"encoding/json"
 	"fmt"
 	"net/http"
@@ -213,6 +214,16 @@ func full(t testing.TB) *document.Site {
 		site, tree = result.Site, result.Tree
 	}
 	return site
+}
+
+// bytesOf is all that a release says.
+func bytesOf(files []release.File) string {
+	hash := sha256.New()
+	for _, f := range files {
+		fmt.Fprintf(hash, "%s %d %s %d ", f.Path, len(f.Bytes), f.Held, f.Wide)
+		hash.Write(f.Bytes)
+	}
+	return string(hash.Sum(nil))
 }
 
 // write puts a release into a folder of its own.

@@ -172,10 +172,11 @@ func (b *Browser) checkAxe(what, options string) {
 // allShown is all that axe-core looks at: the browser, the window and what is asked of it, the page as it stands with
 // what is typed, chosen and focused, and its style sheets.
 const allShown = `JSON.stringify([navigator.userAgent, innerWidth, innerHeight, devicePixelRatio, scrollX, scrollY,
-	['dark', 'more'].map((word) => matchMedia('(prefers-color-scheme: ' + word + '), (prefers-contrast: ' + word + ')').matches),
-	matchMedia('(prefers-reduced-motion: reduce)').matches, matchMedia('(forced-colors: active)').matches,
+	['print', '(prefers-color-scheme: dark)', '(prefers-contrast: more)', '(prefers-reduced-motion: reduce)',
+		'(forced-colors: active)'].map((query) => matchMedia(query).matches),
 	document.documentElement.outerHTML,
-	[...document.querySelectorAll('input, select, textarea')].map((e) => [e.value, e.checked, e.indeterminate, e.disabled]),
+	[...document.querySelectorAll('input, select, textarea')].map((e) =>
+		[e.value, e.checked, e.indeterminate, e.disabled]),
 	[...document.querySelectorAll('*')].indexOf(document.activeElement),
 	[...document.querySelectorAll('details, dialog')].map((e) => e.open),
 	[...document.styleSheets, ...document.adoptedStyleSheets].map((s) => [...s.cssRules].map((r) => r.cssText).join(''))])`

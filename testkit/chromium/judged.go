@@ -3,8 +3,11 @@ package chromium
 import (
 	"crypto/sha256"
 	"encoding/hex"
+	"fmt"
 	"os"
+	"os/exec"
 	"path/filepath"
+	"runtime"
 	"sync"
 	"testing"
 	"time"
@@ -73,4 +76,40 @@ var judgements = sync.OnceValue(func() string {
 		}
 	}
 	return folder
+})
+
+// Once asks Chromium what the bytes of pages alone decide, unless it has been asked before and nothing was wrong: by
+// the same test, as its file and this package have it, in the same Chromium. The parts are those bytes, with all else
+// that the answer is compared with.
+func Once(t testing.TB, ask func(), parts ...string) {
+	t.Helper()
+	_, caller, _, _ := runtime.Caller(1)
+	test, err := os.ReadFile(caller)
+	if err != nil {
+		t.Fatal(err)
+	}
+	j := judged(t.Name(), append([]string{string(test), ownSource(), version()}, parts...)...)
+	if j.IsSound() {
+		return
+	}
+	ask()
+	j.Keep(t)
+}
+
+// ownSource is the source of this package.
+var ownSource = sync.OnceValue(func() string {
+	_, here, _, _ := runtime.Caller(0)
+	files, err := filepath.Glob(filepath.Join(filepath.Dir(here), "*.go"))
+	all := fmt.Sprint(err)
+	for _, file := range files {
+		content, err := os.ReadFile(file)
+		all += fmt.Sprintln(string(content), err)
+	}
+	return all
+})
+
+// version is that of Chromium.
+var version = sync.OnceValue(func() string {
+	out, err := exec.Command(browser, "--version").Output()
+	return fmt.Sprint(string(out), err)
 })
