@@ -1,5 +1,5 @@
 # Two commands: `make demo` and `make test`. Each installs what is missing.
-.PHONY: demo test test-all bench fit fuzz race screenshots lint build
+.PHONY: demo test test-all mutate bench fit fuzz race screenshots lint build
 
 # AVIF is decoded in WebAssembly alone, and by no library of the machine.
 export GOFLAGS := -tags=nodynamic
@@ -21,6 +21,11 @@ test: lint
 # As test, and believes no judgement of an earlier run: see testkit/chromium/judged.go. Before a release, and weekly.
 test-all: export RUBREL_JUDGE = anew
 test-all: test
+
+# Small changes in core that its own tests ought to notice, with those that none does.
+mutate:
+	scripts/install.sh test
+	go run ./tools/mutate -n $${n:-300} $$(go list -f '{{.Dir}}' ./core/... | sed "s#^$$PWD/##")
 
 lint:
 	scripts/install.sh lint
