@@ -24,13 +24,22 @@ func TestRead(t *testing.T) {
 		}
 	}
 	for _, text := range []string{"", "soon", "31.2.2026", "2026", "24.11.", "1.2.3.2026", "24 Smarch 2026",
-		"99/99/2026"} {
+		"99/99/2026", "13/13/2026", "0/1/2026", "24 November 026", "100 November 2026"} {
 		if got, err := dates.Read(text); err == nil {
 			t.Errorf("%q is read as %v", text, got)
 		}
 	}
-	if _, err := dates.Read("3/4/2026"); !errors.Is(err, dates.ErrAmbiguous) {
-		t.Errorf("3/4/2026: %v", err)
+	// There are twelve months: what is more is the day.
+	for text, want := range map[string]string{"13/12/2026": "2026-12-13", "12/13/2026": "2026-12-13",
+		"12/12/2026": "2026-12-12"} {
+		if got, err := dates.Read(text); err != nil || got.Format(time.DateOnly) != want {
+			t.Errorf("%q is read as %v, %v; want %s", text, got, err, want)
+		}
+	}
+	for _, text := range []string{"3/4/2026", "12/11/2026", "11/12/2026", "1/12/2026"} {
+		if got, err := dates.Read(text); !errors.Is(err, dates.ErrAmbiguous) {
+			t.Errorf("%s: %v, %v", text, got, err)
+		}
 	}
 }
 

@@ -80,6 +80,37 @@ func TestAppendixA(t *testing.T) {
 
 // A.13 shows a patch that is not one: a duplicate member, which encoding/json reads as the last. Rubrel refuses
 // what it cannot carry out, among it these.
+// A path goes through the last element of an array, and not past it.
+func TestThroughTheLastElement(t *testing.T) {
+	for path, want := range map[string]string{"/list/1/x": `{"list":[{"x":1},{"x":9}]}`, "/list/2/x": "", "/list/-/x": "",
+		"/list/1/y": ""} {
+		patch := Patch{{Op: Replace, Path: pointer(t, path), Value: 9.0}}
+		got, inverse, err := patch.Apply(decode(t, `{"list":[{"x":1},{"x":2}]}`))
+		if want == "" {
+			if err == nil {
+				t.Errorf("%s: %v", path, got)
+			}
+			continue
+		}
+		if err != nil || !reflect.DeepEqual(got, decode(t, want)) {
+			t.Errorf("%s: %v (%v)", path, got, err)
+		}
+		if back, _, err := inverse.Apply(got); err != nil || !reflect.DeepEqual(back, decode(t,
+			`{"list":[{"x":1},{"x":2}]}`)) {
+			t.Errorf("%s back: %v (%v)", path, back, err)
+		}
+	}
+}
+
+func pointer(t *testing.T, text string) Pointer {
+	t.Helper()
+	p, err := ParsePointer(text)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return p
+}
+
 func TestBadPatches(t *testing.T) {
 	for _, text := range []string{
 		`[{"op":"add"}]`, `[{"path":"/a","value":1}]`, `[{"op":"add","path":"/a"}]`, `[{"op":"move","path":"/a"}]`,
