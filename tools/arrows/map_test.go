@@ -1,0 +1,35 @@
+package arrows
+
+import (
+	"os"
+	"os/exec"
+	"strings"
+	"testing"
+)
+
+// The map in the README has a line for every folder, and for every room of core.
+func TestEveryFolderIsOnTheMap(t *testing.T) {
+	readme, err := os.ReadFile("../../README.md")
+	if err != nil {
+		t.Fatal(err)
+	}
+	_, on, ok := strings.Cut(string(readme), "## Where things are")
+	if !ok {
+		t.Fatal("the README has no map")
+	}
+	out, err := exec.Command("go", "list", "-f", "{{.ImportPath}}", module+"...").Output()
+	if err != nil {
+		t.Fatal(err)
+	}
+	for line := range strings.Lines(string(out)) {
+		path := strings.TrimPrefix(strings.TrimSpace(line), module)
+		parts := strings.Split(path, "/")
+		name := parts[0]
+		if name == "core" && len(parts) > 1 {
+			name += "/" + parts[1]
+		}
+		if !strings.Contains(on, "`"+name+"`") && !strings.Contains(on, "`"+name+"/") {
+			t.Errorf("the README's map has no line for %s", name)
+		}
+	}
+}
