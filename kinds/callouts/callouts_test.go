@@ -208,3 +208,29 @@ func TestChecks(t *testing.T) {
 		}
 	}
 }
+
+// A callout whose place nobody has said has no line, with a picture and without: it would lead to some other place.
+func TestNoLineWithoutAPlace(t *testing.T) {
+	for _, picture := range []string{"telescope", ""} {
+		g := telescope(nil, 3)
+		g.Forms = []string{"around"}
+		delete(g.Records[1], "place")
+		if g.Facts["picture"] = picture; picture == "" {
+			delete(g.Facts, "picture")
+			delete(g.Facts, "shows")
+		}
+		_, address := testkit.Publish(t, g.Site(t))
+		b := chromium.Launch(t, 1000, 800)
+		b.Open(address + "/")
+		lines := "[...document.querySelectorAll('.rb-callout')].map((e) => e.querySelectorAll('.rb-line, .rb-dot').length > 0)"
+		placed := 0
+		for _, drawn := range chromium.Eval[[]bool](b, lines) {
+			if drawn {
+				placed++
+			}
+		}
+		if placed != 2 {
+			t.Errorf("with the picture %q %d of 3 callouts have lines, of which 2 have a place", picture, placed)
+		}
+	}
+}

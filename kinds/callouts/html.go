@@ -134,17 +134,12 @@ func (s scene) spans() []anatomy.Span {
 func (s scene) callout(b *strings.Builder, body anatomy.Body, r kind.Record) {
 	class := "rb-record " + anatomy.Class(calloutPart)
 	_, placed := s.placed(r)
-	if !placed {
-		class += " " + anatomy.Class("unplaced")
-	}
 	fmt.Fprintf(b, `<li class="%s" data-record="%s"><span class="%s" aria-hidden="true"></span><div class="%s">%s</div>`,
 		class, template.HTMLEscapeString(r.ID), anatomy.Class(numberPart), anatomy.Class(wordsPart),
 		body.Inside(s.v, nil, r))
-	if s.form == aroundForm {
-		b.WriteString(s.lines())
-	}
-	if placed {
+	if placed { // a line from the words of another would lead to a place that nobody has said
 		if s.form == aroundForm {
+			b.WriteString(s.lines())
 			b.WriteString(`<span class="` + anatomy.Class(dotPart) + `" aria-hidden="true"></span>`)
 		}
 		b.WriteString(`<span class="` + anatomy.Class(numberPart) + " " + anatomy.Class("spot") +
