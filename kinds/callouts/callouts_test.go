@@ -222,7 +222,7 @@ func TestNoLineWithoutAPlace(t *testing.T) {
 		_, address := testkit.Publish(t, g.Site(t))
 		b := chromium.Launch(t, 1000, 800)
 		b.Open(address + "/")
-		lines := "[...document.querySelectorAll('.rb-callout')].map((e) => e.querySelectorAll('.rb-line, .rb-dot').length > 0)"
+		lines := "[...document.querySelectorAll('.rb-callout')].map((e) => e.querySelector('.rb-line, .rb-dot') !== null)"
 		placed := 0
 		for _, drawn := range chromium.Eval[[]bool](b, lines) {
 			if drawn {
