@@ -100,6 +100,13 @@ func (t folder) put(ctx context.Context, root *os.Root, files, before []release.
 	}
 	assets, pages := parts(files)
 	sent := 0
+	told := func() error {
+		if ctx.Err() != nil {
+			return ctx.Err()
+		}
+		sent++
+		return note(sent)
+	}
 	for _, f := range assets {
 		if !holds(root, f.Path, f) {
 			if err := stage(root, f); err != nil {
@@ -109,10 +116,7 @@ func (t folder) put(ctx context.Context, root *os.Root, files, before []release.
 				return err
 			}
 		}
-		if sent++; ctx.Err() != nil {
-			return ctx.Err()
-		}
-		if err := note(sent); err != nil {
+		if err := told(); err != nil {
 			return err
 		}
 	}
@@ -120,10 +124,7 @@ func (t folder) put(ctx context.Context, root *os.Root, files, before []release.
 		if err := stage(root, f); err != nil {
 			return err
 		}
-		if sent++; ctx.Err() != nil {
-			return ctx.Err()
-		}
-		if err := note(sent); err != nil {
+		if err := told(); err != nil {
 			return err
 		}
 	}

@@ -196,7 +196,13 @@ func Dresses(t testing.TB) dresses.Registry {
 // Publish renders a site's release into a folder and serves it. The address ends in a slash.
 func Publish(t testing.TB, site *document.Site) (folder, address string) {
 	t.Helper()
-	files, err := render.Release(site, Dresses(t), When)
+	return PublishIn(t, site, Dresses(t))
+}
+
+// PublishIn is Publish with dresses of other kinds than those that ship.
+func PublishIn(t testing.TB, site *document.Site, registry dresses.Registry) (folder, address string) {
+	t.Helper()
+	files, err := render.Release(site, registry, When)
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -1,15 +1,12 @@
 package hours
 
 import (
-	"os"
-	"path/filepath"
 	"testing"
-	"time"
 
 	"rubrel/core/document"
 	"rubrel/dresses"
 	"rubrel/kinds"
-	"rubrel/render"
+	"rubrel/testkit"
 	"rubrel/testkit/chromium"
 )
 
@@ -45,23 +42,10 @@ func TestHoursShip(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		files, err := render.Release(site, registry, time.Now())
-		if err != nil {
-			t.Fatal(err)
-		}
-		folder := t.TempDir()
-		for _, f := range files {
-			path := filepath.Join(folder, f.Path)
-			if err := os.MkdirAll(filepath.Dir(path), 0o755); err != nil {
-				t.Fatal(err)
-			}
-			if err := os.WriteFile(path, f.Bytes, 0o644); err != nil {
-				t.Fatal(err)
-			}
-		}
+		folder, address := testkit.PublishIn(t, site, registry)
 		chromium.CheckHTML(t, folder)
 		b := chromium.Launch(t, 1280, 800)
-		b.Open("file://" + filepath.Join(folder, "index.html"))
+		b.Open(address)
 		b.CheckAccessibility("hours, " + form)
 		b.CheckOverflow("hours, "+form, 390, 1280)
 	}

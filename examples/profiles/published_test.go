@@ -8,8 +8,6 @@ import (
 	"image"
 	"image/color"
 	"image/png"
-	"os"
-	"path/filepath"
 	"strings"
 	"testing"
 	"time"
@@ -19,6 +17,7 @@ import (
 	"rubrel/examples/profiles"
 	"rubrel/kinds"
 	"rubrel/render"
+	"rubrel/testkit"
 	"rubrel/testkit/chromium"
 )
 
@@ -79,23 +78,10 @@ func TestProfilesShip(t *testing.T) {
 	for answers, selector := range map[string]string{"the button": ".rb-link", "the name": ".rb-lead",
 		"the whole profile": ".rb-link"} {
 		made, registry := site(t, answers)
-		files, err := render.Release(made, registry, time.Now())
-		if err != nil {
-			t.Fatal(err)
-		}
-		folder := t.TempDir()
-		for _, f := range files {
-			path := filepath.Join(folder, f.Path)
-			if err := os.MkdirAll(filepath.Dir(path), 0o755); err != nil {
-				t.Fatal(err)
-			}
-			if err := os.WriteFile(path, f.Bytes, 0o644); err != nil {
-				t.Fatal(err)
-			}
-		}
+		folder, address := testkit.PublishIn(t, made, registry)
 		chromium.CheckHTML(t, folder)
 		b := chromium.Launch(t, 900, 900)
-		b.Open("file://" + filepath.Join(folder, "index.html"))
+		b.Open(address)
 		b.CheckAccessibility("profiles, " + answers)
 		b.Await("(() => { const i = document.querySelector('.rb-picture'); i.loading = 'eager'; return i.complete && " +
 			"i.naturalWidth === 60 && i.getBoundingClientRect().height > 0; })()")
