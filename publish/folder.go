@@ -21,7 +21,8 @@ import (
 // runs Rubrel has named, and no others.
 func Folders(roots []string) Sort {
 	f := folders(roots)
-	return Sort{Name: "a folder", Schemes: []string{"file"}, Example: "file://" + path.Join(roots[0], "site"),
+	return Sort{Name: "a folder", Schemes: []string{"file"}, Unlocked: true,
+		Example: "file://" + path.Join(roots[0], "site"),
 		Check: func(u *url.URL) error {
 			_, _, err := f.within(u)
 			return err

@@ -33,6 +33,8 @@ type Sort struct {
 	Name    string   // for people
 	Schemes []string // of its addresses
 	Example string   // of an address
+	// Unlocked says that targets of the sort are entered without name and password.
+	Unlocked bool
 	// Check says what is wrong with an address; nil where it may be one.
 	Check func(u *url.URL) error
 	// IsOpen reports whether a password goes to an address for everybody on the way to read.

@@ -21,6 +21,8 @@ type Host struct {
 	Password string
 	// HasPassword says that one is kept.
 	HasPassword bool
+	// Unlocked says that it is entered without one: SetHost then forgets what was kept for another place.
+	Unlocked bool
 }
 
 const hostColumns = "url, public, username, coalesce(live, 0), sealed is not null or password <> ''"
@@ -64,7 +66,7 @@ var ErrPasswordNeeded = errors.New("this is another server than before: type the
 // the address stays on the same server.
 func (s *Store) SetHost(ctx context.Context, site string, h Host) error {
 	err := pgx.BeginFunc(ctx, s.pool, func(tx pgx.Tx) error {
-		if h.Password == "" {
+		if h.Password == "" && !h.Unlocked {
 			var err error
 			if h.Password, err = s.keptPassword(ctx, tx, site, h.URL); err != nil {
 				return err

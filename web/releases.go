@@ -229,7 +229,10 @@ func (s *Server) setHost(w http.ResponseWriter, r *http.Request) {
 	h := store.Host{URL: strings.TrimSpace(r.FormValue("url")),
 		Public:   strings.TrimRight(strings.TrimSpace(r.FormValue("public")), "/"),
 		Username: r.FormValue("username"), Password: r.FormValue("password")}
-	_, _, err := s.options.Targets.Find(h.URL)
+	sort, _, err := s.options.Targets.Find(h.URL)
+	if h.Unlocked = sort.Unlocked; h.Unlocked {
+		h.Username, h.Password = "", ""
+	}
 	if err == nil {
 		_, err = outbound.CheckURL(h.Public)
 	}
