@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"os"
 	"path/filepath"
+	"regexp"
 	"slices"
 	"strings"
 	"testing"
@@ -234,16 +235,20 @@ func lettersLost(table kind.Table, r *intake.Reading) (lost []string) {
 		if len(row) != 1 || strings.Contains(row[0], "\n") {
 			return nil
 		}
-		if got, want := letters(said[table.Lines[i]])+letters(said[0]), letters(row[0]); !holdsAll(got, want) {
+		if got, want := letters(said[table.Lines[i]])+letters(said[0]),
+			letters(counter.ReplaceAllString(strings.TrimSpace(row[0]), "")); !holdsAll(got, want) {
 			lost = append(lost, row[0])
 		}
 	}
 	return lost
 }
 
+// counter is how a line is counted, which is no part of what it says.
+var counter = regexp.MustCompile(`^\(?(?:[0-9]{1,3}|[A-Za-z])[.):]\s+`)
+
 func letters(text string) string {
 	return strings.Map(func(r rune) rune {
-		if unicode.IsLetter(r) {
+		if unicode.IsLetter(r) || unicode.IsDigit(r) {
 			return r
 		}
 		return -1

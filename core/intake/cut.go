@@ -1,6 +1,7 @@
 package intake
 
 import (
+	"cmp"
 	"slices"
 	"strconv"
 	"strings"
@@ -9,8 +10,8 @@ import (
 )
 
 // cutRecords makes rows of cells of texts that all say the same things, with the roles of their columns where these are
-// known; nil where they do not.
-func (r *reader) cutRecords(records []textRecord) (rows [][]kind.PastedCell, roles []string) {
+// known, and whether that is in doubt; nil where they do not.
+func (r *reader) cutRecords(records []textRecord) (rows [][]kind.PastedCell, roles []string, doubted bool) {
 	texts := make([][]string, len(records))
 	for i, record := range records {
 		for _, c := range record {
@@ -23,11 +24,12 @@ func (r *reader) cutRecords(records []textRecord) (rows [][]kind.PastedCell, rol
 				r.leave(records[0][0], noteAbove)
 				records, pieces = records[1:], pieces[1:]
 			}
-			return r.fromPieces(records, pieces)
+			rows, roles = r.fromPieces(records, pieces)
+			return rows, roles, false
 		}
 	}
 	if slices.ContainsFunc(texts, func(lines []string) bool { return len(lines) > 1 }) {
-		return r.aligned(records), nil
+		return r.aligned(records), nil, false
 	}
 	stars := r.takeStars(records)
 	rows, sign := r.cutBySigns(records, stars == nil)
@@ -40,11 +42,11 @@ func (r *reader) cutRecords(records []textRecord) (rows [][]kind.PastedCell, rol
 	if roles = r.unquote(rows); len(roles) == 2 && sign == colon && slices.Contains(r.Kind.Fields[0].Aliases, "person") {
 		for _, f := range r.Kind.Fields[1:] {
 			if rankOf(f, positionName) == byName {
-				roles = []string{f.Name, r.Kind.Fields[0].Name} // Chair: Ann
+				roles, doubted = []string{f.Name, r.Kind.Fields[0].Name}, true // Chair: Ann
 			}
 		}
 	}
-	return rows, roles
+	return rows, roles, doubted
 }
 
 // fromPieces lays what texts were cut into out as rows.
@@ -69,7 +71,7 @@ func (r *reader) fromPieces(records []textRecord, pieces [][]kind.Said) (rows []
 			at := slices.Index(columns, piece.Column)
 			switch {
 			case at < 0:
-				r.leave(c, "it stands beside what was read of its line")
+				r.leave(c, cmp.Or(piece.Why, "it stands beside what was read of its line"))
 			case row[at].Text == "":
 				row[at] = c
 			default: // several lines are one text

@@ -14,9 +14,14 @@ func (r *reader) arrange(s sheet) {
 	if s.text {
 		r.Arrangement, r.bare = kind.Down, len(s.rows[0]) > 1 || !r.isHeading(s.at(0, 0).Text)
 		r.Lines = r.lines(s, r.Arrangement)
+		g := kind.Guess{Confidence: kind.Sure, Reason: "so its lines read"}
+		if s.doubted {
+			g = kind.Guess{Confidence: kind.Weak, Reason: "before a colon there may be who it is, or what"}
+		}
 		for i, role := range s.roles {
 			if l := r.Lines[i]; r.knows(role) {
-				l.Guesses = append([]kind.Guess{{Role: role, Confidence: kind.Sure, Reason: "so its lines read"}}, l.Guesses...)
+				g.Role = role
+				l.Guesses = append([]kind.Guess{g}, l.Guesses...)
 			}
 		}
 		return

@@ -15,6 +15,7 @@ type sheet struct {
 	text      bool     // it was made of lines of text: see fromText
 	spaced    bool     // a space stands behind each separator, as people write
 	roles     []string // of its columns, where it was cut by what they say
+	doubted   bool     // its roles are
 }
 
 // at is the cell of a row and column, empty where there is none.

@@ -46,16 +46,18 @@ func (r *reader) fromText(parts [][][]kind.PastedCell) sheet {
 	if heading := records[0]; len(heading) == 1 && len(records) > 1 && r.isHeading(heading[0].Text) {
 		s.rows, records = append(s.rows, heading), records[1:]
 	}
-	records, bulleted := r.takeBullets(records)
 	r.Text = CutAlike
 	var rows [][]kind.PastedCell
+	sure := len(s.rows) > 0
 	if said, _ := r.answer(CuttingQuestion); said == string(CutNever) {
 		r.Text = CutNever
 	} else {
-		rows, s.roles = r.cutRecords(records)
+		bare, bulleted := r.takeBullets(records)
+		records, sure = bare, sure || bulleted
+		rows, s.roles, s.doubted = r.cutRecords(records)
 	}
 	if rows == nil {
-		rows = r.whole(records, bulleted || len(s.rows) > 0)
+		rows, s.roles = r.whole(records, sure), []string{r.Kind.Fields[0].Name}
 	}
 	s.rows = append(s.rows, rows...)
 	for _, row := range s.rows {
@@ -178,6 +180,9 @@ const titleWords = 3
 // no full stop, or much shorter.
 func mayBeTitle(rows [][]kind.PastedCell) bool {
 	first := rows[0][0].Text
+	if !slices.ContainsFunc(rows, func(row []kind.PastedCell) bool { return !isNumber(row[0].Text) }) {
+		return false
+	}
 	capitals := func(text string) bool { return text == strings.ToUpper(text) && text != strings.ToLower(text) }
 	ends := func(text string) bool { return strings.ContainsAny(text[len(text)-1:], ".!?") }
 	shortest := len([]rune(rows[1][0].Text))

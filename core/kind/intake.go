@@ -77,7 +77,8 @@ type Intake struct {
 type Said struct {
 	Column string // which of those that the texts of a list have in common; "" for what is left
 	Text   string
-	Line   int // of the text, from 0
+	Line   int    // of the text, from 0
+	Why    string // it is left, where more can be said than that it stands beside the rest
 }
 
 // FileFormat is a format of files that a kind reads besides tables.

@@ -101,7 +101,7 @@ var signs = []struct{ sign, code string }{
 	{"円", "JPY"}, {"元", "CNY"}, {"원", "KRW"}, {"Ft", "HUF"}, {"lei", "RON"}, {"руб.", "RUB"}, {"грн", "UAH"},
 	{"лв.", "BGN"},
 	{"Euros", "EUR"}, {"euros", "EUR"}, {"Euro", "EUR"}, {"euro", "EUR"}, {"dollars", "USD"}, {"Dollar", "USD"},
-	{"pounds", "GBP"}, {"Pfund", "GBP"}, {"Franken", "CHF"}, {"złotych", "PLN"}, {"złote", "PLN"}, {"forint", "HUF"},
+	{"Franken", "CHF"}, {"złotych", "PLN"}, {"złote", "PLN"}, {"forint", "HUF"},
 	{"kr.", ""}, {"kr", ""}, // of several countries: see CurrencyBySign
 	{"Fr.", "CHF"}, {"SFr", "CHF"}, {"₽", "RUB"}, {"₴", "UAH"}, {"₪", "ILS"}, {"₫", "VND"}, {"฿", "THB"}, {"₱", "PHP"},
 }

@@ -5,13 +5,14 @@ import (
 	"slices"
 	"strings"
 
+	"rubrel/core/intake"
 	"rubrel/core/kind"
 	"rubrel/core/money"
 	"rubrel/core/pricing"
 )
 
 // namePart is the column of the names of plans.
-const namePart = "title"
+func namePart() string { return fields()[0].Name }
 
 // cut takes plans apart that stand in lines of text: "Basic $9/mo ($90/yr)" on one line, or under each other the name,
 // prices and what the plan has. Nothing where most have no amount of money.
@@ -59,9 +60,8 @@ func sections(texts [][]string, plans [][]kind.Said) {
 		if len(lines) > 1 {
 			return
 		}
-		id, ok := periodIn(lines[0])
-		if plans[i] == nil && ok && !strings.ContainsAny(lines[0], "0123456789") && len(strings.Fields(lines[0])) <= 4 {
-			plans[i], period = []kind.Said{{Text: lines[0]}}, id
+		if id := sectionOf(lines[0]); plans[i] == nil && id != "" {
+			plans[i], period = []kind.Said{{Text: lines[0], Why: "it says for how long the prices below it are"}}, id
 			continue
 		}
 		for j := range plans[i] {
@@ -72,6 +72,20 @@ func sections(texts [][]string, plans [][]kind.Said) {
 			}
 		}
 	}
+}
+
+// sectionOf is the period that a line over plans names, where it says nothing else: "Annual plans". A day pass is a plan.
+func sectionOf(line string) string {
+	var words []string
+	for _, word := range strings.Fields(strings.TrimRight(line, ":")) {
+		if !intake.Heads("plan", word) && !intake.Heads("plan", strings.TrimSuffix(word, "s")) {
+			words = append(words, word)
+		}
+	}
+	if h := readHeading(strings.Join(words, " ")); !h.others && !h.money {
+		return h.period
+	}
+	return ""
 }
 
 // isSection reports whether a text is a line over plans.
@@ -142,7 +156,7 @@ func cutLine(line string) []kind.Said {
 		from, to := strings.Index(line, first), strings.LastIndex(line, last)+len(last)
 		said, left = []kind.Said{{Column: doubtful, Text: line[from:to]}}, ""
 	}
-	said = append([]kind.Said{{Column: namePart, Text: title}}, said...)
+	said = append([]kind.Said{{Column: namePart(), Text: title}}, said...)
 	if left != "" {
 		said = append(said, kind.Said{Text: left})
 	}
@@ -207,9 +221,9 @@ var unpricedSign = regexp.MustCompile(`\s*(?:\s[–—-]\s|:\s|\.{3,}|…|\s{2,}
 func unpriced(line, column string) []kind.Said {
 	parts := unpricedSign.Split(line, -1)
 	if len(parts) != 2 || parts[0] == "" || parts[1] == "" {
-		return []kind.Said{{Column: namePart, Text: line}}
+		return []kind.Said{{Column: namePart(), Text: line}}
 	}
-	return []kind.Said{{Column: namePart, Text: parts[0]}, {Column: column, Text: parts[1]}}
+	return []kind.Said{{Column: namePart(), Text: parts[0]}, {Column: column, Text: parts[1]}}
 }
 
 // cutLines takes a plan apart whose name, prices and features stand under each other; nothing where two amounts would
@@ -222,7 +236,7 @@ func cutLines(lines []string) []kind.Said {
 		case isPrice(part.Text):
 			part.Column = columnOf(part.Text)
 			prices = append(prices, part)
-		case !slices.ContainsFunc(said, func(s kind.Said) bool { return s.Column == namePart }):
+		case !slices.ContainsFunc(said, func(s kind.Said) bool { return s.Column == namePart() }):
 			if first := cutLine(line); first != nil { // the name, and a price beside it
 				for j := range first {
 					first[j].Line = i
@@ -231,7 +245,7 @@ func cutLines(lines []string) []kind.Said {
 				prices = append(prices, slices.DeleteFunc(slices.Clone(first), func(s kind.Said) bool { return !ofPrice(s) })...)
 				continue
 			}
-			part.Column = namePart
+			part.Column = namePart()
 		}
 		said = append(said, part)
 	}
@@ -243,7 +257,7 @@ func cutLines(lines []string) []kind.Said {
 
 // withWords takes a plan apart that has words for a price on the line on which others have amounts.
 func withWords(lines []string, at int, column string) []kind.Said {
-	said := []kind.Said{{Column: namePart, Text: lines[0]}}
+	said := []kind.Said{{Column: namePart(), Text: lines[0]}}
 	for i, line := range lines[1:] {
 		part := kind.Said{Column: featuresRole, Text: line, Line: i + 1}
 		switch {

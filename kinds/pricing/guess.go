@@ -369,8 +369,7 @@ func weigh(lines []*kind.Line) {
 	}
 }
 
-// ofEach gives each price what another line says of it: its period, under "Billing", or its currency. Several periods
-// do, or one under a heading of its own that no text of people would be.
+// ofEach gives each price what another line says of it, whose heading says so: its period, or its currency.
 func ofEach(lines []*kind.Line) {
 	isPrice := func(l *kind.Line) bool { return isPriceRole(l.Role) }
 	at := slices.IndexFunc(lines, isPrice)
@@ -380,12 +379,11 @@ func ofEach(lines []*kind.Line) {
 	price := lines[at]
 	for _, l := range lines {
 		texts := l.Texts()
-		another := func(text string) bool { return !strings.EqualFold(text, texts[0]) }
 		switch {
 		case l == price || len(texts) < len(price.Texts()):
-		case areCurrencies(texts) && currencyOf([]*kind.Line{price}) == "":
+		case intake.Heads("currency", l.Label()) && areCurrencies(texts) && currencyOf([]*kind.Line{price}) == "":
 			join(price, l, " ", "it says in which currency the prices are")
-		case arePeriods(texts) && !hasDigits(texts) && (l.Role == featureRole || slices.ContainsFunc(texts, another)):
+		case intake.Heads("period", l.Label()) && arePeriods(texts) && !hasDigits(texts):
 			join(price, l, " / ", "it says for how long the prices are")
 			price.Confidence, price.Reason = kind.Likely, fmt.Sprintf("“%s” says for how long each is", l.Label())
 		}

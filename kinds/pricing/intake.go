@@ -279,21 +279,19 @@ func joinAlike(records []kind.Record) (joined []kind.Record) {
 
 // isAlike reports whether two records have one name, and differ in that each has prices that the other has not.
 func isAlike(a, b kind.Record) bool {
-	title := func(r kind.Record) string { return kind.Text(r.Facts, namePart) }
+	title := func(r kind.Record) string { return kind.Text(r.Facts, namePart()) }
 	if title(a) == "" || !strings.EqualFold(title(a), title(b)) {
 		return false
 	}
-	prices := 0
-	for key, said := range b.Facts {
-		other, has := a.Facts[key]
-		if has && other.String() != said.String() {
-			return false
-		}
-		if !has && kind.ParseFactKey(key).Field == "price" {
-			prices++
+	for _, pair := range [][2]kind.Record{{a, b}, {b, a}} {
+		for key, said := range pair[0].Facts {
+			other, has := pair[1].Facts[key]
+			if ofPrice := kind.ParseFactKey(key).Field == "price"; has && other.String() != said.String() || !has && !ofPrice {
+				return false
+			}
 		}
 	}
-	return prices > 0
+	return true
 }
 
 func (b *builder) line(l *kind.Line, columns []int) {
