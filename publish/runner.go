@@ -180,7 +180,7 @@ func (r *Runner) try(ctx context.Context, turn *store.Turn, p store.Publication)
 		case errors.Is(err, errMoved):
 			continue
 		case err != nil && bounded.Err() != nil && ctx.Err() == nil:
-			return fmt.Errorf("the web host takes longer than %v for it", mostTime)
+			return fmt.Errorf("sending it takes longer than %v", mostTime)
 		case err == nil || !errors.Is(err, ErrUnreachable) || tries == maxTries:
 			return err
 		}

@@ -55,8 +55,8 @@ func (r *reader) takeBullets(records []textRecord) (bare []textRecord, taken boo
 	return records, true
 }
 
-// takeSigns takes the bullets off the lower lines of groups, where all of them begin with one sign. Of several signs one
-// may mean that something is lacking.
+// takeSigns takes the bullets off the lower lines of groups, where all of them begin with one sign. Of several signs
+// one may mean that something is lacking.
 func takeSigns(records []textRecord) {
 	sign := ""
 	for _, record := range records {

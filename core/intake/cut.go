@@ -39,7 +39,7 @@ func (r *reader) cutRecords(records []textRecord) (rows [][]kind.PastedCell, rol
 	for i := range stars {
 		rows[i] = append(rows[i], stars[i])
 	}
-	if roles = r.unquote(rows); len(roles) == 2 && sign == colon && slices.Contains(r.Kind.Fields[0].Aliases, "person") {
+	if roles = r.unquote(rows); len(roles) == 2 && sign == colon && areOfPeople(r.Kind.Fields) {
 		for _, f := range r.Kind.Fields[1:] {
 			if rankOf(f, positionName) == byName {
 				roles, doubted = []string{f.Name, r.Kind.Fields[0].Name}, true // Chair: Ann

@@ -69,7 +69,9 @@ func areDegrees(texts []string) bool {
 }
 
 // ofPeople reports whether the records are named as people are.
-func (p plain) ofPeople() bool { return slices.Contains(p.fields[0].Aliases, "person") }
+func (p plain) ofPeople() bool { return areOfPeople(p.fields) }
+
+func areOfPeople(fields []kind.Field) bool { return slices.Contains(fields[0].Aliases, "person") }
 
 // weighNames takes a line of names for family names, where another has given names: "Name;Vorname".
 func weighNames(lines []*kind.Line, name string) {

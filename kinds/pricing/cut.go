@@ -74,7 +74,8 @@ func sections(texts [][]string, plans [][]kind.Said) {
 	}
 }
 
-// sectionOf is the period that a line over plans names, where it says nothing else: "Annual plans". A day pass is a plan.
+// sectionOf is the period that a line over plans names, where it says nothing else: "Annual plans". A day pass is a
+// plan.
 func sectionOf(line string) string {
 	var words []string
 	for _, word := range strings.Fields(strings.TrimRight(line, ":")) {

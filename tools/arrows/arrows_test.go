@@ -37,15 +37,27 @@ func rank(name string) int {
 	return slices.IndexFunc(below, func(level []string) bool { return slices.Contains(level, name) })
 }
 
-// Arrows point down: no package of production imports one of a folder above its own, and no kind another.
-func TestArrowsPointDown(t *testing.T) {
-	out, err := exec.Command("go", "list", "-f", `{{.ImportPath}} {{join .Imports " "}}`, module+"...").Output()
+// packages are all packages, each with those that it imports by some of go list's names for them.
+func packages(t *testing.T, imports ...string) (all [][]string) {
+	t.Helper()
+	format := "{{.ImportPath}}"
+	for _, name := range imports {
+		format += ` {{join .` + name + ` " "}}`
+	}
+	out, err := exec.Command("go", "list", "-f", format, module+"...").Output()
 	if err != nil {
 		t.Fatal(err)
 	}
-	seen := map[string]bool{}
 	for line := range strings.Lines(string(out)) {
-		words := strings.Fields(line)
+		all = append(all, strings.Fields(line))
+	}
+	return all
+}
+
+// Arrows point down: no package of production imports one of a folder above its own, and no kind another.
+func TestArrowsPointDown(t *testing.T) {
+	seen := map[string]bool{}
+	for _, words := range packages(t, "Imports") {
 		of := folder(words[0])
 		if of == "testkit" || of == "tools" {
 			continue // they serve tests, and those who build

@@ -2,7 +2,6 @@ package arrows
 
 import (
 	"os"
-	"os/exec"
 	"strings"
 	"testing"
 )
@@ -17,12 +16,8 @@ func TestEveryFolderIsOnTheMap(t *testing.T) {
 	if !ok {
 		t.Fatal("the README has no map")
 	}
-	out, err := exec.Command("go", "list", "-f", "{{.ImportPath}}", module+"...").Output()
-	if err != nil {
-		t.Fatal(err)
-	}
-	for line := range strings.Lines(string(out)) {
-		path := strings.TrimPrefix(strings.TrimSpace(line), module)
+	for _, words := range packages(t) {
+		path := strings.TrimPrefix(words[0], module)
 		parts := strings.Split(path, "/")
 		name := parts[0]
 		if name == "core" && len(parts) > 1 {

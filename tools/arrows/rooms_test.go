@@ -5,7 +5,6 @@ import (
 	"fmt"
 	"maps"
 	"os"
-	"os/exec"
 	"slices"
 	"strings"
 	"testing"
@@ -29,17 +28,8 @@ func room(path string) string {
 // arrows are which rooms know which: in what ships, or in tests as well.
 func arrows(t *testing.T, imports ...string) []string {
 	t.Helper()
-	format := "{{.ImportPath}}"
-	for _, name := range imports {
-		format += ` {{join .` + name + ` " "}}`
-	}
-	out, err := exec.Command("go", "list", "-f", format, module+"...").Output()
-	if err != nil {
-		t.Fatal(err)
-	}
 	found := map[string]bool{}
-	for line := range strings.Lines(string(out)) {
-		words := strings.Fields(line)
+	for _, words := range packages(t, imports...) {
 		from := room(words[0])
 		for _, word := range words[1:] {
 			if to := room(word); to != "" && to != from {
