@@ -8,6 +8,7 @@ import (
 	"rubrel/core/colour"
 	"rubrel/core/document"
 	"rubrel/core/look"
+	"rubrel/core/marks"
 	"rubrel/demo"
 	"rubrel/dresses"
 	"rubrel/kinds"
@@ -93,7 +94,7 @@ func TestEveryFormIsReadable(t *testing.T) {
 				if err != nil {
 					t.Fatal(err)
 				}
-				for _, mark := range subject.Marks() {
+				for _, mark := range marks.Of(subject, nil) {
 					if mark.Check == "contrast" {
 						t.Errorf("%s, %s: %s has %s and needs %s: %v", name, form.Name, mark.Where, mark.Measured, mark.Needed, mark.Inks)
 					}

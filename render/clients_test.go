@@ -6,6 +6,7 @@ import (
 	"strings"
 	"testing"
 
+	"rubrel/core/marks"
 	"rubrel/render"
 	"rubrel/testkit"
 	"rubrel/testkit/chromium"
@@ -41,7 +42,7 @@ func TestTextFitsOnAnyClient(t *testing.T) {
 			t.Fatal(err)
 		}
 		checks := map[string]bool{}
-		for _, mark := range subject.Marks() {
+		for _, mark := range marks.Of(subject, nil) {
 			checks[mark.Check] = true
 		}
 		b.Open(serveFiles(t, files))

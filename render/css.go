@@ -13,7 +13,7 @@ import (
 	"rubrel/core/document"
 	"rubrel/core/kind"
 	"rubrel/core/look"
-	"rubrel/core/marks"
+	"rubrel/core/measure"
 	"rubrel/dresses"
 )
 
@@ -220,23 +220,23 @@ func Tokens(site *document.Site, registry dresses.Registry) (light, dark look.To
 }
 
 // Subject is a block as its checks see it, in the schemes that the site shows to visitors.
-func Subject(site *document.Site, registry dresses.Registry, blockID string, now time.Time) (marks.Subject, error) {
+func Subject(site *document.Site, registry dresses.Registry, blockID string, now time.Time) (measure.Subject, error) {
 	d, err := dressedSite(site, registry, now)
 	if err != nil {
-		return marks.Subject{}, err
+		return measure.Subject{}, err
 	}
 	b, ok := site.BlockByID(blockID)
 	if !ok {
-		return marks.Subject{}, fmt.Errorf("there is no block %q", blockID)
+		return measure.Subject{}, fmt.Errorf("there is no block %q", blockID)
 	}
 	return d.wholeSubject(b)
 }
 
 // wholeSubject is a block with its look, and with those that stand within it.
-func (d *dressed) wholeSubject(b *document.Block) (marks.Subject, error) {
+func (d *dressed) wholeSubject(b *document.Block) (measure.Subject, error) {
 	c, err := d.cascade(b)
 	if err != nil {
-		return marks.Subject{}, err
+		return measure.Subject{}, err
 	}
 	subject, err := d.subject(b, c)
 	set := d.site.SetOf(b)
@@ -258,8 +258,8 @@ func (d *dressed) wholeSubject(b *document.Block) (marks.Subject, error) {
 }
 
 // subject is a block with its look.
-func (d *dressed) subject(b *document.Block, c look.Cascade) (marks.Subject, error) {
-	s := marks.Subject{Site: d.site, Block: b, Cascade: c, Schemes: d.schemes(), Now: d.now, View: d.view(b, c)}
+func (d *dressed) subject(b *document.Block, c look.Cascade) (measure.Subject, error) {
+	s := measure.Subject{Site: d.site, Block: b, Cascade: c, Schemes: d.schemes(), Now: d.now, View: d.view(b, c)}
 	var err error
 	if s.Book, err = d.dress.Book(); err != nil {
 		return s, fmt.Errorf("dress %s: %w", d.dress.Name, err)

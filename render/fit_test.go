@@ -9,7 +9,8 @@ import (
 	"testing"
 
 	"rubrel/core/document"
-	"rubrel/core/marks"
+	"rubrel/core/measure"
+	"rubrel/core/typeset"
 	"rubrel/demo"
 	"rubrel/dresses"
 	"rubrel/render"
@@ -39,7 +40,7 @@ func TestFitIsWhatChromiumSets(t *testing.T) {
 			address := serveFiles(t, files)
 			said = append(said, bytesOf(files))
 			for _, page := range site.Pages {
-				texts := map[string][]marks.SetText{}
+				texts := map[string][]setText{}
 				for _, band := range page.Bands {
 					for _, id := range band.Blocks {
 						texts[id] = setTexts(t, site, registry, id)
@@ -95,20 +96,39 @@ type measured struct {
 	Lines      int
 }
 
-// setTexts are the texts of a block as they are set without a browser.
-func setTexts(t *testing.T, site *document.Site, registry dresses.Registry, id string) []marks.SetText {
+// setText is a text of a block as it is set without a browser.
+type setText struct {
+	Record, Part, Text string
+	Width              int
+	Room, Size         float64
+	Lines              []typeset.Line
+	Whole              bool // it is set in one size
+	Beside             bool // something stands beside it on its line
+}
+
+// setTexts are the texts of a block at every width.
+func setTexts(t *testing.T, site *document.Site, registry dresses.Registry, id string) []setText {
 	t.Helper()
 	subject, err := render.Subject(site, registry, id, now)
 	if err != nil {
 		t.Fatal(err)
 	}
-	return subject.SetTexts()
+	texts, ok := subject.Texts()
+	if !ok {
+		return nil
+	}
+	var list []setText
+	texts.Each(func(s *measure.SetText) {
+		list = append(list, setText{s.Record, s.Part, s.Text, s.At.Width, s.Room, s.Style.Size, s.Lines, s.Pieces == nil,
+			s.Beside != nil && s.Beside(s.At.Width) != nil})
+	})
+	return list
 }
 
-func compareFit(t *testing.T, b *chromium.Browser, site *document.Site, id string, texts []marks.SetText, width int,
+func compareFit(t *testing.T, b *chromium.Browser, site *document.Site, id string, texts []setText, width int,
 	where string) (compared, wrong int) {
 	t.Helper()
-	texts = slices.DeleteFunc(slices.Clone(texts), func(text marks.SetText) bool { return text.Width != width })
+	texts = slices.DeleteFunc(slices.Clone(texts), func(text setText) bool { return text.Width != width })
 	if len(texts) == 0 {
 		return 0, 0 // in a script that no shipped font has
 	}

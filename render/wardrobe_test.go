@@ -13,6 +13,7 @@ import (
 	"testing"
 
 	"rubrel/core/document"
+	"rubrel/core/marks"
 	"rubrel/core/release"
 	"rubrel/demo"
 	"rubrel/dresses"
@@ -179,7 +180,7 @@ func unmarked(t *testing.T, site *document.Site, registry dresses.Registry, what
 		if err != nil {
 			t.Fatal(err)
 		}
-		for _, mark := range subject.Marks() {
+		for _, mark := range marks.Of(subject, nil) {
 			if mark.Check == "contrast" || mark.Serious {
 				t.Errorf("%s, %s: %s %s %s, needs %s", what, block.ID, mark.Check, mark.Where, mark.Measured, mark.Needed)
 			}

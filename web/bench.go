@@ -123,7 +123,7 @@ func (s *Server) checked(l *store.Loaded, block string) (*checked, error) {
 		if err != nil {
 			return nil, err
 		}
-		found := &checked{Marks: subject.Marks()}
+		found := &checked{Marks: marks.Of(subject, &s.outlines)}
 		mends := checkCounts{}
 		for _, mark := range found.Marks {
 			if !mark.Quiet {

@@ -15,6 +15,7 @@ import (
 	"rubrel/core/document"
 	"rubrel/core/kind"
 	"rubrel/core/look"
+	"rubrel/core/marks"
 	"rubrel/core/release"
 	"rubrel/dresses"
 	"rubrel/render"
@@ -241,7 +242,7 @@ func (v *houseView) grids(site *document.Site, registry dresses.Registry) error 
 		if err != nil {
 			return err
 		}
-		for pair, n := range subject.UsedPairs() {
+		for pair, n := range marks.UsedPairs(subject) {
 			used[look.Pair{Ink: pair.Ink, Ground: pair.Ground}] += n
 		}
 	}

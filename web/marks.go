@@ -7,15 +7,14 @@ import (
 
 	"rubrel/core/document"
 	"rubrel/core/marks"
+	"rubrel/core/measure"
 	"rubrel/render"
 	"rubrel/store"
 )
 
 // subject is a block as its checks see it now.
-func (s *Server) subject(site *document.Site, block string, now time.Time) (marks.Subject, error) {
-	subject, err := render.Subject(site, s.dresses, block, now)
-	subject.Outlines = &s.outlines
-	return subject, err
+func (s *Server) subject(site *document.Site, block string, now time.Time) (measure.Subject, error) {
+	return render.Subject(site, s.dresses, block, now)
 }
 
 // marksView is every mark of a site, by check and block, with how many each page has.

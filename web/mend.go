@@ -30,7 +30,7 @@ func (s *Server) mend(site *document.Site, block, mark, which string) (marks.Men
 			return marks.Mend{}, &document.Fault{Problem: fmt.Sprintf("%q is no place in a list of mends", which)}
 		}
 	}
-	return subject.MendOf(mark, place)
+	return marks.MendOf(subject, mark, place)
 }
 
 // mendAll is one change that mends every mark of one check at some blocks, each by its first mend, and how many they
@@ -45,7 +45,7 @@ func (s *Server) mendAll(l *store.Loaded, blocks []string, check string) (docume
 			if err != nil {
 				return nil, 0, store.ErrNotFound
 			}
-			all := subject.Marks()
+			all := marks.Of(subject, &s.outlines)
 			next := slices.IndexFunc(all, func(m marks.Mark) bool {
 				return m.Check == check && !m.Quiet && m.Within == "" && len(m.Mends) > 0 && !mended[block+" "+m.ID]
 			})

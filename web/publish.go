@@ -9,6 +9,7 @@ import (
 	"rubrel/core/document"
 	"rubrel/core/look"
 	"rubrel/core/marks"
+	"rubrel/core/measure"
 	"rubrel/core/release"
 	"rubrel/render"
 	"rubrel/store"
@@ -118,9 +119,9 @@ func isEmpty(site *document.Site, page document.Page) bool {
 // marksOfAll are the marks of every block of a site, in the order of the blocks.
 func (s *Server) marksOfAll(site *document.Site) ([][]marks.Mark, error) {
 	now := time.Now()
-	return marks.Several(len(site.Blocks), func(i int) (marks.Subject, error) {
+	return marks.Several(len(site.Blocks), func(i int) (measure.Subject, error) {
 		return s.subject(site, site.Blocks[i].ID, now)
-	})
+	}, &s.outlines)
 }
 
 // compare finds what has changed since the release that visitors see, or since the newest.

@@ -11,6 +11,7 @@ import (
 
 	"rubrel/core/document"
 	"rubrel/core/marks"
+	"rubrel/core/measure"
 	"rubrel/dresses"
 	"rubrel/kinds"
 	"rubrel/render"
@@ -55,9 +56,9 @@ func checkCommand(_ context.Context, arguments []string, out io.Writer) error {
 	encoder := json.NewEncoder(out)
 	encoder.SetEscapeHTML(false)
 	now := time.Now()
-	found, err := marks.Several(len(site.Blocks), func(i int) (marks.Subject, error) {
+	found, err := marks.Several(len(site.Blocks), func(i int) (measure.Subject, error) {
 		return render.Subject(site, registry, site.Blocks[i].ID, now)
-	})
+	}, nil)
 	if err != nil {
 		return fmt.Errorf("%s: %w", arguments[0], err)
 	}

@@ -9,6 +9,7 @@ import (
 
 	"rubrel/core/kind"
 	"rubrel/core/layout"
+	"rubrel/core/look"
 )
 
 // usualEdges are those of a block's ground where nothing can be measured, in CSS px.
@@ -83,10 +84,7 @@ func (b Body) steps(v kind.View) []Step {
 	var steps []Step
 	last := 0
 	for width := range v.Widths {
-		lowest := 0
-		if width+1 < len(v.Widths) {
-			lowest = v.Widths[width+1].Below
-		}
+		lowest := v.Widths.From(width)
 		columns := b.columnsAt(v, width, float64(lowest))
 		if columns != last {
 			steps = append(steps, Step{width, 0, columns})
@@ -98,7 +96,7 @@ func (b Body) steps(v kind.View) []Step {
 			if from <= lowest {
 				continue
 			}
-			if v.Widths[width].Below > 0 && from >= v.Widths[width].Below {
+			if !v.Widths[width].Reaches(float64(from)) {
 				break
 			}
 			if more := b.columnsAt(v, width, float64(from)); more != columns {
@@ -252,10 +250,7 @@ func (at At) RoomFrom(width int, part string, room float64) []RoomStep {
 	if b == nil || v.Tight == nil {
 		return nil
 	}
-	lowest := 0
-	if width+1 < len(v.Widths) {
-		lowest = v.Widths[width+1].Below
-	}
+	lowest := v.Widths.From(width)
 	from := []int{lowest}
 	for _, step := range b.Steps(v) {
 		if step.Width == width && step.From > lowest {
@@ -275,7 +270,7 @@ func (at At) RoomFrom(width int, part string, room float64) []RoomStep {
 		has := func(block float64) float64 {
 			return b.partRoom(v, r, part, b.roomIn(v, r, block, columns, share), block)
 		}
-		size := max(narrowestBlock, float64(start))
+		size := max(look.LeastBlock, float64(start))
 		const apart = 100.0
 		missing, growth := room-has(size), (has(size+apart)-has(size))/apart
 		add(start, missing > 0)

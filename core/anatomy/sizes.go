@@ -9,6 +9,7 @@ import (
 	"strings"
 
 	"rubrel/core/kind"
+	"rubrel/core/look"
 )
 
 // Span says how wide a picture is shown in blocks from an inline size on: so many times the block's width and less a
@@ -20,9 +21,6 @@ type Span struct {
 
 // widestBlock is how wide a block is thought to be at most, in CSS px: a window of common large screens.
 const widestBlock = 1920.0
-
-// narrowestBlock is how wide a block is at least, in CSS px: that of the narrowest phones.
-const narrowestBlock = 320.0
 
 // At is how wide the picture is in a block of some width.
 func (s Span) at(block float64) float64 {
@@ -36,7 +34,7 @@ func (s Span) at(block float64) float64 {
 // Through makes a span of how wide a picture is in two blocks, which are so many CSS px wide and more.
 func Through(from int, at func(block float64) float64, most float64) Span {
 	const apart = 100.0
-	block := max(narrowestBlock, float64(from))
+	block := max(look.LeastBlock, float64(from))
 	first, second := at(block), at(block+apart)
 	times := (second - first) / apart
 	s := Span{From: from, Times: times, Less: times*block - first, Most: most}
@@ -55,7 +53,7 @@ func Sources(picture kind.Picture, spans []Span) string {
 	least, most := math.Inf(1), 0.0
 	above := widestBlock
 	for _, s := range spans {
-		least, most = min(least, s.at(max(narrowestBlock, float64(s.From)))), max(most, s.at(max(above, float64(s.From))))
+		least, most = min(least, s.at(max(look.LeastBlock, float64(s.From)))), max(most, s.at(max(above, float64(s.From))))
 		above = float64(s.From)
 	}
 	const densest = 2.0
@@ -109,18 +107,14 @@ func (b Body) spans(v kind.View, record kind.Record, part string, ratio float64)
 	var spans []Span
 	for width := range v.Widths {
 		r := v.Measure.Ruler(record.ID, width)
-		lowest := 0
-		if width+1 < len(v.Widths) {
-			lowest = v.Widths[width+1].Below
-		}
+		lowest := v.Widths.From(width)
 		from := []int{lowest}
 		for _, step := range b.Steps(v) {
 			if step.Width == width && step.From > lowest {
 				from = append(from, step.From)
 			}
 		}
-		if side := b.Layout.Side; side != nil && side.Stack > float64(lowest) && (v.Widths[width].Below == 0 ||
-			side.Stack < float64(v.Widths[width].Below)) {
+		if side := b.Layout.Side; side != nil && side.Stack > float64(lowest) && v.Widths[width].Reaches(side.Stack) {
 			from = append(from, int(side.Stack))
 		}
 		cut := b.cut(v, r, part, ratio)

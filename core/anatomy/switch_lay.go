@@ -66,11 +66,8 @@ func (s Switch) variables(v kind.View, within []string) []kind.Variable {
 		}
 	}
 	for width := range v.Widths {
-		lay, narrowest := s.lay(v, width, within), 0
-		if width+1 < len(v.Widths) {
-			narrowest = v.Widths[width+1].Below
-		}
-		if lay.row <= float64(max(narrowest, int(v.Tight.Ruler("", width).Frame()))) {
+		lay := s.lay(v, width, within)
+		if lay.row <= float64(max(v.Widths.From(width), int(v.Tight.Ruler("", width).Frame()))) {
 			say(width, 0, "flex", "none", "center")
 			continue
 		}
@@ -79,7 +76,7 @@ func (s Switch) variables(v kind.View, within []string) []kind.Variable {
 			align = "space-between"
 		}
 		say(width, 0, "grid", "repeat("+strconv.Itoa(lay.columns)+",1fr)", align)
-		if from := int(math.Ceil(lay.row)); v.Widths[width].Below == 0 || from < v.Widths[width].Below {
+		if from := int(math.Ceil(lay.row)); v.Widths[width].Reaches(float64(from)) {
 			say(width, from, "flex", "none", "center")
 		}
 	}

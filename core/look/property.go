@@ -17,6 +17,7 @@ type Property struct {
 	Inherited bool // CSS inherits it from the part around
 	Keywords  []string
 	Hint      string        // what may be typed
+	SetsText  bool          // it decides how wide a text is
 	Layout    bool          // the form's layout uses it, at its widths; it is no CSS property of the part
 	Carrier   string        // the custom property that carries it, where CSS's own would do something else; "" for none
 	With      []Declaration // what CSS is told with it
@@ -46,23 +47,24 @@ var properties = []Property{
 			"50%); several with commas, the first on top; or none", parse: parseLayers},
 	{Name: "background-color", Tokens: ColourToken, Hint: "a colour, token or transparent", parse: parseInk},
 	{Name: "accent-color", Tokens: ColourToken, Hint: "the colour of the mark that shows what is chosen", parse: parseInk},
-	{Name: "font-family", Tokens: FamilyToken, Inherited: true, Hint: "a token, or family names with commas",
-		parse: parseFamily},
-	{Name: "font-size", Tokens: SizeToken, Inherited: true, Span: &Span{"px", 9, 96, 1, 16},
+	{Name: "font-family", Tokens: FamilyToken, Inherited: true, SetsText: true,
+		Hint: "a token, or family names with commas", parse: parseFamily},
+	{Name: "font-size", Tokens: SizeToken, Inherited: true, SetsText: true, Span: &Span{"px", 9, 96, 1, 16},
 		Hint:  "a length above 0, type-1 … type-8, or two that follow the width: 18px to 28px, 18px at 390 to 28px at 1200",
 		parse: parseSize},
-	{Name: "font-weight", Tokens: WeightToken, Inherited: true, Span: &Span{"", 100, 900, 100, 400}, Hint: "1 to 1000",
-		parse: parseWeight},
+	{Name: "font-weight", Tokens: WeightToken, Inherited: true, SetsText: true, Span: &Span{"", 100, 900, 100, 400},
+		Hint: "1 to 1000", parse: parseWeight},
 	{Name: "font-style", Inherited: true, Keywords: []string{"normal", "italic"}, Hint: "normal or italic",
 		parse: parseKeyword},
 	{Name: "line-height", Tokens: LeadingToken, Inherited: true, Span: &Span{"", 0.9, 2.2, 0.05, 1.4},
 		Hint: "a number such as 1.4", parse: parseLeading},
-	{Name: "letter-spacing", Inherited: true, Keywords: []string{"normal"}, Span: &Span{"em", -0.08, 0.4, 0.005, 0},
-		Hint: "a length such as -0.02em", parse: parseTracking},
-	{Name: "word-spacing", Inherited: true, Keywords: []string{"normal"}, Span: &Span{"em", -0.2, 1, 0.02, 0},
-		Hint: "a length such as 0.1em", parse: parseTracking},
-	{Name: "text-transform", Inherited: true, Keywords: []string{"none", "uppercase", "lowercase", "capitalize"},
-		Hint: "none, uppercase, lowercase or capitalize", parse: parseKeyword},
+	{Name: "letter-spacing", Inherited: true, SetsText: true, Keywords: []string{"normal"},
+		Span: &Span{"em", -0.08, 0.4, 0.005, 0}, Hint: "a length such as -0.02em", parse: parseTracking},
+	{Name: "word-spacing", Inherited: true, SetsText: true, Keywords: []string{"normal"},
+		Span: &Span{"em", -0.2, 1, 0.02, 0}, Hint: "a length such as 0.1em", parse: parseTracking},
+	{Name: "text-transform", Inherited: true, SetsText: true,
+		Keywords: []string{"none", "uppercase", "lowercase", "capitalize"},
+		Hint:     "none, uppercase, lowercase or capitalize", parse: parseKeyword},
 	{Name: "text-decoration", Keywords: []string{"none", "underline", "line-through", "overline"},
 		Hint: "none, underline, line-through or overline", parse: parseKeyword},
 	{Name: "text-shadow", Inherited: true, Tokens: ColourToken, Keywords: []string{"none"},

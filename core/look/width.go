@@ -34,6 +34,9 @@ func (w Width) String() string {
 	return fmt.Sprintf("%s %d below %d", w.Name, w.Frame, w.Below)
 }
 
+// Reaches reports whether a block of an inline size, in CSS px, is not too wide for the width.
+func (w Width) Reaches(size float64) bool { return w.Below == 0 || size < float64(w.Below) }
+
 // upTo is the bound of a width, where that of the widest is beyond all others.
 func (w Width) upTo() int {
 	if w.Below == 0 {
@@ -44,6 +47,26 @@ func (w Width) upTo() int {
 
 // Widths are ordered from the widest down. A value said at one holds there and below.
 type Widths []Width
+
+// LeastBlock is how wide a block is at least, in CSS px: a page must do without scrolling sideways down to that (WCAG
+// 2.2, success criterion 1.4.10).
+const LeastBlock = 320
+
+// From is the least inline size at which the width at a place holds, in CSS px; 0 for the narrowest.
+func (w Widths) From(i int) int {
+	if i+1 < len(w) {
+		return w[i+1].Below
+	}
+	return 0
+}
+
+// Least is From, and LeastBlock for the narrowest.
+func (w Widths) Least(i int) int {
+	if i+1 < len(w) {
+		return w.From(i)
+	}
+	return LeastBlock
+}
 
 // DefaultWidths are what a site begins with.
 func DefaultWidths() Widths {

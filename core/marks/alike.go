@@ -12,17 +12,17 @@ import (
 
 // alike finds parts that can be chosen and look chosen or not to no one: neither their grounds nor their words stand
 // out from one another in the two states (WCAG 2.2, 1.4.11), and nothing but colour differs.
-func (s Subject) alike(set kind.Set) []Mark {
+func (s subject) alike(set kind.Set) []Mark {
 	var found []Mark
 	for _, part := range set.Kind.PartsOf(s.Block.Form) {
-		p := s.plainPainter(set.Kind)
-		if !slices.Contains(part.States(), look.Selected) || p.paints[part.Name].SelectedInk != "" ||
-			p.left(part, look.Target{}) || p.otherShape(part) {
+		p := s.plainPainter()
+		if !slices.Contains(part.States(), look.Selected) || p.Paints[part.Name].SelectedInk != "" ||
+			p.Left(part, look.Target{}) || p.otherShape(part) {
 			continue
 		}
 		least := colour.Contrast(colour.Black, colour.White)
 		for _, scheme := range slices.Sorted(maps.Keys(s.Schemes)) {
-			least = min(least, s.painter(set.Kind, s.Schemes[scheme]).told(part))
+			least = min(least, s.painter(s.Schemes[scheme]).told(part))
 		}
 		if least >= controlContrast {
 			continue
@@ -41,8 +41,8 @@ func (s Subject) alike(set kind.Set) []Mark {
 // otherShape reports whether what is selected differs by more than colour.
 func (p painter) otherShape(part kind.Part) bool {
 	for _, property := range standingOut {
-		is, ok := p.resolve(look.Target{State: look.Selected}, part.Name, property)
-		was, before := p.resolve(look.Target{}, part.Name, property)
+		is, ok := p.Resolve(look.Target{State: look.Selected}, part.Name, property)
+		was, before := p.Resolve(look.Target{}, part.Name, property)
 		if ok && (!before || !sameShape(is.Value, was.Value)) {
 			return true
 		}
@@ -65,11 +65,11 @@ func (p painter) told(part kind.Part) float64 {
 
 // toldApart is the mend by roles: the first ground that stands out from that of the other sides, with the first ink
 // that is read on it.
-func (s Subject) toldApart(set kind.Set, part kind.Part) (Mend, bool) {
+func (s subject) toldApart(set kind.Set, part kind.Part) (Mend, bool) {
 	t := look.Target{State: look.Selected}
 	passes := func(ground, ink look.Token) bool {
 		for _, tokens := range s.Schemes {
-			p := s.painter(set.Kind, tokens)
+			p := s.painter(tokens)
 			below, over := tokens.Value(ground).(look.ColourValue), tokens.Value(ink).(look.ColourValue)
 			if colour.Contrast(p.places(part, look.Target{})[0].ground, below.Colour) < controlContrast ||
 				colour.Contrast(below.Colour, over.Colour) < textContrast {
@@ -83,7 +83,7 @@ func (s Subject) toldApart(set kind.Set, part kind.Part) (Mend, bool) {
 			if !passes(ground, ink) {
 				continue
 			}
-			p := s.plainPainter(set.Kind)
+			p := s.plainPainter()
 			says := slices.Concat(p.repainted(set, part, "background-color", t, ground),
 				p.repainted(set, part, "color", t, ink))
 			return Mend{Label: fmt.Sprintf("%s selected → %s on %s", part.Name, ink, ground),

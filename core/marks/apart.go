@@ -70,7 +70,7 @@ func (c *contraster) one(after look.Cascade, r *reading, forAll look.Value, role
 			continue
 		}
 		p := other.painter
-		p.cascade, p.known = after, other.known.with(index)
+		p.Look = other.Recoloured(after, index)
 		if now, ok := p.read(other.part, other.t); ok && now.missed() {
 			cases = append(cases, now)
 		}
@@ -90,7 +90,7 @@ func (c *contraster) one(after look.Cascade, r *reading, forAll look.Value, role
 		var left []*reading
 		for _, other := range cases {
 			q := other.painter
-			q.cascade, q.known = after, other.known.with(index)
+			q.Look = other.Recoloured(after, index)
 			if now, ok := q.read(other.part, other.t); ok && now.missed() {
 				left = append(left, now)
 			}
@@ -130,11 +130,11 @@ func (c *contraster) particular(r *reading, cases []*reading, forAll look.Value,
 			r.repainted(c.set, r.part, r.property, r.t, better), true
 	}
 	if outer, layers, there := r.veiled(r.part, r.t); there {
-		index := r.cascade.Index()
+		index := r.Cascade.Index()
 		thin, percent, ok := veil(r.veilShades()[:1], layers, func(value look.Value) bool {
 			index.Say(r.painter.particular(outer, "background-image", r.t), value)
 			p := r.painter
-			p.known = r.known.with(index)
+			p.Look = r.Recoloured(p.Cascade, index)
 			return worst(p.places(r.part, r.t), ink) >= r.needed
 		})
 		if ok {
@@ -142,7 +142,7 @@ func (c *contraster) particular(r *reading, cases []*reading, forAll look.Value,
 				r.repainted(c.set, outer, "background-image", r.t, thin), true
 		}
 	}
-	for _, outer := range r.around(r.part) {
+	for _, outer := range r.Around(r.part) {
 		if opacity := r.opacity(outer, r.t); opacity < 1 {
 			return fmt.Sprintf("opacity of %s %v → 1", outer.Name, opacity), nil,
 				r.repainted(c.set, outer, "opacity", r.t, look.Length{Milli: 1000}), true

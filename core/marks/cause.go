@@ -142,14 +142,14 @@ func worstOfEach(missed []*reading) []*reading {
 func (r *reading) sameBut(other *reading) bool {
 	a, b := r.t, other.t
 	a.Width, b.Width = 0, 0
-	return a == b && r.part.Name == other.part.Name && r.instead.Name == other.instead.Name
+	return a == b && r.part.Name == other.part.Name && r.Instead.Name == other.Instead.Name
 }
 
 func (r *reading) id() string {
 	id := strings.Join([]string{"contrast", r.part.Name, string(r.t.State), fmt.Sprint(r.t.Featured), r.t.Record,
-		r.cascade.Widths[r.t.Width].Name}, " ")
-	if r.instead.Name != "" {
-		id += " " + r.instead.Name
+		r.Cascade.Widths[r.t.Width].Name}, " ")
+	if r.Instead.Name != "" {
+		id += " " + r.Instead.Name
 	}
 	return id
 }
@@ -157,8 +157,8 @@ func (r *reading) id() string {
 // where names a case.
 func (c *contraster) where(r *reading) string {
 	where := r.painter.where(c.set, r.part, r.t)
-	if r.instead.Name != "" {
-		where += " on " + r.instead.Name
+	if r.Instead.Name != "" {
+		where += " on " + r.Instead.Name
 	}
 	if len(c.s.Schemes) > 1 {
 		where += ", " + r.scheme

@@ -15,7 +15,7 @@ const unevenText = 140.0
 
 // columns finds a lone record in the last row, and records of one row whose words are of very different height, at
 // every width. That rows stand on one line is the form's matter.
-func (s Subject) columns(set kind.Set) []Mark {
+func (s subject) columns(set kind.Set) []Mark {
 	form, ok := set.Kind.FormNamed(s.Block.Form)
 	if !ok || form.Columns == nil || len(set.Records) < 2 {
 		return nil
@@ -72,34 +72,29 @@ func withoutOrphan(n, columns, most int) int {
 }
 
 // inColumns makes another number of columns the mark's mend, at its width.
-func (s Subject) inColumns(mark *Mark, set kind.Set, columns, width int) {
+func (s subject) inColumns(mark *Mark, set kind.Set, columns, width int) {
 	part, ok := set.Kind.ColumnsPart(s.Block.Form)
 	if !ok {
 		return
 	}
-	p := s.plainPainter(set.Kind)
+	p := s.plainPainter()
 	value := look.Length{Milli: int64(columns) * 1000}
 	mark.Mends = []Mend{{Label: fmt.Sprintf("columns %s → %d", s.Cascade.Widths[width].Name, columns),
 		Change: p.repaint(s, set, part, "grid-template-columns", look.Target{Width: width}, value)}}
 }
 
 // unevenRows compares the words of the records that stand in one row.
-func (s Subject) unevenRows(set kind.Set, form kind.Form, width int, rows []int) []Mark {
-	if form.Runs == nil || s.Book == nil || slices.Max(rows) < 2 {
+func (s subject) unevenRows(set kind.Set, form kind.Form, width int, rows []int) []Mark {
+	if s.texts == nil || slices.Max(rows) < 2 {
 		return nil
 	}
-	f := s.fitter(set, form)
 	heights := map[string]float64{}
-	for _, run := range f.runs {
+	for _, run := range s.texts.Runs {
 		if run.Key == "" {
 			continue // not the record's own words
 		}
-		if text := f.lines(run, width); text.known {
-			lines := len(text.lines)
-			if run.Sight > 0 {
-				lines = min(lines, run.Sight)
-			}
-			heights[run.Record] += float64(lines) * text.style.Size * f.p.leading(text.part, text.t)
+		if text := s.texts.Set(run, width); text.Known {
+			heights[run.Record] += s.texts.Height(text, run.Sight)
 		}
 	}
 	var found []Mark

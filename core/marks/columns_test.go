@@ -57,7 +57,7 @@ func TestColumns(t *testing.T) {
 				d.say("memberships", key, text)
 			}
 			find := func() *marks.Mark {
-				for _, mark := range d.subject("memberships").Marks() {
+				for _, mark := range marks.Of(d.subject("memberships"), nil) {
 					if mark.Check == c.check {
 						return &mark
 					}

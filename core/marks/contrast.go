@@ -25,18 +25,18 @@ const (
 
 // contrasts finds every text and control that does not stand out enough from what is behind it, in every state, at
 // every width, for every record that looks different: one mark for each cause.
-func (s Subject) contrasts(set kind.Set) []Mark {
+func (s subject) contrasts(set kind.Set) []Mark {
 	c := contraster{s: s, set: set}
 	for _, scheme := range slices.Sorted(maps.Keys(s.Schemes)) {
-		p := s.painter(set.Kind, s.Schemes[scheme])
-		if form, ok := set.Kind.FormNamed(s.Block.Form); ok && form.Room != nil && s.Book != nil {
-			p.lie = s.fitter(set, form).lie
+		p := s.painter(s.Schemes[scheme])
+		if s.texts != nil {
+			p.lie = s.texts.Lie
 		}
 		c.all(p, scheme)
 		for _, part := range set.Kind.PartsOf(s.Block.Form) {
 			if part.InsteadOf != "" {
 				turned := p
-				turned.instead, turned.known = part, newKnown()
+				turned.Look = p.InsteadOf(part)
 				c.all(turned, scheme)
 			}
 		}
@@ -46,7 +46,7 @@ func (s Subject) contrasts(set kind.Set) []Mark {
 
 // contraster gathers what is seen of every text and control.
 type contraster struct {
-	s        Subject
+	s        subject
 	set      kind.Set
 	readings []*reading
 }
@@ -71,7 +71,7 @@ func (r *reading) missed() bool { return r.got < r.needed }
 // all measures every part that a painter paints; where one part stands in the place of another, those within it.
 func (c *contraster) all(p painter, scheme string) {
 	for _, part := range c.set.Kind.PartsOf(c.s.Block.Form) {
-		if !part.Text && !part.Control || p.instead.Name != "" && !p.inside(part, p.instead.Name) {
+		if !part.Text && !part.Control || p.Instead.Name != "" && !p.Inside(part, p.Instead.Name) {
 			continue
 		}
 		for _, t := range p.targets(part, c.set) {
@@ -87,7 +87,7 @@ func (c *contraster) all(p painter, scheme string) {
 func (p painter) read(part kind.Part, t look.Target) (*reading, bool) {
 	said, property, ok := p.inkOf(part, t)
 	ink, isColour := p.colourOf(said.Value)
-	if !ok || !isColour || p.left(part, t) {
+	if !ok || !isColour || p.Left(part, t) {
 		return nil, false
 	}
 	r := &reading{painter: p, part: part, t: t, ink: said, property: property, needed: p.needed(part, t),
@@ -102,17 +102,10 @@ var painting = []string{"color", "background-color", "background-image", "opacit
 
 // follows reports whether a size follows the width of its block: it is then another at each.
 func (p painter) follows(v look.Value) bool {
-	if token, ok := v.(look.Token); ok {
-		v = p.tokens.Value(token)
-	}
+	v = p.Value(v)
 	_, fluid := v.(look.Fluid)
 	length, is := v.(look.Length)
 	return fluid || is && length.Unit == "cqi"
-}
-
-// inRecord reports whether a part stands in a record's element, or is one.
-func (p painter) inRecord(part kind.Part) bool {
-	return slices.ContainsFunc(p.around(part), func(k kind.Part) bool { return k.Place == look.RecordItem })
 }
 
 // targets lists the cases in which a part may look different: in general and when featured, and where any level says
@@ -125,22 +118,22 @@ func (p painter) targets(part kind.Part, set kind.Set) []look.Target {
 			names = append(names, stack.parts[i].Name)
 		}
 	}
-	for _, sheet := range []look.Sheet{p.cascade.House, p.cascade.Kind, p.cascade.Block} {
+	for _, sheet := range []look.Sheet{p.Cascade.House, p.Cascade.Kind, p.Cascade.Block} {
 		for key := range sheet {
 			if !slices.Contains(names, key.Part) || !slices.Contains(painting, key.Property) {
 				continue
 			}
 			states[key.State] = true
-			widths[max(0, p.cascade.Widths.Index(key.Width))] = true
+			widths[max(0, p.Cascade.Widths.Index(key.Width))] = true
 			if p.follows(sheet[key]) {
-				for width := range p.cascade.Widths {
+				for width := range p.Cascade.Widths {
 					widths[width] = true
 				}
 			}
 			records[key.Record] = true
 		}
 	}
-	inRecord := p.inRecord(part)
+	inRecord := p.InRecord(part)
 	// A case stands for the records of its sort that have nothing of their own.
 	plain := func(featured bool) bool {
 		return slices.ContainsFunc(set.Records, func(r kind.Record) bool { return r.Featured == featured && !records[r.ID] })
@@ -166,7 +159,7 @@ func (p painter) targets(part kind.Part, set kind.Set) []look.Target {
 
 // needed is the contrast that WCAG 2.2 asks of a part.
 func (p painter) needed(part kind.Part, t look.Target) float64 {
-	size, weight := p.size(part, t), p.weight(part, t)
+	size, weight := p.Size(part, t), p.Weight(part, t)
 	switch {
 	case part.Control:
 		return controlContrast
@@ -179,23 +172,23 @@ func (p painter) needed(part kind.Part, t look.Target) float64 {
 // inkOf is the value that a part's words are painted in, and the property of the part that says it.
 func (p painter) inkOf(part kind.Part, t look.Target) (said look.Said, property string, ok bool) {
 	if part.Ink != "" {
-		said, ok = p.resolve(t, part.Name, part.Ink)
-		image, _ := p.resolve(t, part.Name, "background-image")
+		said, ok = p.Resolve(t, part.Name, part.Ink)
+		image, _ := p.Resolve(t, part.Name, "background-image")
 		layers, _ := image.Value.(look.Layers)
 		return said, part.Ink, ok && len(layers) == 0 // what an image shows is not one ink
 	}
-	if slices.ContainsFunc(p.around(part), func(outer kind.Part) bool { return p.paints[outer.Name].StandsOut }) {
+	if slices.ContainsFunc(p.Around(part), func(outer kind.Part) bool { return p.Paints[outer.Name].StandsOut }) {
 		return said, property, false
 	}
-	for _, outer := range p.around(part) {
+	for _, outer := range p.Around(part) {
 		from := "color"
-		if of := p.paints[outer.Name].SelectedInk; of != "" && t.State == look.Selected {
+		if of := p.Paints[outer.Name].SelectedInk; of != "" && t.State == look.Selected {
 			from = of
 		}
 		if property == "" {
 			property = from // of the part itself
 		}
-		if said, ok = p.resolve(t, outer.Name, from); ok {
+		if said, ok = p.Resolve(t, outer.Name, from); ok {
 			return said, property, true
 		}
 	}
@@ -220,7 +213,7 @@ func (p painter) where(set kind.Set, part kind.Part, t look.Target) string {
 		words = append(words, string(t.State))
 	}
 	if t.Width > 0 {
-		words = append(words, p.cascade.Widths[t.Width].Name)
+		words = append(words, p.Cascade.Widths[t.Width].Name)
 	}
 	return strings.Join(words, ", ")
 }

@@ -12,6 +12,7 @@ import (
 	"rubrel/core/kind"
 	"rubrel/core/look"
 	"rubrel/core/marks"
+	"rubrel/core/measure"
 	"rubrel/demo"
 	"rubrel/dresses"
 	"rubrel/kinds"
@@ -59,7 +60,7 @@ func (d *desk) say(block, key, text string) {
 	d.do(document.SetLook{Block: block, Key: k, Text: text})
 }
 
-func (d *desk) subject(block string) marks.Subject {
+func (d *desk) subject(block string) measure.Subject {
 	d.t.Helper()
 	s, err := render.Subject(d.site, d.registry, block, now)
 	if err != nil {
@@ -71,7 +72,7 @@ func (d *desk) subject(block string) marks.Subject {
 // contrasts lists the contrast marks of a block: "where measured needed".
 func (d *desk) contrasts(block string) []marks.Mark {
 	var list []marks.Mark
-	for _, mark := range d.subject(block).Marks() {
+	for _, mark := range marks.Of(d.subject(block), nil) {
 		if mark.Check == "contrast" {
 			list = append(list, mark)
 		}
@@ -285,11 +286,9 @@ func BenchmarkMarksOf20Blocks(b *testing.B) {
 	}
 	outlines := &marks.Outlines{} // as the server has it
 	for b.Loop() {
-		_, err := marks.Several(20, func(i int) (marks.Subject, error) {
-			s, err := render.Subject(site, registry, site.Blocks[i%2].ID, now)
-			s.Outlines = outlines
-			return s, err
-		})
+		_, err := marks.Several(20, func(i int) (measure.Subject, error) {
+			return render.Subject(site, registry, site.Blocks[i%2].ID, now)
+		}, outlines)
 		if err != nil {
 			b.Fatal(err)
 		}

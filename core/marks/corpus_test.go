@@ -255,5 +255,5 @@ func heard(d *desk, block string) []string {
 }
 
 func loud(d *desk, block string) []marks.Mark {
-	return slices.DeleteFunc(d.subject(block).Marks(), func(m marks.Mark) bool { return m.Quiet })
+	return slices.DeleteFunc(marks.Of(d.subject(block), nil), func(m marks.Mark) bool { return m.Quiet })
 }

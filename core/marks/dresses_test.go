@@ -8,6 +8,7 @@ import (
 	"rubrel/core/anatomy"
 	"rubrel/core/document"
 	"rubrel/core/kind"
+	"rubrel/core/marks"
 	"rubrel/demo"
 	"rubrel/dresses"
 	"rubrel/kinds"
@@ -102,7 +103,7 @@ func (d *desk) check(t *testing.T, block string, set *document.Set, form kind.Fo
 	if err != nil {
 		t.Fatal(err)
 	}
-	for _, mark := range subject.Marks() {
+	for _, mark := range marks.Of(subject, nil) {
 		if slices.Contains([]string{"contrast", "alike"}, mark.Check) && mark.Within == "" {
 			t.Errorf("%s, %s, %v: %s %s of %s %v", set.Kind.Name, form.Name, choice, mark.Where, mark.Measured,
 				mark.Needed, mark.Places)

@@ -36,9 +36,9 @@ type elsewhere struct {
 
 // drifts finds values said outright that are nearly a token of the house style, or nearly another value of the same
 // property; the mend makes them one.
-func (s Subject) drifts(set kind.Set) []Mark {
+func (s subject) drifts(set kind.Set) []Mark {
 	var found []Mark
-	p := s.plainPainter(set.Kind)
+	p := s.plainPainter()
 	list, others := spokenIn(s.Block.Look), s.before()
 	for i, v := range list {
 		if mark, ok := p.nearToken(s, set, v); ok {
@@ -66,7 +66,7 @@ func spokenIn(sheet look.Sheet) []spoken {
 
 // before are the values of the kinds, and of the blocks that stand before this one in the site: of two that drift apart
 // the later one has the mark.
-func (s Subject) before() []elsewhere {
+func (s subject) before() []elsewhere {
 	var all []elsewhere
 	for _, name := range slices.Sorted(maps.Keys(s.Site.House.Kinds)) {
 		for _, v := range spokenIn(s.Site.House.Kinds[name]) {
@@ -85,27 +85,27 @@ func (s Subject) before() []elsewhere {
 }
 
 // nearToken compares a value with the tokens that its property takes.
-func (p painter) nearToken(s Subject, set kind.Set, v spoken) (Mark, bool) {
+func (p painter) nearToken(s subject, set kind.Set, v spoken) (Mark, bool) {
 	property, err := look.PropertyNamed(v.key.Property)
 	if err != nil || property.Tokens == "" {
 		return Mark{}, false
 	}
 	best, nearest := look.Token(""), math.Inf(1)
 	for _, name := range look.Names(property.Tokens) {
-		if d := v.distance(p.tokens.Value(look.Token(name))); d < nearest {
+		if d := v.distance(p.Tokens.Value(look.Token(name))); d < nearest {
 			best, nearest = look.Token(name), d
 		}
 	}
 	if nearest > 1 || best == "" {
 		return Mark{}, false
 	}
-	held := p.tokens.Value(best)
+	held := p.Tokens.Value(best)
 	return p.drift(s, set, v, fmt.Sprintf("%s beside %s %s", v.value, best, held), best), true
 }
 
 // nearOther compares a value with those that came before it: a colour with all, a length with those of the same part
 // and property.
-func (p painter) nearOther(s Subject, set kind.Set, v spoken, before []spoken) (Mark, bool) {
+func (p painter) nearOther(s subject, set kind.Set, v spoken, before []spoken) (Mark, bool) {
 	for _, other := range before {
 		same := other.key.Property == v.key.Property && other.key.Part == v.key.Part
 		if v.drifts(other, same) {
@@ -130,7 +130,7 @@ func (p painter) nearOther(s Subject, set kind.Set, v spoken, before []spoken) (
 
 // nearElsewhere compares a value with those of other blocks: a colour with all, a length with those that blocks of the
 // same kind say for the very same.
-func (p painter) nearElsewhere(s Subject, set kind.Set, v spoken, others []elsewhere) (Mark, bool) {
+func (p painter) nearElsewhere(s subject, set kind.Set, v spoken, others []elsewhere) (Mark, bool) {
 	for _, other := range others {
 		if v.drifts(other.spoken, other.kind == set.Kind.Name && other.key == v.key) {
 			return p.drift(s, set, v, fmt.Sprintf("%s, and %s in %s", v.value, other.value, other.whose), other.value), true
@@ -145,10 +145,10 @@ func (v spoken) drifts(other spoken, same bool) bool {
 	return (same || isColour) && other.value != v.value && v.distance(other.value) <= 1
 }
 
-func (p painter) drift(s Subject, set kind.Set, v spoken, measured string, one look.Value) Mark {
+func (p painter) drift(s subject, set kind.Set, v spoken, measured string, one look.Value) Mark {
 	part, _ := set.Kind.PartNamed(v.key.Part)
 	t := look.Target{Record: v.key.Record, Featured: v.key.Featured, State: v.key.State,
-		Width: max(0, p.cascade.Widths.Index(v.key.Width))}
+		Width: max(0, p.Cascade.Widths.Index(v.key.Width))}
 	mend := Mend{Label: v.value.String() + " → " + one.String(),
 		Change: document.SetLook{Block: s.Block.ID, Key: v.key, Text: one.String()}}
 	mark := Mark{ID: "drift " + v.key.String(),

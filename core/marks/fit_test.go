@@ -53,7 +53,7 @@ func TestFit(t *testing.T) {
 			}
 			fits := func() []marks.Mark {
 				var list []marks.Mark
-				for _, mark := range d.subject("memberships").Marks() {
+				for _, mark := range marks.Of(d.subject("memberships"), nil) {
 					if strings.Contains(" fit wrap lines measure ", " "+mark.Check+" ") {
 						list = append(list, mark)
 					}

@@ -13,7 +13,7 @@ import (
 
 // ownInks finds colours that the set says for single drawings, and that do not stand out from what is behind them: each
 // once, where it is seen worst. The mend is the nearest colour that passes in every scheme, or none of its own.
-func (s Subject) ownInks(set kind.Set) []Mark {
+func (s subject) ownInks(set kind.Set) []Mark {
 	var found []Mark
 	for _, part := range set.Kind.PartsOf(s.Block.Form) {
 		if part.OwnInks == nil || part.Paints != nil && part.Paints(set).Absent {
@@ -29,7 +29,7 @@ func (s Subject) ownInks(set kind.Set) []Mark {
 }
 
 // ownInk measures one of them; false where it passes, or where it is no colour.
-func (s Subject) ownInk(set kind.Set, part kind.Part, own kind.OwnInk) (Mark, bool) {
+func (s subject) ownInk(set kind.Set, part kind.Part, own kind.OwnInk) (Mark, bool) {
 	ink, err := colour.Parse(own.Colour)
 	if err != nil {
 		return Mark{}, false
@@ -38,9 +38,9 @@ func (s Subject) ownInk(set kind.Set, part kind.Part, own kind.OwnInk) (Mark, bo
 	var mark Mark
 	least := controlContrast
 	for _, scheme := range slices.Sorted(maps.Keys(s.Schemes)) {
-		p := s.painter(set.Kind, s.Schemes[scheme])
+		p := s.painter(s.Schemes[scheme])
 		for _, t := range p.targets(part, set) {
-			if p.left(part, t) {
+			if p.Left(part, t) {
 				continue
 			}
 			places := p.places(part, t)

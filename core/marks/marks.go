@@ -5,12 +5,11 @@ import (
 	"fmt"
 	"slices"
 	"strings"
-	"time"
 
+	"rubrel/core/colour"
 	"rubrel/core/document"
 	"rubrel/core/kind"
-	"rubrel/core/look"
-	"rubrel/core/typeset"
+	"rubrel/core/measure"
 )
 
 // Mark is one finding on a block. ID stays the same while the finding does.
@@ -32,36 +31,33 @@ type Mend struct {
 	Inks   []string // CSS colours: as it is, and as the mend makes it; none where it changes none, or several
 }
 
-// Subject is a block as it is shown: with its look, in the schemes that visitors see, at a time.
-type Subject struct {
-	Site    *document.Site
-	Block   *document.Block
-	Cascade look.Cascade
-	Schemes map[string]look.Tokens // by scheme: light, dark, or both
-	Now     time.Time
-	View    kind.View     // what its form is given to show
-	Book    *typeset.Book // the fonts that visitors get
-	Within  []Subject     // the blocks that stand within it, whose marks are its own too
-	// Outlines remembers what is found in the HTML; nil where it is read each time.
-	Outlines *Outlines
-
-	known *known     // while its marks are found
-	runs  []kind.Run // the same
-	// outlined is what its HTML says and shows.
-	outlined outlined
+// subject is a block whose marks are found.
+type subject struct {
+	measure.Subject
+	outlines *Outlines
+	look     measure.Look
+	texts    *measure.Texts // nil where its form says none, or the fonts are not known
+	cells    map[cellsKey][]colour.Colour
+	outlined outlined // what its HTML says and shows
 }
 
-// Marks checks the block: what its kind checks, and what holds for every kind. Those that are quiet come last.
-func (s Subject) Marks() []Mark {
+// begin measures the subject.
+func (s *subject) begin() {
+	s.outlined = s.outline(s.Site.FormOf(s.Block))
+	s.look, s.cells = s.Look(), map[cellsKey][]colour.Colour{}
+	s.look.Shown = s.outlined.shown
+	if texts, ok := s.Texts(); ok {
+		s.texts = texts
+		s.texts.Shown = s.outlined.shown
+	}
+}
+
+// Of checks a block: what its kind checks, and what holds for every kind. Those that are quiet come last. What is found
+// in the HTML is remembered in the outlines; they may be nil.
+func Of(block measure.Subject, outlines *Outlines) []Mark {
+	s := subject{Subject: block, outlines: outlines}
+	s.begin()
 	set, form := s.Site.SetOf(s.Block), s.Site.FormOf(s.Block)
-	s.known = newKnown()
-	if m, ok := s.View.Measure.(measure); ok { // what it has found of the look, it need not find again
-		s.known = m.f.p.known
-	}
-	if form.Runs != nil {
-		s.runs = form.Runs(s.View)
-	}
-	s.outlined = s.outline(form)
 	var list []Mark
 	if set.Kind.Check != nil {
 		scene := kind.Scene{Locale: s.Site.LanguageOf(s.Block.ID), Now: s.Now}
@@ -82,7 +78,7 @@ func (s Subject) Marks() []Mark {
 	list = append(list, s.twice(set.Set)...)
 	list = append(list, s.senses(set.Set)...)
 	for _, within := range s.Within {
-		for _, mark := range within.Marks() {
+		for _, mark := range Of(within, s.outlines) {
 			mark.ID = strings.Join([]string{"within", within.Block.ID, mark.ID}, " ")
 			mark.Where = within.Block.Name + ": " + mark.Where
 			mark.Within, mark.Aside = within.Block.ID, mark.Quiet
@@ -99,7 +95,7 @@ func (s Subject) Marks() []Mark {
 }
 
 // marked are findings of the block's set or kind as marks; set is the set that they are about, or "".
-func (s Subject) marked(findings []kind.Finding, set string) []Mark {
+func (s subject) marked(findings []kind.Finding, set string) []Mark {
 	var list []Mark
 	for _, finding := range findings {
 		if len(finding.Forms) > 0 && !slices.Contains(finding.Forms, s.Block.Form) {
@@ -124,8 +120,8 @@ func order(quiet bool) int {
 }
 
 // MendOf finds one of the mends of a mark again in the block as it is now.
-func (s Subject) MendOf(id string, which int) (Mend, error) {
-	for _, mark := range s.Marks() {
+func MendOf(block measure.Subject, id string, which int) (Mend, error) {
+	for _, mark := range Of(block, nil) {
 		if mark.ID == id && 0 <= which && which < len(mark.Mends) {
 			return mark.Mends[which], nil
 		}

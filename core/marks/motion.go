@@ -22,17 +22,17 @@ const mostOver = 0.005
 
 // late finds parts that come in so slowly that they are missed: the last of several waits for all before it. What fills
 // or counts is there to be read from the start; it must come to rest in time, and never show more than it stands for.
-func (p painter) late(s Subject, set kind.Set) []Mark {
+func (p painter) late(s subject, set kind.Set) []Mark {
 	var found []Mark
-	for _, part := range set.Kind.PartsOf(p.form) {
+	for _, part := range set.Kind.PartsOf(p.Form) {
 		t := look.Target{}
-		name, ok := p.resolve(t, part.Name, "animation-name")
+		name, ok := p.Resolve(t, part.Name, "animation-name")
 		if !ok || name.Value == look.Keyword("none") {
 			continue
 		}
 		takes, wait := p.milliseconds(t, part.Name, "animation-duration", 400), p.milliseconds(t, part.Name,
 			"animation-delay", 0)
-		if said, _ := p.resolve(t, part.Name, "animation-delay"); said.Value != nil {
+		if said, _ := p.Resolve(t, part.Name, "animation-delay"); said.Value != nil {
 			if delay, is := said.Value.(look.Delay); is && delay.Each {
 				wait *= int64(max(0, len(set.Records)-1))
 			}
@@ -54,7 +54,7 @@ func (p painter) late(s Subject, set kind.Set) []Mark {
 		if wait > 0 && takes < mostWait {
 			// The wait is shortened, for each alike, until all is there in time.
 			short := look.Delay{Duration: look.Duration((mostWait - takes) / 10 * 10)}
-			if said, _ := p.resolve(t, part.Name, "animation-delay"); said.Value.(look.Delay).Each {
+			if said, _ := p.Resolve(t, part.Name, "animation-delay"); said.Value.(look.Delay).Each {
 				short = look.Delay{Duration: look.Duration((mostWait - takes) / int64(max(1, len(set.Records)-1)) / 10 * 10),
 					Each: true}
 			}
@@ -66,8 +66,8 @@ func (p painter) late(s Subject, set kind.Set) []Mark {
 }
 
 // overshoots finds an easing that passes the value on its way to it, or starts below nought.
-func (p painter) overshoots(s Subject, set kind.Set, part kind.Part) []Mark {
-	said, ok := p.resolve(look.Target{}, part.Name, "animation-timing-function")
+func (p painter) overshoots(s subject, set kind.Set, part kind.Part) []Mark {
+	said, ok := p.Resolve(look.Target{}, part.Name, "animation-timing-function")
 	if !ok {
 		return nil
 	}
@@ -87,10 +87,10 @@ func (p painter) overshoots(s Subject, set kind.Set, part kind.Part) []Mark {
 }
 
 func (p painter) milliseconds(t look.Target, part, property string, otherwise int64) int64 {
-	said, ok := p.resolve(t, part, property)
+	said, ok := p.Resolve(t, part, property)
 	value := said.Value
 	if token, is := value.(look.Token); is {
-		value = p.tokens.Value(token)
+		value = p.Tokens.Value(token)
 	}
 	switch value := value.(type) {
 	case look.Duration:
@@ -106,9 +106,9 @@ func (p painter) milliseconds(t look.Target, part, property string, otherwise in
 
 // hoverOnly finds words that nobody sees who does not point at them: those who touch, or go by the keyboard (WCAG 2.2,
 // 2.1.1). The mend shows them always.
-func (p painter) hoverOnly(s Subject, set kind.Set) []Mark {
+func (p painter) hoverOnly(s subject, set kind.Set) []Mark {
 	var found []Mark
-	for _, part := range set.Kind.PartsOf(p.form) {
+	for _, part := range set.Kind.PartsOf(p.Form) {
 		if !part.Text {
 			continue
 		}
@@ -126,13 +126,13 @@ func (p painter) hoverOnly(s Subject, set kind.Set) []Mark {
 
 // hiddenBy names the property that keeps a part from being seen, and a value that shows it.
 func (p painter) hiddenBy(part kind.Part, t look.Target) (property string, shows look.Value, hidden bool) {
-	if said, ok := p.resolve(t, part.Name, "display"); ok && said.Value == look.Keyword("none") {
+	if said, ok := p.Resolve(t, part.Name, "display"); ok && said.Value == look.Keyword("none") {
 		return "display", look.Keyword("shown"), true
 	}
 	if p.opacity(part, t) == 0 {
 		return "opacity", look.Length{Milli: 1000}, true
 	}
-	if said, ok := p.resolve(t, part.Name, "color"); ok {
+	if said, ok := p.Resolve(t, part.Name, "color"); ok {
 		if c, is := p.colourOf(said.Value); is && c.Alpha == 0 {
 			opaque := look.ColourValue{Colour: colour.Colour{R: c.R, G: c.G, B: c.B, Alpha: 1}}
 			return "color", opaque, true

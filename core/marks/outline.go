@@ -9,19 +9,20 @@ import (
 	"golang.org/x/net/html"
 
 	"rubrel/core/kind"
+	"rubrel/core/measure"
 )
 
 // outline reads the block's HTML as those do who do not see it: headings that leave a level out or say nothing (WCAG
 // 2.2, 1.3.1 and 2.4.6), and pictures, links and buttons without a name (1.1.1, 2.4.4, 4.1.2).
 // It finds too which parts there are.
-func (s Subject) outline(form kind.Form) outlined {
-	return s.Outlines.of(s.View, form.Name, func() outlined {
+func (s subject) outline(form kind.Form) outlined {
+	return s.outlines.of(s.View, form.Name, func() outlined {
 		inside, err := form.HTML(s.View)
 		if err != nil {
 			return outlined{} // the proof says what is wrong
 		}
 		return outlined{marks: readOutline(string(inside), max(1, s.View.HeadingLevel)-1),
-			shown: readShown(string(inside))}
+			shown: measure.ReadShown(string(inside))}
 	})
 }
 

@@ -6,6 +6,7 @@ import (
 	"time"
 
 	"rubrel/core/kind"
+	"rubrel/core/measure"
 )
 
 // Outlines remembers what was found in the HTML of blocks, so that an edit of a look, which says nothing in it, does
@@ -20,7 +21,7 @@ type outlined struct {
 	view  kind.View
 	form  string
 	marks []Mark
-	shown shownParts
+	shown measure.ShownParts
 }
 
 // mostOutlined bounds what is remembered.

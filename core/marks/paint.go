@@ -8,38 +8,16 @@ import (
 	"rubrel/core/document"
 	"rubrel/core/kind"
 	"rubrel/core/look"
-	"rubrel/core/typeset"
+	"rubrel/core/measure"
 )
 
-// painter works out what a part looks like where it stands: its ink, what is really behind it, its size.
+// painter works out what a part looks like where it stands: its ink, and what is really behind it.
 type painter struct {
-	kind     *kind.Kind
-	set      kind.Set
-	form     string
-	cascade  look.Cascade
-	tokens   look.Tokens
-	pictures []document.Picture     // the site's
-	paints   map[string]kind.Paints // by part, of those that are painted otherwise than is said
-	instead  kind.Part              // stands in the place of the part that it names; the zero part for none
+	measure.Look
+	pictures []document.Picture // the site's
+	cells    map[cellsKey][]colour.Colour
 	// lie finds where a part's words lie in the record's box around them; nil where that is not asked.
-	lie   func(part kind.Part, t look.Target) (span, bool)
-	shown shownParts // what stands in the block's HTML; nil where that is not asked
-	known *known
-}
-
-// known is what a painter has found before: the same is asked again for every part, state and width.
-type known struct {
-	around map[string][]kind.Part
-	cells  map[cellsKey][]colour.Colour // of the pictures
-	texts  map[textKey]*setText
-	least  map[leastKey]leastRoom
-	edges  map[placeKey]float64
-	left   map[placeKey]bool
-	rooms  map[placeKey]float64
-	sizes  map[placeKey]float64
-	styles map[placeKey]typeset.Style
-	owners map[string]bool // the records of which anything of the look is their own; nil until it is asked for
-	index  *look.Index     // of the cascade; nil until it is asked for
+	lie func(part kind.Part, t look.Target) (measure.Stretch, bool)
 }
 
 // cellsKey is some columns of a picture.
@@ -48,16 +26,9 @@ type cellsKey struct {
 	first, last int
 }
 
-func newKnown() *known {
-	return &known{around: map[string][]kind.Part{}, cells: map[cellsKey][]colour.Colour{}, texts: map[textKey]*setText{},
-		least: map[leastKey]leastRoom{},
-		edges: map[placeKey]float64{}, left: map[placeKey]bool{},
-		rooms: map[placeKey]float64{}, sizes: map[placeKey]float64{}, styles: map[placeKey]typeset.Style{}}
-}
-
-// cells are the colours of some columns of a picture.
-func (p painter) cells(key cellsKey) []colour.Colour {
-	colours, ok := p.known.cells[key]
+// cellsIn are the colours of some columns of a picture.
+func (p painter) cellsIn(key cellsKey) []colour.Colour {
+	colours, ok := p.cells[key]
 	if !ok {
 		for _, picture := range p.pictures {
 			if picture.ID != key.name {
@@ -68,7 +39,7 @@ func (p painter) cells(key cellsKey) []colour.Colour {
 			}
 		}
 		colours = sifted(colours, mostCells)
-		p.known.cells[key] = colours
+		p.cells[key] = colours
 	}
 	return colours
 }
@@ -81,78 +52,22 @@ func (p painter) cellsUnder(picture look.Picture, text, ground kind.Part, t look
 			key.first, key.last = columnsUnder(picture, at)
 		}
 	}
-	return p.cells(key)
+	return p.cellsIn(key)
 }
 
-// painter paints the subject with the tokens of a scheme; what is found depends on no token.
-func (s Subject) painter(k *kind.Kind, tokens look.Tokens) painter {
-	paints := map[string]kind.Paints{}
-	set := s.Site.SetOf(s.Block)
-	for i := range k.Parts {
-		if k.Parts[i].Paints != nil {
-			paints[k.Parts[i].Name] = k.Parts[i].Paints(set.Set)
-		}
-	}
-	return painter{kind: k, set: set.Set, form: s.Block.Form, cascade: s.Cascade, tokens: tokens,
-		pictures: s.Site.Pictures, paints: paints, shown: s.outlined.shown,
-		known: cmp.Or(s.known, newKnown())}
+// painter paints the subject with the tokens of a scheme; what is measured depends on no token's colour.
+func (s subject) painter(tokens look.Tokens) painter {
+	l := s.look.With(tokens)
+	return painter{Look: l, pictures: s.Site.Pictures, cells: s.cells}
 }
 
 // plainPainter paints with the light tokens, or the dark ones where there are no others: for what does not depend on
 // the scheme, and for values that the light scheme is the measure of.
-func (s Subject) plainPainter(k *kind.Kind) painter {
-	tokens, ok := s.Schemes["light"]
-	if !ok {
-		tokens = s.Schemes["dark"]
-	}
-	return s.painter(k, tokens)
-}
-
-// resolve is the cascade's answer.
-func (p painter) resolve(t look.Target, part, property string) (look.Said, bool) {
-	if p.known.index == nil {
-		p.known.index = p.cascade.Index()
-	}
-	return p.known.index.Resolve(t, part, property)
-}
-
-// around lists a part and the parts around it, from the inside out.
-func (p painter) around(part kind.Part) []kind.Part {
-	if parts, ok := p.known.around[part.Name]; ok {
-		return parts
-	}
-	parts := []kind.Part{part}
-	for outer, ok := p.kind.PartAround(part, p.form); ok; outer, ok = p.kind.PartAround(outer, p.form) {
-		if p.instead.InsteadOf == outer.Name {
-			outer = p.instead
-		}
-		parts = append(parts, outer)
-	}
-	p.known.around[part.Name] = parts
-	return parts
-}
-
-// inside reports whether a part lies within another.
-func (p painter) inside(part kind.Part, name string) bool {
-	return slices.ContainsFunc(p.around(part), func(outer kind.Part) bool { return outer.Name == name })
-}
-
-// said finds an inherited property's value in the part or those around it.
-func (p painter) said(part kind.Part, property string, t look.Target) (said look.Said, from kind.Part, ok bool) {
-	for _, outer := range p.around(part) {
-		if said, ok = p.resolve(t, outer.Name, property); ok {
-			return said, outer, true
-		}
-	}
-	return said, part, false
-}
+func (s subject) plainPainter() painter { return s.painter(s.look.Tokens) }
 
 // colourOf is the colour that a value stands for; false where it is none.
 func (p painter) colourOf(v look.Value) (colour.Colour, bool) {
-	if token, ok := v.(look.Token); ok {
-		v = p.tokens.Value(token)
-	}
-	c, ok := v.(look.ColourValue)
+	c, ok := p.Value(v).(look.ColourValue)
 	return c.Colour, ok
 }
 
@@ -181,15 +96,15 @@ type stack struct {
 
 // stacks are the cases of what lies behind a part: one, unless its kind says otherwise.
 func (p painter) stacks(part kind.Part) []stack {
-	around := p.around(part)
+	around := p.Around(part)
 	if part.Behind == nil {
 		return []stack{{parts: around}}
 	}
 	var stacks []stack
-	for _, names := range part.Behind(p.set, p.form) {
+	for _, names := range part.Behind(p.Set, p.Form) {
 		s := stack{parts: []kind.Part{part}, besides: len(names)}
 		for _, name := range names {
-			beside, _ := p.kind.PartNamed(name)
+			beside, _ := p.Kind.PartNamed(name)
 			s.parts = append(s.parts, beside)
 		}
 		s.parts = append(s.parts, around[1:]...)
@@ -250,18 +165,18 @@ func (p painter) filled(text, part kind.Part, t look.Target, below colour.Colour
 		}
 		return []colour.Colour{below}
 	}
-	if p.paints[part.Name].NoGround {
+	if p.Paints[part.Name].NoGround {
 		return []colour.Colour{below}
 	}
 	all := p.pictured(part, t, below)
-	if said, ok := p.resolve(t, part.Name, "background-color"); ok {
+	if said, ok := p.Resolve(t, part.Name, "background-color"); ok {
 		if c, ok := p.colourOf(said.Value); ok {
 			for i := range all {
 				all[i] = c.Over(all[i])
 			}
 		}
 	}
-	said, _ := p.resolve(t, part.Name, "background-image")
+	said, _ := p.Resolve(t, part.Name, "background-image")
 	layers, _ := said.Value.(look.Layers)
 	for _, layer := range slices.Backward(layers) {
 		under := func(picture look.Picture) []colour.Colour { return p.cellsUnder(picture, text, part, t) }
@@ -272,7 +187,7 @@ func (p painter) filled(text, part kind.Part, t look.Target, below colour.Colour
 
 // rim is the colour of a shadow that stands around a part on all sides as a line.
 func (p painter) rim(part kind.Part, t look.Target) (colour.Colour, bool) {
-	said, _ := p.resolve(t, part.Name, "box-shadow")
+	said, _ := p.Resolve(t, part.Name, "box-shadow")
 	shadows, _ := said.Value.(look.Shadows)
 	if len(shadows) == 0 {
 		return colour.Colour{}, false
@@ -291,19 +206,19 @@ func (p painter) pictured(part kind.Part, t look.Target, below colour.Colour) []
 	if part.Pictured == "" {
 		return all
 	}
-	for _, r := range p.set.Records {
+	for _, r := range p.Set.Records {
 		if t.Record != "" && r.ID != t.Record || t.Record == "" && r.Featured != t.Featured {
 			continue
 		}
-		shown := p.set.Said(r, part.Pictured)
+		shown := p.Set.Said(r, part.Pictured)
 		if shown == nil {
-			if said, ok := p.resolve(t, part.Unpictured, "background-color"); ok {
+			if said, ok := p.Resolve(t, part.Unpictured, "background-color"); ok {
 				ground, _ := p.colourOf(said.Value)
 				all = append(all, ground.Over(below))
 			}
 			continue
 		}
-		for _, cell := range p.cells(cellsKey{shown.String(), 0, document.CellsAcross - 1}) {
+		for _, cell := range p.cellsIn(cellsKey{shown.String(), 0, document.CellsAcross - 1}) {
 			all = append(all, cell.Over(below))
 		}
 	}
@@ -365,7 +280,7 @@ func sifted(all []colour.Colour, most int) []colour.Colour {
 }
 
 func (p painter) opacity(part kind.Part, t look.Target) float64 {
-	said, ok := p.resolve(t, part.Name, "opacity")
+	said, ok := p.Resolve(t, part.Name, "opacity")
 	length, is := said.Value.(look.Length)
 	if !ok || !is {
 		return 1
@@ -405,116 +320,4 @@ func worst(places []place, ink colour.Colour) float64 {
 		least = min(least, colour.ContrastOf(seen, at.luminance))
 	}
 	return least
-}
-
-// The size of text where nothing says one, and of a rem (CSS's initial value in every browser).
-const initialSize = 16.0
-
-// sort names the records that look like the target's: itself where anything of its look is its own.
-func (p painter) sort(t look.Target) string {
-	if p.known.owners == nil {
-		p.known.owners = map[string]bool{}
-		for key := range p.cascade.Block {
-			p.known.owners[key.Record] = true
-		}
-	}
-	if p.known.owners[t.Record] {
-		return t.Record
-	}
-	if t.Featured {
-		return "\x00featured"
-	}
-	return ""
-}
-
-// found is what is known of a part as it is while nobody points at it, read where it is not known yet. In other states
-// it is read each time.
-func found[T any](p painter, known map[placeKey]T, part string, t look.Target, read func() T) T {
-	if t.State != look.Normal {
-		return read()
-	}
-	key := placeKey{part, p.sort(t), t.Width}
-	value, ok := known[key]
-	if !ok {
-		value = read()
-		known[key] = value
-	}
-	return value
-}
-
-// size is the font size in CSS px, at the proof's width.
-func (p painter) size(part kind.Part, t look.Target) float64 {
-	return found(p, p.known.sizes, part.Name, t, func() float64 { return p.readSize(part, t) })
-}
-
-func (p painter) readSize(part kind.Part, t look.Target) float64 {
-	parts := p.around(part)
-	size := initialSize
-	for i := len(parts) - 1; i >= 0; i-- {
-		said, ok := p.resolve(t, parts[i].Name, "font-size")
-		if !ok {
-			continue
-		}
-		value := said.Value
-		if token, ok := value.(look.Token); ok {
-			value = p.tokens.Value(token)
-		}
-		switch value := value.(type) {
-		case look.Length:
-			size = p.pixels(value, size, t)
-		case look.Fluid:
-			size = value.At(float64(p.cascade.Widths[t.Width].Frame))
-		}
-	}
-	return size
-}
-
-// pixels is a length in CSS px where the font is of a size.
-func (p painter) pixels(l look.Length, font float64, t look.Target) float64 {
-	n := float64(l.Milli) / 1000
-	switch l.Unit {
-	case "em":
-		return n * font
-	case "%":
-		return n / 100 * font
-	case "rem":
-		return n * initialSize
-	case "cqi":
-		return n / 100 * float64(p.cascade.Widths[t.Width].Frame)
-	}
-	return n
-}
-
-// weight is the font weight, 400 where nothing says one.
-func (p painter) weight(part kind.Part, t look.Target) int64 {
-	said, _, ok := p.said(part, "font-weight", t)
-	if !ok {
-		return 400
-	}
-	value := said.Value
-	if token, ok := value.(look.Token); ok {
-		value = p.tokens.Value(token)
-	}
-	if length, ok := value.(look.Length); ok {
-		return length.Milli / 1000
-	}
-	return 400
-}
-
-// left reports whether a part is left out.
-func (p painter) left(part kind.Part, t look.Target) bool {
-	return p.absent(part, t) ||
-		found(p, p.known.left, part.Name, t, func() bool { return p.readLeft(part, t) })
-}
-
-func (p painter) readLeft(part kind.Part, t look.Target) bool {
-	for _, outer := range p.around(part) {
-		if p.paints[outer.Name].Absent {
-			return true
-		}
-		if said, ok := p.resolve(t, outer.Name, "display"); ok && said.Value == look.Keyword("none") {
-			return true
-		}
-	}
-	return false
 }

@@ -20,7 +20,7 @@ func (c *contraster) atCause(of source, missed []*reading) (Mend, bool) {
 	tr := c.trial(of, missed)
 	what, whom := of.name(c.set.Kind)
 	r := missed[0]
-	value := r.tokens.Value(of.token)
+	value := r.Tokens.Value(of.token)
 	if of.token == "" {
 		value = c.saidAt(of)
 	}
@@ -145,7 +145,7 @@ func (c *contraster) nearest(of source, from colour.Colour, holds func(look.Valu
 		return c.nearestRole(from, holds)
 	}
 	// A colour that is all but a role would drift from it.
-	p := c.s.plainPainter(c.set.Kind)
+	p := c.s.plainPainter()
 	beside := func(to colour.Colour) func(look.Value) bool {
 		return func(role look.Value) bool {
 			held, _ := p.colourOf(role)
@@ -169,7 +169,7 @@ func (c *contraster) nearest(of source, from colour.Colour, holds func(look.Valu
 
 // nearestRole is the role nearest to a colour that holds.
 func (c *contraster) nearestRole(from colour.Colour, holds func(look.Value) bool) (look.Value, bool) {
-	p := c.s.plainPainter(c.set.Kind)
+	p := c.s.plainPainter()
 	roles := look.Names(look.ColourToken)
 	far := func(name string) float64 {
 		role, _ := p.colourOf(look.Token(name))

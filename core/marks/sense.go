@@ -13,8 +13,8 @@ const leastTarget = 24.0
 
 // senses finds what a measurement of colour or fit does not: targets that are too small, a featured record that stands
 // out by colour alone, what is there for those only who point, what comes too late, and what cannot be read aloud.
-func (s Subject) senses(set kind.Set) []Mark {
-	p := s.plainPainter(set.Kind)
+func (s subject) senses(set kind.Set) []Mark {
+	p := s.plainPainter()
 	return slices.Concat(
 		p.smallTargets(s, set),
 		p.onlyColour(set),
@@ -25,23 +25,23 @@ func (s Subject) senses(set kind.Set) []Mark {
 }
 
 // smallTargets measures the height of what is pressed: a line of its text with its padding and border.
-func (p painter) smallTargets(s Subject, set kind.Set) []Mark {
+func (p painter) smallTargets(s subject, set kind.Set) []Mark {
 	var found []Mark
 	for _, part := range set.Kind.PartsOf(s.Block.Form) {
 		if !part.Pressed {
 			continue
 		}
-		for width := range p.cascade.Widths {
+		for width := range p.Cascade.Widths {
 			t := look.Target{Width: width}
-			r := ruler{p, t}
-			height := max(part.LeastHeight, p.size(part, t)*p.leading(part, t)+r.edgesDown(part.Name))
-			if height >= leastTarget || p.left(part, t) {
+			across, down := p.Edges(part, t)
+			height := max(part.LeastHeight, p.Size(part, t)*p.Leading(part, t)+down)
+			if height >= leastTarget || p.Left(part, t) {
 				continue
 			}
 			missing := (leastTarget - height + 1) / 2
-			value := look.Length{Milli: int64(missing+r.edgesDown(part.Name)/2) * 1000, Unit: "px"}
-			side := look.Length{Milli: int64(r.Edges(part.Name)/2) * 1000, Unit: "px"}
-			found = append(found, Mark{ID: fmt.Sprintf("target %s %s", part.Name, p.cascade.Widths[width].Name),
+			value := look.Length{Milli: int64(missing+down/2) * 1000, Unit: "px"}
+			side := look.Length{Milli: int64(across/2) * 1000, Unit: "px"}
+			found = append(found, Mark{ID: fmt.Sprintf("target %s %s", part.Name, p.Cascade.Widths[width].Name),
 				Mends: []Mend{p.resay(s, set, part, "padding", t, look.Sides{value, side, value, side})},
 				Finding: kind.Finding{Check: "target", Where: p.where(set, part, t), Measured: fmt.Sprintf("%.0f px high", height),
 					Needed: "24 px", Key: part.Name, Rule: "WCAG 2.2, 2.5.8", Serious: true}})
@@ -49,19 +49,6 @@ func (p painter) smallTargets(s Subject, set kind.Set) []Mark {
 		}
 	}
 	return found
-}
-
-// leading is the line height as a multiple of the size; 1.2, about what browsers take, where nothing says one.
-func (p painter) leading(part kind.Part, t look.Target) float64 {
-	said, _, ok := p.said(part, "line-height", t)
-	value := said.Value
-	if token, is := value.(look.Token); is {
-		value = p.tokens.Value(token)
-	}
-	if l, is := value.(look.Length); ok && is {
-		return float64(l.Milli) / 1000
-	}
-	return 1.2
 }
 
 // standingOut are the properties by which something stands out without colour.
@@ -80,15 +67,15 @@ func (p painter) onlyColour(set kind.Set) []Mark {
 	if featured == nil || len(set.Records) < 2 {
 		return nil
 	}
-	form, _ := set.Kind.FormNamed(p.form)
+	form, _ := set.Kind.FormNamed(p.Form)
 	if form.LiftsFeatured || set.Kind.MarkField != "" && kind.Text(featured.Facts, set.Kind.MarkField) != "" {
 		return nil
 	}
 	differs := false
-	for _, part := range set.Kind.PartsOf(p.form) {
+	for _, part := range set.Kind.PartsOf(p.Form) {
 		for _, property := range part.Properties {
-			plain, ok := p.resolve(look.Target{}, part.Name, property)
-			other, also := p.resolve(look.Target{Featured: true}, part.Name, property)
+			plain, ok := p.Resolve(look.Target{}, part.Name, property)
+			other, also := p.Resolve(look.Target{Featured: true}, part.Name, property)
 			differs = differs || also && (!ok || plain.Value.CSS() != other.Value.CSS())
 			if !slices.Contains(standingOut, property) {
 				continue

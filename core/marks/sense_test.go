@@ -65,7 +65,7 @@ func TestDriftAndSense(t *testing.T) {
 			}
 			found := func() []marks.Mark {
 				var list []marks.Mark
-				for _, mark := range d.subject(c.block).Marks() {
+				for _, mark := range marks.Of(d.subject(c.block), nil) {
 					if strings.Contains(" drift target only-colour hover-only late said-twice ", " "+strings.ReplaceAll(mark.Check,
 						" ", "-")+" ") {
 						list = append(list, mark)
@@ -106,7 +106,7 @@ func TestDriftIsOfTheLightScheme(t *testing.T) {
 	d.do(document.SetScheme{Scheme: document.AutoScheme})
 	d.say("memberships", "text.color", "#566176")
 	for range 30 {
-		if !slices.ContainsFunc(d.subject("memberships").Marks(), func(m marks.Mark) bool {
+		if !slices.ContainsFunc(marks.Of(d.subject("memberships"), nil), func(m marks.Mark) bool {
 			return m.Check == "drift" &&
 				m.Measured == "#566176 beside quiet #566175"
 		}) {
@@ -136,7 +136,7 @@ func TestOutline(t *testing.T) {
 					nil
 			}}}}
 		var got []string
-		for _, mark := range s.Marks() {
+		for _, mark := range marks.Of(s, nil) {
 			if mark.Check == "headings" || mark.Check == "alternative" {
 				got = append(got, mark.Check+": "+mark.Where+", "+mark.Measured)
 			}
@@ -153,7 +153,6 @@ func TestOutlinesAreRemembered(t *testing.T) {
 	remembered, read := &marks.Outlines{}, 0
 	check := func() {
 		s := d.subject("memberships")
-		s.Outlines = remembered
 		set, _ := s.Site.SetByID(s.Block.SetID)
 		real := set.Kind
 		defer func() { set.Kind = real }()
@@ -163,7 +162,7 @@ func TestOutlinesAreRemembered(t *testing.T) {
 				return "<h5>x</h5>",
 					nil
 			}}}}
-		if !slices.ContainsFunc(s.Marks(), func(m marks.Mark) bool { return m.Check == "headings" }) {
+		if !slices.ContainsFunc(marks.Of(s, remembered), func(m marks.Mark) bool { return m.Check == "headings" }) {
 			t.Error("the heading is not found")
 		}
 	}

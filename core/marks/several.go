@@ -5,13 +5,16 @@ import (
 	"slices"
 
 	"golang.org/x/sync/errgroup"
+
+	"rubrel/core/measure"
 )
 
 // Several finds the marks of several blocks, in the order of the blocks, on as many processors as there are. What is
 // wrong with a set is found once, at the first of its blocks; it is quiet where it is meant so at any of them. What the
 // site says wrongly, as a token or for a kind, is found once too, with the places of all blocks. The error is the first
 // of subject's, which makes the subject of a block by its place.
-func Several(n int, subject func(i int) (Subject, error)) ([][]Mark, error) {
+func Several(n int, subject func(i int) (measure.Subject, error), outlines *Outlines) ([][]Mark,
+	error) {
 	lists := make([][]Mark, n)
 	var group errgroup.Group
 	group.SetLimit(runtime.GOMAXPROCS(0))
@@ -19,7 +22,7 @@ func Several(n int, subject func(i int) (Subject, error)) ([][]Mark, error) {
 		group.Go(func() error {
 			s, err := subject(i)
 			if err == nil {
-				lists[i] = s.Marks()
+				lists[i] = Of(s, outlines)
 			}
 			return err
 		})

@@ -5,15 +5,16 @@ import (
 
 	"rubrel/core/document"
 	"rubrel/core/marks"
+	"rubrel/core/measure"
 )
 
 // A token that is too pale makes texts of many blocks fail: the site's list has one mark of it, with all places.
 func TestSeveralFoldsCauses(t *testing.T) {
 	d := newDesk(t)
 	d.do(document.SetTokens{Texts: map[string]string{"quiet": "#b8b8b8"}})
-	lists, err := marks.Several(len(d.site.Blocks), func(i int) (marks.Subject, error) {
+	lists, err := marks.Several(len(d.site.Blocks), func(i int) (measure.Subject, error) {
 		return d.subject(d.site.Blocks[i].ID), nil
-	})
+	}, nil)
 	if err != nil {
 		t.Fatal(err)
 	}

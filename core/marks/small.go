@@ -11,40 +11,37 @@ import (
 
 // smallTexts finds texts that are set smaller than kind.LeastType where a block is as narrow as each of its widths
 // goes: said so small, or shrunk to fit.
-func (s Subject) smallTexts(set kind.Set) []Mark {
-	tight, ok := s.View.Tight.(measure)
+func (s subject) smallTexts(set kind.Set) []Mark {
+	tight, ok := s.tight()
 	if !ok {
 		return nil
 	}
-	f, p := tight.f, s.plainPainter(set.Kind)
+	p := s.plainPainter()
 	var found []Mark
 	seen := map[string]bool{} // parts that have their mark: narrower widths follow
 	for width := range s.Cascade.Widths {
-		for _, run := range s.runs {
-			text := f.lines(run, width)
-			if !text.known {
+		for _, run := range tight.Runs {
+			text := tight.Set(run, width)
+			if !text.Known {
 				continue
 			}
-			st := text.setting
 			pieces := run.Pieces
 			if pieces == nil {
 				pieces = []kind.Piece{{Part: run.Part}}
 			}
 			for _, piece := range pieces {
 				part, ok := set.Kind.PartNamed(piece.Part)
-				share := st.style.Size / f.p.size(st.part, st.t) // what is left of it where it shrinks
-				size := f.p.size(part, st.t) * share
-				if !ok || seen[part.Name] || size > kind.LeastType-0.05 || f.p.left(part, st.t) {
+				share := text.Style.Size / tight.Size(text.Of, text.At) // what is left of it where it shrinks
+				size := tight.Size(part, text.At) * share
+				if !ok || seen[part.Name] || size > kind.LeastType-0.05 || tight.Left(part, text.At) {
 					continue
 				}
 				seen[part.Name] = true
-				mark := Mark{ID: "small " + part.Name, Finding: kind.Finding{Check: "small", Where: p.where(set, part, st.t),
-					Measured: fmt.Sprintf(
-						"%.1f px",
-						size,
-					), Needed: fmt.Sprintf("%g px", kind.LeastType), Record: run.Record, Key: part.Name}}
+				mark := Mark{ID: "small " + part.Name, Finding: kind.Finding{Check: "small", Where: p.where(set, part, text.At),
+					Measured: fmt.Sprintf("%.1f px", size), Needed: fmt.Sprintf("%g px", kind.LeastType),
+					Record: run.Record, Key: part.Name}}
 				if share == 1 {
-					mark.Mends = s.larger(p, set, part, st.t)
+					mark.Mends = s.larger(p, set, part, text.At)
 				}
 				found = append(found, mark)
 			}
@@ -54,10 +51,10 @@ func (s Subject) smallTexts(set kind.Set) []Mark {
 }
 
 // larger are the mends of a part that is set too small: where its size is said, and for this case alone.
-func (s Subject) larger(p painter, set kind.Set, part kind.Part, t look.Target) []Mend {
+func (s subject) larger(p painter, set kind.Set, part kind.Part, t look.Target) []Mend {
 	value := p.leastToken()
 	here := p.resay(s, set, part, "font-size", t, value)
-	said, from, ok := p.said(part, "font-size", t)
+	said, from, ok := p.Said(part, "font-size", t)
 	if _, own := s.Block.Look[said.Key]; !ok || !own || from.Name != part.Name {
 		return []Mend{here}
 	}
@@ -80,7 +77,7 @@ func (p painter) leastToken() look.Value {
 func (p painter) sizes() iter.Seq2[look.Token, float64] {
 	return func(yield func(look.Token, float64) bool) {
 		for _, name := range look.Names(look.SizeToken) {
-			held, ok := p.tokens.Value(look.Token(name)).(look.Length)
+			held, ok := p.Tokens.Value(look.Token(name)).(look.Length)
 			if ok && held.Unit == "px" && !yield(look.Token(name), float64(held.Milli)/1000) {
 				return
 			}

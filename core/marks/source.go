@@ -55,14 +55,14 @@ func (c *contraster) stackSources(r *reading, s stack) []source {
 	var all []source
 	covered := false
 	for i, part := range s.parts {
-		if said, ok := r.resolve(r.t, part.Name, "opacity"); ok && r.opacity(part, r.t) < 1 &&
+		if said, ok := r.Resolve(r.t, part.Name, "opacity"); ok && r.opacity(part, r.t) < 1 &&
 			(i == 0 || i > s.besides) {
 			all = append(all, c.valueSources(r, said)...)
 		}
-		if covered || r.paints[part.Name].NoGround || i == 0 && part.Ink != "" {
+		if covered || r.Paints[part.Name].NoGround || i == 0 && part.Ink != "" {
 			continue
 		}
-		said, _ := r.resolve(r.t, part.Name, "background-image")
+		said, _ := r.Resolve(r.t, part.Name, "background-image")
 		layers, _ := said.Value.(look.Layers)
 		if len(layers) == 0 && part.Pictured != "" {
 			said = look.Said{Level: look.BlockLevel, Key: r.particular(part, "background-image", r.t)}
@@ -71,7 +71,7 @@ func (c *contraster) stackSources(r *reading, s stack) []source {
 			all = append(all, c.valueSources(r, said)...)
 		}
 		covered = part.Pictured != "" || slices.ContainsFunc(layers, r.opaque)
-		if said, ok := r.resolve(r.t, part.Name, "background-color"); ok && !covered {
+		if said, ok := r.Resolve(r.t, part.Name, "background-color"); ok && !covered {
 			if ground, ok := r.colourOf(said.Value); ok && ground.Alpha > 0 {
 				all = append(all, c.valueSources(r, said)...)
 				covered = ground.Alpha == 1

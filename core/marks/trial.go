@@ -76,14 +76,14 @@ func (tr trial) contrast(i int, value look.Value) float64 {
 		return tr.seen(i)
 	}
 	p := tr.affected[i].painter
-	p.tokens = p.tokens.Replacing(tr.of.token, value)
+	p.Look = p.With(p.Tokens.Replacing(tr.of.token, value))
 	return tr.seenBy(p, i)
 }
 
 // seen is the contrast of a case as the index has it.
 func (tr trial) seen(i int) float64 {
 	p := tr.affected[i].painter
-	p.known = p.known.with(tr.index)
+	p.Look = p.Recoloured(p.Cascade, tr.index)
 	return tr.seenBy(p, i)
 }
 
@@ -98,11 +98,4 @@ func (tr trial) seenBy(p painter, i int) float64 {
 		return worst(r.places, ink)
 	}
 	return worst(p.places(r.part, r.t), ink)
-}
-
-// with is what is known of the same block with other colours: sizes and places stay.
-func (k *known) with(index *look.Index) *known {
-	other := *k
-	other.index = index
-	return &other
 }

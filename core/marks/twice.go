@@ -18,8 +18,8 @@ type saidAt struct {
 
 // twice finds colours that the site says outright in several places, of which this block has one: said once, as a spot
 // colour of the house style, they change together. A colour that is a role already is a matter of drift.
-func (s Subject) twice(set kind.Set) []Mark {
-	p := s.plainPainter(set.Kind)
+func (s subject) twice(set kind.Set) []Mark {
+	p := s.plainPainter()
 	roles := map[string]bool{}
 	for _, name := range look.Names(look.ColourToken) {
 		if c, ok := p.colourOf(look.Token(name)); ok {
@@ -55,7 +55,7 @@ func parts(at []saidAt) int {
 }
 
 // outright lists where the site's looks say colours outright, by the colour.
-func (s Subject) outright() map[string][]saidAt {
+func (s subject) outright() map[string][]saidAt {
 	places := map[string][]saidAt{}
 	gather := func(sheet look.Sheet, block, kindName string) {
 		for key, value := range sheet {
@@ -74,7 +74,7 @@ func (s Subject) outright() map[string][]saidAt {
 }
 
 // freeSpot is the first spot colour that the site does not say; false where it says all.
-func (s Subject) freeSpot() (string, bool) {
+func (s subject) freeSpot() (string, bool) {
 	for _, spot := range look.Spots() {
 		if _, said := s.Site.House.Tokens[string(spot)]; !said {
 			return string(spot), true
@@ -84,7 +84,7 @@ func (s Subject) freeSpot() (string, bool) {
 }
 
 // toSpot makes a colour a spot colour, light and dark, and every place that said it follow that.
-func (s Subject) toSpot(spot, text string, at []saidAt) document.Change {
+func (s subject) toSpot(spot, text string, at []saidAt) document.Change {
 	batch := document.Batch{Name: spot + ": " + text, Changes: []document.Change{
 		document.SetTokens{Texts: map[string]string{spot: text}}, document.SetTokens{Dark: true,
 			Texts: map[string]string{spot: text}},

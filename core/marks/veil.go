@@ -13,8 +13,8 @@ import (
 
 // veiled finds the nearest ground behind a part that has a picture or a pattern and room for another layer.
 func (p painter) veiled(part kind.Part, t look.Target) (kind.Part, look.Layers, bool) {
-	for _, outer := range p.around(part) {
-		said, _ := p.resolve(t, outer.Name, "background-image")
+	for _, outer := range p.Around(part) {
+		said, _ := p.Resolve(t, outer.Name, "background-image")
 		layers, _ := said.Value.(look.Layers)
 		if outer.Pictured != "" && len(layers) < look.MostLayers {
 			return outer, layers, true
@@ -88,8 +88,8 @@ func (c *contraster) veils(of source, missed []*reading) (Mend, bool) {
 			Width: max(0, after.Widths.Index(of.key.Width))}
 		index := after.Index()
 		p := group[0].painter
-		p.cascade, p.known = after, group[0].known.with(index)
-		said, _ := p.resolve(t, part.Name, of.key.Property)
+		p.Look = group[0].Recoloured(after, index)
+		said, _ := p.Resolve(t, part.Name, of.key.Property)
 		layers, _ := said.Value.(look.Layers)
 		values := p.repainted(c.set, part, of.key.Property, t, append(look.Layers{look.Gradient{}}, layers...))
 		for _, v := range values {
@@ -99,7 +99,7 @@ func (c *contraster) veils(of source, missed []*reading) (Mend, bool) {
 			index.Say(values[0].key, value)
 			return !slices.ContainsFunc(group, func(r *reading) bool {
 				q := r.painter
-				q.cascade, q.known = after, r.known.with(index)
+				q.Look = r.Recoloured(after, index)
 				ink, _ := q.colourOf(r.ink.Value)
 				return worst(q.places(r.part, r.t), ink) < r.needed
 			})

@@ -56,6 +56,8 @@ type sample struct {
 	Room                float64
 	Direction           string
 	Figures             bool
+	Transform           typeset.Transform
+	Language            string
 }
 
 var phrases = []string{"Meridian", "Open nights, any Friday", "Two months free with a year", "AVATAR WAY To Try Yo.",
@@ -67,6 +69,8 @@ var phrases = []string{"Meridian", "Open nights, any Friday", "Two months free w
 	"“Quoted” — and dashed; semi-colons: and more… than that!", "W", "https://checkout.example/path?query=1&more=2",
 	"Mitgliedschaftsbeitragsermäßigung", "Mit\u00adglied\u00adschafts\u00adbei\u00adtrags\u00ader\u00admäßi\u00adgung " +
 		"für Kraft\u00adfahr\u00adzeug\u00adhalter"}
+
+var transforms = []typeset.Transform{typeset.Uppercase, typeset.Lowercase, typeset.Capitalize}
 
 // fromRight are texts that are written from right to left, with figures and words that are not.
 var fromRight = []string{"שיט לקבוצות בשעת השקיעה", "מחיר ₪1,299.00 לחודש (בחיוב שנתי)", "הצטרפו כמלחים",
@@ -90,6 +94,10 @@ func samples() []sample {
 		s.Figures = random.IntN(4) == 0
 		if random.IntN(6) == 0 {
 			s.Space = float64(random.IntN(5))
+		}
+		if random.IntN(3) == 0 {
+			s.Transform = transforms[random.IntN(len(transforms))]
+			s.Language = []string{"en", "de", "tr", "nl", "lt"}[random.IntN(5)]
 		}
 		list = append(list, s)
 	}
@@ -126,8 +134,10 @@ func TestAgainstChromium(t *testing.T) {
 			for (const e of [box, line]) {
 				e.textContent = s.Text;
 				e.dir = s.Direction || 'ltr';
+				e.lang = s.Language;
 				Object.assign(e.style, { fontFamily: '"' + s.Family + '"', fontWeight: s.Weight, fontSize: s.Size + 'px',
 					letterSpacing: s.Letter + 'px', wordSpacing: s.Space + 'px', lineHeight: '1', overflowWrap: 'anywhere',
+					textTransform: s.Transform || 'none',
 					fontSynthesis: 'none', fontVariantNumeric: s.Figures ? 'lining-nums tabular-nums' : 'normal' });
 			}
 			box.style.width = s.Room + 'px';
@@ -137,7 +147,7 @@ func TestAgainstChromium(t *testing.T) {
 	wrongLines := 0
 	for i, s := range list {
 		style := typeset.Style{Face: book.Find([]string{s.Family}, s.Weight), Size: s.Size, LetterSpacing: s.Letter,
-			WordSpacing: s.Space, Figures: s.Figures}
+			WordSpacing: s.Space, Figures: s.Figures, Transform: s.Transform, Language: s.Language}
 		width, known := book.Width(style, s.Text)
 		if !known {
 			t.Fatalf("the fonts lack a character of %q", s.Text)

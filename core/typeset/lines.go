@@ -18,6 +18,7 @@ type Line struct {
 // fit (CSS white-space: normal). A word that is wider than the room is torn between characters, as overflow-wrap:
 // anywhere has it. The second result is false where the fonts lack a character.
 func (b *Book) Lines(s Style, text string, room float64) ([]Line, bool) {
+	text, s = s.transformed(text)
 	known := true
 	width := func(text string) float64 {
 		w, ok := b.Width(s, s.shown(text))
@@ -124,6 +125,7 @@ func (b *Book) tear(s Style, word string, room float64) int {
 
 // Longest is the widest piece of a text that cannot be broken, and its width.
 func (b *Book) Longest(s Style, text string) (string, float64, bool) {
+	text, s = s.transformed(text)
 	longest, most, known := "", 0.0, true
 	for _, piece := range b.pieces(text) {
 		piece = strings.TrimRight(piece, " ")

@@ -21,6 +21,8 @@ type Style struct {
 	LetterSpacing float64 // after every character that a reader sees
 	WordSpacing   float64 // for every space
 	Figures       bool    // lining, and as wide as each other (OpenType lnum and tnum)
+	Transform     Transform
+	Language      string // BCP 47, of the text
 }
 
 // unit is the size at which text is shaped: large, so that rounding to 1/64 is nothing.
@@ -33,6 +35,7 @@ func (b *Book) Width(s Style, text string) (float64, bool) {
 	if s.Face == nil {
 		return 0, false
 	}
+	text, s = s.transformed(text)
 	text = unseen.Replace(text)
 	per, known := b.perPixel(s.Face, text, features{apart: s.LetterSpacing != 0, figures: s.Figures})
 	total := per * s.Size

@@ -6,6 +6,7 @@ import (
 	"testing"
 
 	"rubrel/core/document"
+	"rubrel/core/marks"
 	"rubrel/render"
 	"rubrel/testkit"
 	"rubrel/testkit/chromium"
@@ -125,7 +126,7 @@ func TestChecks(t *testing.T) {
 			t.Fatal(err)
 		}
 		var found []string
-		for _, mark := range subject.Marks() {
+		for _, mark := range marks.Of(subject, nil) {
 			if slices.Contains([]string{"icon", "uneven"}, mark.Check) {
 				found = append(found, mark.Check)
 			}
@@ -155,7 +156,7 @@ func TestPictures(t *testing.T) {
 			t.Fatal(err)
 		}
 		var checks []string
-		for _, mark := range subject.Marks() {
+		for _, mark := range marks.Of(subject, nil) {
 			if mark.Check == "picture" || mark.Check == "alternative" || mark.Check == "weight" {
 				checks = append(checks, mark.Check+" "+mark.Needed)
 			}

@@ -8,6 +8,7 @@ import (
 	"testing"
 
 	"rubrel/core/layout"
+	"rubrel/core/marks"
 	"rubrel/render"
 	"rubrel/testkit"
 	"rubrel/testkit/chromium"
@@ -198,7 +199,7 @@ func TestChecks(t *testing.T) {
 			t.Fatal(err)
 		}
 		var found []string
-		for _, mark := range subject.Marks() {
+		for _, mark := range marks.Of(subject, nil) {
 			if slices.Contains([]string{"place", "line", "picture", "alternative"}, mark.Check) {
 				found = append(found, mark.Check)
 			}

@@ -115,11 +115,8 @@ func (s scene) spans() []anatomy.Span {
 	var spans []anatomy.Span
 	for width, w := range s.v.Widths {
 		r := s.v.Measure.Ruler("", width)
-		from := []int{0}
-		if width+1 < len(s.v.Widths) {
-			from[0] = s.v.Widths[width+1].Below
-		}
-		if stackBelow > from[0] && (w.Below == 0 || stackBelow < w.Below) {
+		from := []int{s.v.Widths.From(width)}
+		if stackBelow > from[0] && w.Reaches(stackBelow) {
 			from = append(from, stackBelow)
 		}
 		for _, from := range from {

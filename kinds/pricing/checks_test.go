@@ -9,6 +9,7 @@ import (
 
 	"rubrel/core/document"
 	"rubrel/core/marks"
+	"rubrel/core/measure"
 	"rubrel/demo"
 	"rubrel/dresses"
 	"rubrel/kinds"
@@ -132,7 +133,7 @@ var checkCases = []checkCase{
 }
 
 // subject is a block as its checks see it.
-func subject(t *testing.T, site *document.Site, block string, now time.Time) marks.Subject {
+func subject(t *testing.T, site *document.Site, block string, now time.Time) measure.Subject {
 	t.Helper()
 	registry, err := dresses.Load(kinds.All())
 	if err != nil {
@@ -172,7 +173,7 @@ func (c checkCase) run(t *testing.T) {
 		}
 		site, tree = result.Site, result.Tree
 	}
-	list := func() []marks.Mark { return subject(t, site, c.set, now).Marks() }
+	list := func() []marks.Mark { return marks.Of(subject(t, site, c.set, now), nil) }
 	for _, change := range c.changes {
 		do(change)
 	}
@@ -197,7 +198,7 @@ func (c checkCase) run(t *testing.T) {
 		return slices.DeleteFunc(list(), func(m marks.Mark) bool { return m.Check != first.Check })
 	}
 	for i := 0; c.mends && i < 8 && len(left()) > 0; i++ {
-		mend, err := subject(t, site, c.set, now).MendOf(left()[0].ID, 0)
+		mend, err := marks.MendOf(subject(t, site, c.set, now), left()[0].ID, 0)
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -230,7 +231,7 @@ func TestQuietMark(t *testing.T) {
 			t.Fatal(err)
 		}
 		site, tree = result.Site, result.Tree
-		found := subject(t, site, "memberships", today).Marks()
+		found := marks.Of(subject(t, site, "memberships", today), nil)
 		if len(found) == 1 && found[0].Quiet != step.quiet {
 			t.Errorf("after %s: %+v", step.change.Label(site), found)
 		}

@@ -4,6 +4,7 @@ import (
 	"strings"
 	"testing"
 
+	"rubrel/core/marks"
 	"rubrel/render"
 	"rubrel/testkit"
 	"rubrel/testkit/chromium"
@@ -46,7 +47,7 @@ func TestHeaderOfACard(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	for _, m := range subject.Marks() {
+	for _, m := range marks.Of(subject, nil) {
 		if m.Check == "contrast" && !strings.HasPrefix(m.Where, "text") {
 			t.Errorf("contrast is found at %s, where there is no header", m.Where)
 		}

@@ -5,6 +5,7 @@ import (
 	"testing"
 
 	"rubrel/core/document"
+	"rubrel/core/marks"
 	"rubrel/render"
 	"rubrel/testkit"
 	"rubrel/testkit/chromium"
@@ -24,7 +25,7 @@ func TestLeftOutByWidth(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	for _, m := range subject.Marks() {
+	for _, m := range marks.Of(subject, nil) {
 		if m.Check == "width" {
 			if m.Measured != "left out at phone" || m.Needed != "wide, middle, narrow" {
 				t.Errorf("the mark says %s, needs %s", m.Measured, m.Needed)
@@ -90,7 +91,7 @@ func TestNothingIsMarkedThatIsLeftOut(t *testing.T) {
 			if err != nil {
 				t.Fatal(err)
 			}
-			for _, m := range subject.Marks() {
+			for _, m := range marks.Of(subject, nil) {
 				if m.Check == "fit" && strings.Contains(m.Where, " in "+part) {
 					at = append(at, m.Where)
 				}

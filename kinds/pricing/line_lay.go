@@ -110,14 +110,10 @@ func calculatorVariables(v kind.View) []kind.Variable {
 			kind.Variable{Name: "--rb-line-rows", Width: width, From: from, Value: a.rowGap})
 	}
 	for width := range v.Widths {
-		narrowest := 0.0
-		if width+1 < len(v.Widths) {
-			narrowest = float64(v.Widths[width+1].Below)
-		}
+		narrowest := float64(v.Widths.From(width))
 		say(width, 0, arrangementAt(v, width, narrowest))
 		for _, from := range slices.Backward(lineFrom(v, width)) {
-			if below := v.Widths[width].Below; from > narrowest && (below == 0 || from < float64(below)) &&
-				!math.IsInf(from, 1) {
+			if from > narrowest && v.Widths[width].Reaches(from) && !math.IsInf(from, 1) {
 				say(width, int(math.Ceil(from)), arrangementAt(v, width, math.Ceil(from)))
 			}
 		}
@@ -132,9 +128,8 @@ func calculatorRoom(v kind.View, r kind.Ruler, part string) float64 {
 	if v.Tight == nil || r.Frame() != v.Tight.Ruler("", r.Width()).Frame() {
 		return room
 	}
-	below := v.Widths[r.Width()].Below
 	for _, from := range lineFrom(v, r.Width()) {
-		if from > r.Frame() && (below == 0 || from < float64(below)) && !math.IsInf(from, 1) {
+		if from > r.Frame() && v.Widths[r.Width()].Reaches(from) && !math.IsInf(from, 1) {
 			room = min(room, lineRoom(v, r, math.Ceil(from), part))
 		}
 	}

@@ -135,11 +135,7 @@ func spans(v kind.View, r kind.Record) []anatomy.Span {
 	}
 	var all []anatomy.Span
 	for width := range v.Widths {
-		lowest := 0
-		if width+1 < len(v.Widths) {
-			lowest = v.Widths[width+1].Below
-		}
-		all = append(all, anatomy.Span{From: lowest, Less: -v.Measure.Ruler(r.ID, width).Size(portraitPart)})
+		all = append(all, anatomy.Span{From: v.Widths.From(width), Less: -v.Measure.Ruler(r.ID, width).Size(portraitPart)})
 	}
 	return all
 }

@@ -6,6 +6,7 @@ import (
 	"strings"
 	"testing"
 
+	"rubrel/core/marks"
 	"rubrel/render"
 	"rubrel/testkit"
 	"rubrel/testkit/chromium"
@@ -236,7 +237,7 @@ func TestChecks(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		for _, mark := range subject.Marks() {
+		for _, mark := range marks.Of(subject, nil) {
 			if mark.Check == "average" || mark.Check == "no pause" {
 				e.Do(mark.Mends[0].Change)
 				break
@@ -256,7 +257,7 @@ func checksOf(t *testing.T, e *testkit.Exhibit) string {
 		t.Fatal(err)
 	}
 	var found []string
-	for _, mark := range subject.Marks() {
+	for _, mark := range marks.Of(subject, nil) {
 		if slices.Contains([]string{"average", "fewer", "rating", "stars alone", "old", "cut", "twice", "best", "no pause"},
 			mark.Check) {
 			found = append(found, mark.Check)

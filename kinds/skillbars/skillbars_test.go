@@ -10,6 +10,7 @@ import (
 	"rubrel/core/intake"
 	"rubrel/core/kind"
 	"rubrel/core/marks"
+	"rubrel/core/measure"
 	"rubrel/kinds"
 	"rubrel/render"
 	"rubrel/testkit"
@@ -30,7 +31,7 @@ func training() testkit.Gallery {
 		skill("Reflector", "68"), featured, skill("Spectroscopy", "7"), skill("Safety", "100"), skill("Talks", "0")}}
 }
 
-func subject(t *testing.T, site *document.Site, form string) marks.Subject {
+func subject(t *testing.T, site *document.Site, form string) measure.Subject {
 	t.Helper()
 	s, err := render.Subject(site, testkit.Dresses(t), form, testkit.When)
 	if err != nil {
@@ -176,7 +177,7 @@ func TestChecks(t *testing.T) {
 		e := g.Hang(t)
 		check, _, _ := strings.Cut(c.want, ":")
 		find := func() (marks.Mark, bool) {
-			for _, m := range subject(t, e.Site, "line").Marks() {
+			for _, m := range marks.Of(subject(t, e.Site, "line"), nil) {
 				if m.Check == check {
 					return m, true
 				}
@@ -210,7 +211,7 @@ func TestMovedLabelsAreSaid(t *testing.T) {
 	g := training()
 	g.Facts["numbers"], g.Look = "inside", map[string]string{"bar.stroke-width": "30px"}
 	said := map[string]string{}
-	for _, m := range subject(t, g.Site(t), "line").Marks() {
+	for _, m := range marks.Of(subject(t, g.Site(t), "line"), nil) {
 		if m.Check == "placed" {
 			said[m.Where] += m.Needed
 		}

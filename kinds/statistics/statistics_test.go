@@ -12,6 +12,7 @@ import (
 	"rubrel/core/kind"
 	"rubrel/core/look"
 	"rubrel/core/marks"
+	"rubrel/core/measure"
 	"rubrel/core/release"
 	"rubrel/formats/delimited"
 	"rubrel/kinds"
@@ -32,7 +33,7 @@ func nights() testkit.Gallery {
 	}}
 }
 
-func subject(t *testing.T, site *document.Site, form string) marks.Subject {
+func subject(t *testing.T, site *document.Site, form string) measure.Subject {
 	t.Helper()
 	s, err := render.Subject(site, testkit.Dresses(t), form, testkit.When)
 	if err != nil {
@@ -139,7 +140,7 @@ func TestFollows(t *testing.T) {
 		t.Errorf("after the other set changed the figures are %s, want %s", got, want)
 	}
 	missing := 0
-	for _, m := range subject(t, e.Site, "figures").Marks() {
+	for _, m := range marks.Of(subject(t, e.Site, "figures"), nil) {
 		if m.Check == "missing" {
 			missing++
 		}
@@ -174,7 +175,7 @@ func TestChecks(t *testing.T) {
 		e := g.Hang(t)
 		check, _, _ := strings.Cut(c.want, ":")
 		find := func() *marks.Mark {
-			for _, m := range subject(t, e.Site, "tiles").Marks() {
+			for _, m := range marks.Of(subject(t, e.Site, "tiles"), nil) {
 				if m.Check == check {
 					return &m
 				}
@@ -194,7 +195,7 @@ func TestChecks(t *testing.T) {
 	}
 	within := testkit.Gallery{Kind: "statistics", Facts: map[string]string{},
 		Records: []map[string]string{of("label", "a", "value", "3", "date", "2025-11-25")}}
-	for _, m := range subject(t, within.Site(t), "tiles").Marks() {
+	for _, m := range marks.Of(subject(t, within.Site(t), "tiles"), nil) {
 		t.Errorf("of a figure of a year ago to the day there is %+v", m.Finding)
 	}
 }
@@ -207,7 +208,7 @@ func TestWordsTurnOver(t *testing.T) {
 			g.Dress, g.Scheme = name, scheme
 			e := g.Hang(t)
 			for _, b := range e.Site.Blocks {
-				for _, m := range subject(t, e.Site, b.ID).Marks() {
+				for _, m := range marks.Of(subject(t, e.Site, b.ID), nil) {
 					if m.Check == "contrast" {
 						t.Errorf("%s, %s, %s: %s has %s, needs %s", name, scheme, b.ID, m.Where, m.Measured, m.Needed)
 					}
@@ -217,7 +218,7 @@ func TestWordsTurnOver(t *testing.T) {
 				for _, part := range []string{"figure", "turned"} {
 					e.Do(document.SetLook{Block: "banded", Key: look.Key{Part: part, Property: "background-color"}, Text: ground})
 				}
-				for _, m := range subject(t, e.Site, "banded").Marks() {
+				for _, m := range marks.Of(subject(t, e.Site, "banded"), nil) {
 					if m.Check == "contrast" {
 						t.Errorf("%s, %s, on %s: %s has %s, needs %s", name, scheme, ground, m.Where, m.Measured, m.Needed)
 					}

@@ -5,6 +5,7 @@ import (
 	"testing"
 
 	"rubrel/core/document"
+	"rubrel/core/marks"
 	"rubrel/render"
 	"rubrel/testkit"
 )
@@ -60,7 +61,7 @@ func BenchmarkMarks(b *testing.B) {
 				if err != nil {
 					b.Fatal(err)
 				}
-				subject.Marks()
+				marks.Of(subject, nil)
 			}
 		})
 	}

@@ -35,7 +35,7 @@ func TestContrastOverPictures(t *testing.T) {
 			t.Fatal(err)
 		}
 		var found []marks.Mark
-		for _, mark := range subject.Marks() {
+		for _, mark := range marks.Of(subject, nil) {
 			if mark.Check == "contrast" {
 				found = append(found, mark)
 			}
@@ -56,7 +56,7 @@ func TestContrastOverPictures(t *testing.T) {
 				t.Fatal(err)
 			}
 			found = nil
-			for _, mark := range subject.Marks() {
+			for _, mark := range marks.Of(subject, nil) {
 				if mark.Check == "contrast" {
 					found = append(found, mark)
 				}
@@ -116,7 +116,7 @@ func TestContrastOverInitials(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		found := slices.ContainsFunc(subject.Marks(), func(m marks.Mark) bool {
+		found := slices.ContainsFunc(marks.Of(subject, nil), func(m marks.Mark) bool {
 			return m.Check == "contrast" && strings.HasPrefix(m.Where, "name")
 		})
 		if found != want {

@@ -164,7 +164,7 @@ func TestChecks(t *testing.T) {
 			t.Fatal(err)
 		}
 		var found []string
-		for _, mark := range subject.Marks() {
+		for _, mark := range marks.Of(subject, nil) {
 			if slices.Contains([]string{"telephone", "address", "portrait", "uneven"}, mark.Check) {
 				found = append(found, mark.Check)
 			}
@@ -192,7 +192,7 @@ func TestOwnColoursOfNetworks(t *testing.T) {
 			if err != nil {
 				t.Fatal(err)
 			}
-			for _, mark := range subject.Marks() {
+			for _, mark := range marks.Of(subject, nil) {
 				if mark.Check == "contrast" {
 					found = append(found, mark)
 				}

@@ -14,6 +14,7 @@ import (
 	"github.com/chromedp/chromedp/kb"
 
 	"rubrel/core/document"
+	"rubrel/core/marks"
 	"rubrel/demo"
 	"rubrel/kinds"
 	"rubrel/render"
@@ -257,7 +258,7 @@ func TestMarksOfBlocksWithin(t *testing.T) {
 			t.Fatal(err)
 		}
 		found := 0
-		for _, mark := range subject.Marks() {
+		for _, mark := range marks.Of(subject, nil) {
 			if mark.Within == "memberships" && mark.Check == "contrast" && round == 0 && found == 0 {
 				found++
 				if !strings.HasPrefix(mark.Where, "Memberships: title") {

@@ -1,4 +1,4 @@
-package marks
+package measure
 
 import (
 	"slices"
@@ -10,14 +10,14 @@ import (
 	"rubrel/core/look"
 )
 
-// shownParts are the parts that a block's HTML has, by name, each with the records in which it stands; "" is a part
+// ShownParts are the parts that a block's HTML has, by name, each with the records in which it stands; "" is a part
 // that stands outside of all.
-type shownParts map[string]map[string]bool
+type ShownParts map[string]map[string]bool
 
-// readShown finds the parts in the HTML of a form. What comes after the element of a record is in that record until
+// ReadShown finds the parts in the HTML of a form. What comes after the element of a record is in that record until
 // the next one.
-func readShown(inside string) shownParts {
-	shown := shownParts{}
+func ReadShown(inside string) ShownParts {
+	shown := ShownParts{}
 	record := ""
 	tokenizer := html.NewTokenizer(strings.NewReader(inside))
 	for {
@@ -51,20 +51,20 @@ func readShown(inside string) shownParts {
 }
 
 // absent reports whether a part is on no element in a case: nothing about it can be seen.
-func (p painter) absent(part kind.Part, t look.Target) bool {
-	if p.shown == nil {
+func (l Look) absent(part kind.Part, t look.Target) bool {
+	if l.Shown == nil {
 		return false
 	}
-	records := p.shown[part.Name]
+	records := l.Shown[part.Name]
 	switch {
 	case len(records) == 0:
 		return true
-	case !p.inRecord(part) || records[""]:
+	case !l.InRecord(part) || records[""]:
 		return false
 	case t.Record != "":
 		return !records[t.Record]
 	}
-	return !slices.ContainsFunc(p.set.Records, func(r kind.Record) bool {
+	return !slices.ContainsFunc(l.Set.Records, func(r kind.Record) bool {
 		return r.Featured == t.Featured && records[r.ID]
 	})
 }
