@@ -4,8 +4,8 @@ import (
 	"fmt"
 	"slices"
 
-	"rubrel/core/script"
 	"rubrel/core/typeset"
+	"rubrel/core/writing"
 )
 
 // beyond is the characters of a script that the dresses' own fonts lack. They are set in one family for all dresses,
@@ -45,7 +45,7 @@ func (d *Dress) FacesFor(languages []string) ([]Face, error) {
 		faces[i] = face
 		faces[i].Files = append([]FontFile(nil), face.Files...)
 		for _, s := range scripts {
-			if !slices.ContainsFunc(languages, func(tag string) bool { return script.Of(tag) == s.script }) {
+			if !slices.ContainsFunc(languages, func(tag string) bool { return writing.Script(tag) == s.script }) {
 				continue
 			}
 			file, err := fontFile(s.path(face.Weight, "woff2"), s.unicodeRange)

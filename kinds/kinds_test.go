@@ -11,7 +11,7 @@ import (
 	"rubrel/core/document"
 	"rubrel/core/kind"
 	"rubrel/core/kind/kindtest"
-	"rubrel/core/script"
+	"rubrel/core/writing"
 	"rubrel/demo"
 	"rubrel/kinds"
 )
@@ -65,7 +65,7 @@ func TestWordsOfEveryLanguage(t *testing.T) {
 		}
 		for tag, want := range map[string]string{"zh-TW": "zh-Hant", "zh-HK": "zh-Hant", "zh-MO": "zh-Hant", "zh-CN": "zh",
 			"zh-Hant-SG": "zh-Hant", "zh": "zh", "sr-ME": "sr-Latn", "sr": "sr", "sr-RS": "sr", "sr-Latn-RS": "sr-Latn"} {
-			if _, found, ok := script.Find(table, tag); !ok || found != want {
+			if _, found, ok := writing.Find(table, tag); !ok || found != want {
 				t.Errorf("%s: %s finds %q, want %s", file, tag, found, want)
 			}
 		}

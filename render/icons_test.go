@@ -10,7 +10,7 @@ import (
 	"sync"
 	"testing"
 
-	"rubrel/core/icon"
+	"rubrel/core/svg"
 	"rubrel/testkit"
 	"rubrel/testkit/chromium"
 )
@@ -26,7 +26,7 @@ func TestIconsDoNothing(t *testing.T) {
 		for _, inside := range []string{attack, `<path d="M1 1h2" style="` + quoted + `"/>`, `<path d="` + quoted + `"/>`,
 			`<g transform="` + quoted + `" fill="` + quoted + `"><path d="M1 1h2" ` + attack + `/></g>`,
 			`<polygon points="` + quoted + `" stroke="` + quoted + `" stroke-width="` + quoted + `"/>`} {
-			drawing, err := icon.Clean([]byte(`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 9 9">` + inside +
+			drawing, err := svg.Clean([]byte(`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 9 9">` + inside +
 				`<path d="M0 0h9z"/></svg>`))
 			if err == nil {
 				tried++

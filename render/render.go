@@ -23,8 +23,8 @@ import (
 	"rubrel/core/kind"
 	"rubrel/core/look"
 	"rubrel/core/release"
-	"rubrel/core/script"
 	"rubrel/core/typeset"
+	"rubrel/core/writing"
 	"rubrel/dresses"
 	"rubrel/formats/pictures"
 )
@@ -251,7 +251,7 @@ const wideWord = 11
 func (d *dressed) page(name string, page document.Page) ([]release.File, error) {
 	language := d.site.PageLanguage(page)
 	syllables := hyphen.For(language)
-	view := pageView{Root: d.rootClass(), Language: language, Direction: script.Direction(language), Title: page.Title,
+	view := pageView{Root: d.rootClass(), Language: language, Direction: writing.Direction(language), Title: page.Title,
 		Heading: syllables.LongWords(page.Title, wideWord),
 		Intro:   page.Intro, Head: page.ID != ""}
 	var pieces []piece
@@ -411,7 +411,7 @@ func (d *dressed) block(id string, level int, language string) (piece, error) {
 		return piece{}, fmt.Errorf("block %s: %w", id, err)
 	}
 	view := subject.View
-	view.Locale, view.FromRight, view.HeadingLevel = language, script.Direction(language) == "rtl", level
+	view.Locale, view.FromRight, view.HeadingLevel = language, writing.Direction(language) == "rtl", level
 	// A snippet may stand on a page twice, and a block within a toggle and beside it: an address is of one element.
 	view.Names, view.Addressed = d.rootClass()+"-"+id, !d.anywhere && !d.placed[id]
 	if d.placed != nil {
@@ -453,7 +453,7 @@ func (d *dressed) block(id string, level int, language string) (piece, error) {
 	err = pages.ExecuteTemplate(&html, "block", struct {
 		Class, ID, Name, Language, Direction string
 		Inside                               template.HTML
-	}{strings.Join(append(p.classes(d.rootClass()), class), " "), own, b.Name, language, script.Direction(language),
+	}{strings.Join(append(p.classes(d.rootClass()), class), " "), own, b.Name, language, writing.Direction(language),
 		inside})
 	if err != nil {
 		return piece{}, fmt.Errorf("block %s: %w", id, err)
@@ -536,7 +536,7 @@ func (d *dressed) view(b *document.Block, cascade look.Cascade) kind.View {
 	}
 	columnsOf := func(part string, width int) int { return cascade.Columns(part)[width] }
 	view := kind.View{Columns: columns, ColumnsOf: columnsOf, BlockID: b.ID, Name: b.Name, Set: set.Set, Locale: language,
-		FromRight: script.Direction(language) == "rtl", HeadingLevel: 2, Widths: d.site.Widths, Now: d.now}
+		FromRight: writing.Direction(language) == "rtl", HeadingLevel: 2, Widths: d.site.Widths, Now: d.now}
 	view.Picture = func(id string) (kind.Picture, bool) {
 		p, ok := d.site.PictureByID(id)
 		if !ok {

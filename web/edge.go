@@ -12,7 +12,7 @@ import (
 	"unicode/utf8"
 
 	"rubrel/core/document"
-	"rubrel/core/text"
+	"rubrel/core/plaintext"
 )
 
 // What a request may carry. The whole is far above what a list may have, so that a list that is too large is answered
@@ -53,7 +53,7 @@ const filePatience = 5 * time.Minute
 // that does not come ends the request. What is not text is refused before anything looks at it.
 func (s *Server) edge(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
-		if !text.IsClean(r.URL.Path) {
+		if !plaintext.IsClean(r.URL.Path) {
 			http.Error(w, "there is nothing at this address", http.StatusNotFound)
 			return
 		}
@@ -136,11 +136,11 @@ func readForm(r *http.Request) error {
 // cleanFields cleans every value where it is, and refuses what is no text or too long.
 func cleanFields(fields url.Values) error {
 	for name, values := range fields {
-		if !text.IsClean(name) || len(name) > maxToken {
+		if !plaintext.IsClean(name) || len(name) > maxToken {
 			return &badRequest{"a field has a name that no page gives it"}
 		}
 		for i, value := range values {
-			cleaned, err := text.Clean(value)
+			cleaned, err := plaintext.Clean(value)
 			if err != nil {
 				return &badRequest{name + ": " + err.Error()}
 			}

@@ -16,6 +16,7 @@ import (
 
 	"rubrel/core/document"
 	"rubrel/core/icon"
+	"rubrel/core/svg"
 	"rubrel/formats/pictures"
 	"rubrel/render"
 	"rubrel/store"
@@ -93,7 +94,7 @@ func (s *Server) addPictures(w http.ResponseWriter, r *http.Request) {
 	for _, header := range files {
 		change, err := s.addition(r.Context(), header)
 		var picture *pictures.Error
-		var drawing *icon.Error
+		var drawing *svg.Error
 		switch {
 		case errors.As(err, &picture) || errors.As(err, &drawing):
 			out.Faults = append(out.Faults, header.Filename+": "+err.Error())
@@ -138,7 +139,7 @@ func (s *Server) sayTaken(w http.ResponseWriter, r *http.Request, status int, ou
 	}
 }
 
-// addition is the change that adds a file to the site. The error may be a *pictures.Error or an *icon.Error.
+// addition is the change that adds a file to the site. The error may be a *pictures.Error or an *svg.Error.
 func (s *Server) addition(ctx context.Context, header *multipart.FileHeader) (document.Change, error) {
 	file, err := header.Open()
 	if err != nil {
@@ -151,7 +152,7 @@ func (s *Server) addition(ctx context.Context, header *multipart.FileHeader) (do
 	}
 	name := strings.TrimSuffix(header.Filename, path.Ext(header.Filename))
 	if strings.EqualFold(path.Ext(header.Filename), ".svg") {
-		drawing, err := icon.Clean(content)
+		drawing, err := svg.Clean(content)
 		return document.AddIcon{Name: name, Drawing: drawing}, err
 	}
 	return s.newPicture(ctx, name, content)

@@ -6,7 +6,7 @@ import (
 	"strings"
 
 	"rubrel/core/kind"
-	"rubrel/core/rich"
+	"rubrel/core/richtext"
 )
 
 // List is a list whose items are the lines of a field.
@@ -72,15 +72,15 @@ func Rich(field kind.Field, part kind.Part) Slot {
 			within + " ul { list-style: disc; }\n" + within + " ol { list-style: decimal; }\n" +
 			within + " a { text-decoration: underline; }\n",
 		HTML: func(at At) template.HTML {
-			html := rich.HTML(saidOf(field)(at))
+			html := richtext.HTML(saidOf(field)(at))
 			if html == "" {
 				return ""
 			}
-			html = rich.Words(html, func(text string) string { return at.View.Soft(part.Name, at.Record.ID, text) })
+			html = richtext.Words(html, func(text string) string { return at.View.Soft(part.Name, at.Record.ID, text) })
 			return template.HTML(`<div class="`+Class(part.Name)+`">`) + html + "</div>"
 		},
 		Runs: func(at At) []kind.Run {
-			plain := rich.Plain(saidOf(field)(at))
+			plain := richtext.Plain(saidOf(field)(at))
 			if plain == "" {
 				return nil
 			}

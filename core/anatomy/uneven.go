@@ -5,7 +5,7 @@ import (
 	"unicode/utf8"
 
 	"rubrel/core/kind"
-	"rubrel/core/rich"
+	"rubrel/core/richtext"
 )
 
 // mostUneven is how many times as long as the shortest text the longest may be (common practice): records are equally
@@ -17,7 +17,7 @@ func Uneven(set kind.Set, field string) []kind.Finding {
 	shortest, longest := -1, 0
 	var at kind.Record
 	for _, r := range set.Records {
-		n := utf8.RuneCountInString(rich.Plain(kind.Text(r.Facts, field)))
+		n := utf8.RuneCountInString(richtext.Plain(kind.Text(r.Facts, field)))
 		if n == 0 {
 			continue
 		}

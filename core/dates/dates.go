@@ -9,7 +9,7 @@ import (
 	"sync"
 	"time"
 
-	"rubrel/core/script"
+	"rubrel/core/writing"
 )
 
 // format is a line of locales.json.
@@ -32,7 +32,7 @@ var formats = sync.OnceValue(func() map[string]format {
 // Long writes the day of a moment in its own time zone, such as "31 December 2026", in the language of a BCP 47 tag;
 // a language that the table lacks is written as ISO 8601. Digits are Western.
 func Long(t time.Time, tag string) string {
-	if f, _, ok := script.Find(formats(), tag); ok {
+	if f, _, ok := writing.Find(formats(), tag); ok {
 		return f.write(t)
 	}
 	return t.Format(time.DateOnly)

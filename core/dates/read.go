@@ -10,7 +10,7 @@ import (
 	"time"
 	"unicode"
 
-	"rubrel/core/script"
+	"rubrel/core/writing"
 )
 
 // ErrAmbiguous is the error of a day that may be one of two: 3/4/2026.
@@ -63,7 +63,7 @@ func Read(text string) (time.Time, error) {
 // its long days begin with the day.
 func ReadIn(text, tag string) (time.Time, error) {
 	day, err := Read(text)
-	f, _, ok := script.Find(formats(), tag)
+	f, _, ok := writing.Find(formats(), tag)
 	if errors.Is(err, ErrAmbiguous) && ok && strings.HasPrefix(f.Pattern, "d") {
 		return Read(strings.ReplaceAll(text, "/", "."))
 	}

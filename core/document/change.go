@@ -8,7 +8,7 @@ import (
 	"slices"
 
 	"rubrel/core/patch"
-	"rubrel/core/text"
+	"rubrel/core/plaintext"
 )
 
 // Change is one thing a designer does. Plan says it as a patch of the document as it is now.
@@ -124,7 +124,7 @@ func Show(held any) string {
 // that come another way.
 func checkTexts(p patch.Patch) error {
 	for _, operation := range p {
-		if path := operation.Path.String(); !text.IsClean(path) {
+		if path := operation.Path.String(); !plaintext.IsClean(path) {
 			return faultf(nil, "a name in %q has a control character", path)
 		}
 		if !cleanTree(operation.Value) {
@@ -137,12 +137,12 @@ func checkTexts(p patch.Patch) error {
 func cleanTree(tree any) bool {
 	switch v := tree.(type) {
 	case string:
-		return text.IsClean(v)
+		return plaintext.IsClean(v)
 	case []any:
 		return !slices.ContainsFunc(v, func(member any) bool { return !cleanTree(member) })
 	case map[string]any:
 		for name, member := range v {
-			if !text.IsClean(name) || !cleanTree(member) {
+			if !plaintext.IsClean(name) || !cleanTree(member) {
 				return false
 			}
 		}

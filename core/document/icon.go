@@ -7,13 +7,14 @@ import (
 	"rubrel/core/icon"
 	"rubrel/core/kind"
 	"rubrel/core/patch"
+	"rubrel/core/svg"
 )
 
 // Icon is one of a site's own icons.
 type Icon struct {
 	ID    string
 	order string
-	icon.Drawing
+	svg.Drawing
 }
 
 // IconByID finds one of the site's own icons.
@@ -31,12 +32,12 @@ func (d *decoder) iconOf(c child) Icon {
 			return *i
 		}
 	}
-	svg := c.text("svg", icon.MostBytes, true)
-	drawing, err := icon.Clean([]byte(svg))
+	text := c.text("svg", svg.MostBytes, true)
+	drawing, err := svg.Clean([]byte(text))
 	if err != nil {
 		panic(faultf(c.path.To("svg"), "%v", err))
 	}
-	if drawing.SVG != svg {
+	if drawing.SVG != text {
 		panic(faultf(c.path.To("svg"), "an icon is held as it has been cleaned: upload its file instead"))
 	}
 	c.done()
@@ -46,7 +47,7 @@ func (d *decoder) iconOf(c child) Icon {
 // AddIcon adds an icon of the site's own.
 type AddIcon struct {
 	Name string
-	icon.Drawing
+	svg.Drawing
 }
 
 // Plan gives it a free name.

@@ -4,14 +4,14 @@ import (
 	"testing"
 
 	"rubrel/core/document"
-	"rubrel/core/icon"
+	"rubrel/core/svg"
 )
 
 // A site's own icon is named by facts, stays while it is shown, and is held as it has been cleaned.
 func TestOwnIcons(t *testing.T) {
 	site, tree := demoSite(t)
 	w := &worked{t, site, tree}
-	drawing, err := icon.Clean([]byte(`<svg viewBox="0 0 9 9"><script/><path fill="#123" d="M0 0h9z"/></svg>`))
+	drawing, err := svg.Clean([]byte(`<svg viewBox="0 0 9 9"><script/><path fill="#123" d="M0 0h9z"/></svg>`))
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -22,6 +22,6 @@ func TestOwnIcons(t *testing.T) {
 	w.refused(document.RemoveIcon{ID: "logo"}, "shows it")
 	w.do(document.SetFact{Set: "visit", Record: "dome", Key: "icon", Text: "star"})
 	w.do(document.RemoveIcon{ID: "logo"})
-	w.refused(document.AddIcon{Name: "Evil", Drawing: icon.Drawing{SVG: `<svg viewBox="0 0 9 9"><script/>` +
+	w.refused(document.AddIcon{Name: "Evil", Drawing: svg.Drawing{SVG: `<svg viewBox="0 0 9 9"><script/>` +
 		`<path d="M0 0h9z"></path></svg>`}}, "cleaned")
 }

@@ -10,7 +10,7 @@ import (
 
 	"rubrel/core/kind"
 	"rubrel/core/patch"
-	"rubrel/core/text"
+	"rubrel/core/plaintext"
 )
 
 // List is the list that a set was read from last: what it said, what was answered about it, and where it comes from.
@@ -66,7 +66,7 @@ func (l List) tree() any {
 		return nil
 	}
 	answers, known := remembered(l.Answers, mostAnswers), remembered(l.Known, mostKnown)
-	held, err := text.Clean(strings.TrimPrefix(l.Text, "\ufeff"))
+	held, err := plaintext.Clean(strings.TrimPrefix(l.Text, "\ufeff"))
 	if err != nil || len(held) > MostListText {
 		held = ""
 	}
@@ -86,7 +86,7 @@ func remembered(pairs map[string]string, most int) map[string]any {
 	for _, id := range slices.Sorted(maps.Keys(pairs)) {
 		said := pairs[id]
 		fits := len(tree) < most && len(id) <= mostAnswer && len(said) <= mostAnswer
-		if fits && text.IsClean(id) && text.IsClean(said) {
+		if fits && plaintext.IsClean(id) && plaintext.IsClean(said) {
 			tree[id] = said
 		}
 	}
@@ -97,7 +97,7 @@ func remembered(pairs map[string]string, most int) map[string]any {
 func (o Origin) tree() any {
 	tree := map[string]any{}
 	for member, said := range map[string]string{fileMember: o.File, addressMember: o.Address, sheetMember: o.Sheet} {
-		if said != "" && len(said) <= mostOrigin && text.IsClean(said) {
+		if said != "" && len(said) <= mostOrigin && plaintext.IsClean(said) {
 			tree[member] = said
 		}
 	}

@@ -6,9 +6,9 @@ import (
 	"slices"
 	"strings"
 
-	"rubrel/core/icon"
 	"rubrel/core/kind"
 	"rubrel/core/look"
+	"rubrel/core/svg"
 )
 
 // Schema is the JSON Schema (draft 2020-12) of a document, derived from the declarations of the kinds.
@@ -44,7 +44,7 @@ func Schema(kinds kind.Registry) kind.Schema {
 		"rubrel": kind.Schema{"const": Version}, "name": textSchema(mostName), "language": textSchema(35), "house": house,
 		"sets": membersOf(kind.Schema{"oneOf": sets}), "blocks": membersOf(block), "pages": membersOf(page),
 		"pictures": membersOf(picture), "icons": membersOf(objectSchema(kind.Schema{"order": orderSchema(),
-			"svg": textSchema(icon.MostBytes)}, "order", "svg")),
+			"svg": textSchema(svg.MostBytes)}, "order", "svg")),
 	}, "rubrel", "name", "language", "house")
 	root["$schema"] = "https://json-schema.org/draft/2020-12/schema"
 	root["title"] = "Rubrel site"

@@ -7,7 +7,7 @@ import (
 	"strings"
 	"sync"
 
-	"rubrel/core/script"
+	"rubrel/core/writing"
 )
 
 // answersJSON has the words for yes and no, by language (Unicode CLDR, posix messages): see scripts/words.mjs.
@@ -34,7 +34,7 @@ func (w answerWords) says(word string) (yes, ok bool) {
 // Answer is a text with a language's word for yes or no as "yes" or "no". The word of another language is a text: "ano"
 // is a year in one and a yes in another.
 func Answer(text, language string) string {
-	words, _, ok := script.Find(answersByLanguage(), language)
+	words, _, ok := writing.Find(answersByLanguage(), language)
 	if !ok {
 		return text
 	}
@@ -47,7 +47,7 @@ func Answer(text, language string) string {
 
 // AnswerIn is yes or no in a language's word.
 func AnswerIn(yes bool, language string) string {
-	words, _, ok := script.Find(answersByLanguage(), language)
+	words, _, ok := writing.Find(answersByLanguage(), language)
 	switch {
 	case ok && yes && len(words.Yes) > 0:
 		return words.Yes[0]

@@ -11,7 +11,7 @@ import (
 
 	"golang.org/x/net/idna"
 
-	"rubrel/core/text"
+	"rubrel/core/plaintext"
 )
 
 // LinkType is an address that a visitor may be led to: http, https, mailto, tel, or a place of the site itself. Every
@@ -44,7 +44,7 @@ func (LinkType) Parse(raw string) (Value, error) {
 	if len(address) > maxLink {
 		return nil, fmt.Errorf("%q has %d characters; an address has at most %d", shorten(address), len(address), maxLink)
 	}
-	if !text.IsClean(address) || strings.ContainsAny(address, "\"<>\\") || strings.ContainsFunc(address, unseen) {
+	if !plaintext.IsClean(address) || strings.ContainsAny(address, "\"<>\\") || strings.ContainsFunc(address, unseen) {
 		return nil, fmt.Errorf("%q has a character that an address cannot hold", shorten(address))
 	}
 	address = escapes.Replace(address)

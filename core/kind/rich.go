@@ -4,7 +4,7 @@ import (
 	"encoding/json"
 	"html/template"
 
-	"rubrel/core/rich"
+	"rubrel/core/richtext"
 )
 
 // RichText is text with a little markup, kept as it is written: in CommonMark.
@@ -16,10 +16,10 @@ func (t RichText) String() string { return string(t) }
 func (t RichText) MarshalJSON() ([]byte, error) { return json.Marshal(string(t)) }
 
 // HTML is the text as HTML that is safe in any page.
-func (t RichText) HTML() template.HTML { return rich.HTML(string(t)) }
+func (t RichText) HTML() template.HTML { return richtext.HTML(string(t)) }
 
 // Plain is the text without its markup.
-func (t RichText) Plain() string { return rich.Plain(string(t)) }
+func (t RichText) Plain() string { return richtext.Plain(string(t)) }
 
 // RichType is text of at most Most characters, with paragraphs, emphasis, links and lists.
 type RichType struct{ Most int }

@@ -7,7 +7,7 @@ import (
 	"strings"
 	"unicode/utf8"
 
-	"rubrel/core/text"
+	"rubrel/core/plaintext"
 )
 
 // Value is one typed fact. String is what the designer reads and types; MarshalJSON what the document holds.
@@ -57,7 +57,7 @@ type TextType struct {
 
 // Parse trims the text, takes control characters out, and refuses what is too long.
 func (t TextType) Parse(raw string) (Value, error) {
-	cleaned, err := text.Clean(raw)
+	cleaned, err := plaintext.Clean(raw)
 	if err != nil {
 		return nil, err
 	}

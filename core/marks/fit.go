@@ -245,7 +245,8 @@ func (f *fitter) measure(text *measure.SetText) {
 	if longest <= mostMeasure || nought == 0 {
 		return
 	}
-	mark := Mark{ID: strings.Join([]string{"measure", text.Part, text.Record, f.p.Cascade.Widths[text.At.Width].Name}, " "),
+	id := strings.Join([]string{"measure", text.Part, text.Record, f.p.Cascade.Widths[text.At.Width].Name}, " ")
+	mark := Mark{ID: id,
 		Finding: kind.Finding{Check: measureCheck, Where: f.p.where(f.set, text.Of, text.At),
 			Measured: fmt.Sprintf("%d characters", longest), Needed: fmt.Sprintf("at most %d on a line", mostMeasure),
 			Record: text.Record, Key: text.Part}}

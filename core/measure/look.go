@@ -41,7 +41,7 @@ func (l Look) Anew(index *look.Index) Look {
 	return l
 }
 
-// Recoloured is the look with a cascade, of which this is the index, that changes no size: what has been measured holds.
+// Recoloured is the look with a cascade that changes no size, and its index: what has been measured holds.
 func (l Look) Recoloured(c look.Cascade, index *look.Index) Look {
 	other := *l.known
 	other.index = index

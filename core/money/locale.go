@@ -8,7 +8,7 @@ import (
 	"sync"
 	"unicode/utf8"
 
-	"rubrel/core/script"
+	"rubrel/core/writing"
 )
 
 // Locale holds how one locale writes amounts, from the Unicode CLDR.
@@ -63,7 +63,7 @@ var locales = sync.OnceValue(func() map[string]Locale {
 // LocaleFor returns the formats for a BCP 47 tag, falling back to the language and then to English,
 // as CLDR's inheritance by truncation does. Tag says which entry was found.
 func LocaleFor(tag string) Locale {
-	if locale, _, ok := script.Find(locales(), tag); ok {
+	if locale, _, ok := writing.Find(locales(), tag); ok {
 		return locale
 	}
 	return locales()["en"]

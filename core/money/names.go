@@ -7,7 +7,7 @@ import (
 	"strings"
 	"sync"
 
-	"rubrel/core/script"
+	"rubrel/core/writing"
 )
 
 //go:embed names.json
@@ -34,7 +34,7 @@ var regions = sync.OnceValue(func() (table map[string]string) {
 
 // Name is what a currency is called in the locale's language: "US-Dollar"; the code where that is not known.
 func (l Locale) Name(code string) string {
-	if table, _, ok := script.Find(names(), l.Tag); ok && table[code] != "" {
+	if table, _, ok := writing.Find(names(), l.Tag); ok && table[code] != "" {
 		return table[code]
 	}
 	return code

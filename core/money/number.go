@@ -10,7 +10,7 @@ import (
 	"golang.org/x/text/feature/plural"
 	"golang.org/x/text/language"
 
-	"rubrel/core/script"
+	"rubrel/core/writing"
 )
 
 //go:embed compact.json
@@ -29,7 +29,7 @@ var compactEntries = sync.OnceValue(func() map[string]compactEntry {
 
 // compact is the entry of the locale, or of its language.
 func (l Locale) compact() compactEntry {
-	if entry, _, ok := script.Find(compactEntries(), l.Tag); ok {
+	if entry, _, ok := writing.Find(compactEntries(), l.Tag); ok {
 		return entry
 	}
 	return compactEntries()["en"]

@@ -15,8 +15,8 @@ import (
 	"golang.org/x/net/html"
 	"golang.org/x/text/encoding/unicode"
 
+	"rubrel/core/plaintext"
 	"rubrel/core/rating"
-	"rubrel/core/text"
 )
 
 // Review is what is read of one. What is not said is "".
@@ -137,7 +137,7 @@ func absolute(base *url.URL, address string) string {
 
 // line is a text on one line. It is no markup, but may have character references.
 func line(s string) string {
-	cleaned, err := text.Clean(html.UnescapeString(s))
+	cleaned, err := plaintext.Clean(html.UnescapeString(s))
 	if err != nil {
 		return ""
 	}
@@ -160,7 +160,7 @@ func plain(s string) string {
 	if strings.ContainsAny(s, "<&") {
 		s = withoutTags(s)
 	}
-	cleaned, err := text.Clean(s)
+	cleaned, err := plaintext.Clean(s)
 	if err != nil {
 		return ""
 	}

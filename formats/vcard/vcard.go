@@ -15,7 +15,7 @@ import (
 
 	"github.com/emersion/go-vcard"
 
-	"rubrel/core/text"
+	"rubrel/core/plaintext"
 )
 
 // Person is what a card says of somebody, as far as a team shows it.
@@ -350,7 +350,7 @@ func folded(line string) string {
 // modern is a file as the versions since 3.0 write it: version 2.1 has parameters without a name, values in
 // quoted-printable and base64 without folding.
 func modern(file string) (string, error) {
-	file, err := text.Clean(toUTF8(file))
+	file, err := plaintext.Clean(toUTF8(file))
 	if err != nil {
 		return "", err
 	}

@@ -2,7 +2,7 @@ package boxes
 
 import (
 	"rubrel/core/kind"
-	"rubrel/core/rich"
+	"rubrel/core/richtext"
 )
 
 // data says to machines what is offered: an ItemList of schema.org.
@@ -10,7 +10,7 @@ func data(v kind.View) []any {
 	var items []any
 	for i, r := range v.Set.Records {
 		item := map[string]any{"@type": "ListItem", "position": i + 1, "name": kind.Text(r.Facts, "title")}
-		if text := rich.Plain(kind.Text(r.Facts, "text")); text != "" {
+		if text := richtext.Plain(kind.Text(r.Facts, "text")); text != "" {
 			item["description"] = text
 		}
 		if link := kind.Text(r.Facts, link.Address.Name); kind.IsWebAddress(link) {

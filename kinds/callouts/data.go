@@ -3,7 +3,7 @@ package callouts
 import (
 	"rubrel/core/anatomy"
 	"rubrel/core/kind"
-	"rubrel/core/rich"
+	"rubrel/core/richtext"
 )
 
 // data says to machines what is on the picture: an ImageObject of schema.org that is about what is called out on it.
@@ -18,7 +18,7 @@ func data(v kind.View) []any {
 	var about []any
 	for _, r := range v.Set.Records {
 		thing := map[string]any{"@type": "Thing", "name": kind.Text(r.Facts, "title")}
-		if text := rich.Plain(kind.Text(r.Facts, "text")); text != "" {
+		if text := richtext.Plain(kind.Text(r.Facts, "text")); text != "" {
 			thing["description"] = text
 		}
 		about = append(about, thing)

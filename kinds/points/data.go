@@ -2,7 +2,7 @@ package points
 
 import (
 	"rubrel/core/kind"
-	"rubrel/core/rich"
+	"rubrel/core/richtext"
 )
 
 // data says to machines what the points are: an ItemList of schema.org, or a HowTo where the set says so.
@@ -15,7 +15,7 @@ func data(v kind.View) []any {
 	var items []any
 	for i, r := range v.Set.Records {
 		item := map[string]any{"@type": of, "position": i + 1, "name": kind.Text(r.Facts, "title")}
-		if text := rich.Plain(kind.Text(r.Facts, "text")); text != "" {
+		if text := richtext.Plain(kind.Text(r.Facts, "text")); text != "" {
 			item[words] = text
 		} else if steps {
 			item[words] = kind.Text(r.Facts, "title")

@@ -7,7 +7,7 @@ import (
 	"strings"
 
 	"rubrel/core/kind"
-	corewords "rubrel/core/words"
+	"rubrel/core/wording"
 )
 
 // blockView is the whole form as the template shows it.
@@ -67,7 +67,7 @@ func (s *shop) readCards() {
 			base, rest := beyond(features, i)
 			if card.Features = rest; base >= 0 {
 				title := kind.Text(records[base].Facts, "title")
-				card.Base = s.v.Soft("base", record.ID, corewords.Fill(s.words.Everything, "plan", title))
+				card.Base = s.v.Soft("base", record.ID, wording.Fill(s.words.Everything, "plan", title))
 			}
 		}
 		s.read[record.ID] = card
@@ -122,11 +122,11 @@ func (s *shop) actions(record kind.Record) []actionView {
 		}
 		return ""
 	}
-	text, link := corewords.Fill(said("button"), "plan", kind.Text(record.Facts, "title")), said("link")
+	text, link := wording.Fill(said("button"), "plan", kind.Text(record.Facts, "title")), said("link")
 	if text == "" || link == "" {
 		return nil
 	}
-	link = corewords.Fill(link, "plan", url.QueryEscape(record.ID))
+	link = wording.Fill(link, "plan", url.QueryEscape(record.ID))
 	byPeriod, byCurrency := strings.Contains(link, "{period}"), strings.Contains(link, "{currency}")
 	if !byPeriod && !byCurrency {
 		return []actionView{s.action("", text, link)}
@@ -143,7 +143,7 @@ func (s *shop) actions(record kind.Record) []actionView {
 		if !byCurrency {
 			class = c.periodClass
 		}
-		actions = append(actions, s.action(class, text, corewords.Fill(link, "period", url.QueryEscape(c.period.ID),
+		actions = append(actions, s.action(class, text, wording.Fill(link, "period", url.QueryEscape(c.period.ID),
 			"currency", c.currency.Currency.Code)))
 	}
 	return actions
@@ -155,7 +155,7 @@ func (s *shop) action(class, text, link string) actionView {
 	if s.seats == 0 {
 		n = s.list.Seats.Least
 	}
-	action.Link = corewords.Fill(link, "seats", strconv.FormatInt(n, 10))
+	action.Link = wording.Fill(link, "seats", strconv.FormatInt(n, 10))
 	if s.seats > 0 && action.Link != link {
 		action.Template = link
 	}

@@ -9,7 +9,7 @@ import (
 	"rubrel/core/kind"
 	"rubrel/core/money"
 	"rubrel/core/pricing"
-	corewords "rubrel/core/words"
+	"rubrel/core/wording"
 )
 
 // priceView is a price in the parts that may be set differently.
@@ -137,9 +137,9 @@ func (s *shop) per(record kind.Record, c choice, price pricing.Price) string {
 	case price.Plus != nil || tariff.Model == pricing.Flat:
 		return ""
 	case tariff.Model == pricing.Package:
-		return corewords.Fill(s.words.For, "n", strconv.FormatInt(tariff.Size, 10), "seats", s.noun(tariff.Size)) + ", "
+		return wording.Fill(s.words.For, "n", strconv.FormatInt(tariff.Size, 10), "seats", s.noun(tariff.Size)) + ", "
 	}
-	return corewords.Fill(s.words.Per, "seat", s.fact("seat")) + ", "
+	return wording.Fill(s.words.Per, "seat", s.fact("seat")) + ", "
 }
 
 // noun is the noun of a number of seats.
@@ -249,7 +249,7 @@ func (s *shop) seatLines(record kind.Record, c choice) []sentence {
 	}
 	var lines []sentence
 	if tariff.Model == pricing.PerSeat && tariff.Included > 0 {
-		lines = append(lines, sentence{{Text: corewords.Fill(s.words.First, "n", s.counted(tariff.Included))}})
+		lines = append(lines, sentence{{Text: wording.Fill(s.words.First, "n", s.counted(tariff.Included))}})
 	}
 	if tariff.Model != pricing.Volume && tariff.Model != pricing.Graduated {
 		return lines

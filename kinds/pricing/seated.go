@@ -13,7 +13,7 @@ import (
 	"rubrel/core/anatomy"
 	"rubrel/core/kind"
 	"rubrel/core/pricing"
-	corewords "rubrel/core/words"
+	"rubrel/core/wording"
 )
 
 //go:embed seats.css
@@ -111,7 +111,7 @@ func (s *shop) seatedForm(name string, plans []planView) (template.HTML, error) 
 	if noun == "" {
 		noun = label
 	}
-	view.Ask = askView{For: capital(corewords.Fill(s.words.For, "n", strconv.FormatInt(s.seats, 10), "seats", noun)),
+	view.Ask = askView{For: capital(wording.Fill(s.words.For, "n", strconv.FormatInt(s.seats, 10), "seats", noun)),
 		Label: capital(label), Least: bounds.Least, Most: bounds.Most, Step: bounds.Step, Value: s.seats}
 	view.Ask.Ticks = s.ticks()
 	view.Totals = s.totals(view.Ask.Label)
@@ -142,7 +142,7 @@ func capital(text string) string {
 // fits says for which numbers of seats a plan is the right one.
 func (s *shop) fits(r pricing.Range) string {
 	text := strings.Replace(r.String(), "-", "–", 1)
-	return strings.TrimSpace(corewords.Fill(s.words.Fits, "n", text+" "+s.noun(max(r.To, r.From+1))))
+	return strings.TrimSpace(wording.Fill(s.words.Fits, "n", text+" "+s.noun(max(r.To, r.From+1))))
 }
 
 // mostStops is how many numbers of seats the table without script shows.

@@ -10,7 +10,7 @@ import (
 	"rubrel/core/kind"
 	"rubrel/core/money"
 	"rubrel/core/pricing"
-	corewords "rubrel/core/words"
+	"rubrel/core/wording"
 )
 
 // shop is a price list with all that its forms need to show it.
@@ -180,7 +180,7 @@ func (s sentence) String() string {
 
 // say fills a sentence's amount and its other names.
 func say(pattern string, amount *amountView, pairs ...string) sentence {
-	before, after, has := strings.Cut(corewords.Fill(pattern, pairs...), "{amount}")
+	before, after, has := strings.Cut(wording.Fill(pattern, pairs...), "{amount}")
 	var said sentence
 	if before != "" {
 		said = append(said, phrase{Text: before})
@@ -211,7 +211,7 @@ func (s *shop) until(record kind.Record) (kind.Moment, bool) {
 // untilLine says the end of an offer in words.
 func (s *shop) untilLine(m kind.Moment) string {
 	zone, _ := m.At.Zone()
-	return corewords.Fill(s.words.Until, "date", dates.Long(m.At, s.v.Locale), "time", m.At.Format("15:04")+" "+zone)
+	return wording.Fill(s.words.Until, "date", dates.Long(m.At, s.v.Locale), "time", m.At.Format("15:04")+" "+zone)
 }
 
 // offer is one way in which a plan's price stands: with the earlier price crossed out, or after the deadline.

@@ -8,7 +8,7 @@ import (
 	"rubrel/core/kind"
 	"rubrel/core/money"
 	"rubrel/core/pricing"
-	corewords "rubrel/core/words"
+	"rubrel/core/wording"
 )
 
 // switches makes a switch for the periods and one for the currencies, each where there is a choice.
@@ -113,7 +113,7 @@ func (s *shop) saving(period pricing.PeriodLine) string {
 		}
 		return mark + "−" + s.locale.Percent(percent)
 	}
-	return strings.TrimSpace(corewords.Fill(s.words.Save, "percent", s.locale.Percent(percent)))
+	return strings.TrimSpace(wording.Fill(s.words.Save, "percent", s.locale.Percent(percent)))
 }
 
 // leastSaving is the percent that every plan with a price for the period saves at least, in every currency, and the

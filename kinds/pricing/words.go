@@ -5,7 +5,7 @@ import (
 	"strconv"
 
 	"rubrel/core/money"
-	corewords "rubrel/core/words"
+	"rubrel/core/wording"
 )
 
 // words are what a price list says by itself in the visitor's language. Words in braces are filled in.
@@ -50,7 +50,7 @@ type words struct {
 //go:embed words.json
 var wordsJSON []byte
 
-var wordsByLanguage = corewords.NewTable[words]("pricing: words.json", wordsJSON)
+var wordsByLanguage = wording.NewTable[words]("pricing: words.json", wordsJSON)
 
 // wordsFor finds the words for a BCP 47 tag by its language; English where there are none.
 func wordsFor(tag string) words {
@@ -65,5 +65,5 @@ func (w words) periodsFree(n int) string {
 	if !ok {
 		text = w.PeriodsFree["other"]
 	}
-	return corewords.Fill(text, "n", strconv.Itoa(n))
+	return wording.Fill(text, "n", strconv.Itoa(n))
 }

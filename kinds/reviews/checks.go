@@ -9,7 +9,7 @@ import (
 	"rubrel/core/kind"
 	"rubrel/core/money"
 	"rubrel/core/rating"
-	"rubrel/core/rich"
+	"rubrel/core/richtext"
 )
 
 // check finds what is doubtful in a set of reviews. Needs are common practice.
@@ -75,7 +75,7 @@ func texts(set kind.Set, at kind.Scene) []kind.Finding {
 		if day, ok := set.Said(r, dateField.Name).(kind.Date); ok && at.Now.Sub(day.Time) > old {
 			of("old", dateField.Name, fmt.Sprintf("%d days", int(at.Now.Sub(day.Time).Hours()/24)), "younger than a year")
 		}
-		said := strings.Join(strings.Fields(rich.Plain(kind.Text(r.Facts, textPart))), " ")
+		said := strings.Join(strings.Fields(richtext.Plain(kind.Text(r.Facts, textPart))), " ")
 		if said == "" {
 			if _, rated := scoreOf(set, r); rated {
 				of("stars alone", textPart, "stars without a text", "a few words")

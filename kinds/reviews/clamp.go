@@ -6,7 +6,7 @@ import (
 
 	"rubrel/core/anatomy"
 	"rubrel/core/kind"
-	"rubrel/core/rich"
+	"rubrel/core/richtext"
 )
 
 // clamped says, by inline size, of how many lines a text is in sight and whether there is more of it.
@@ -47,7 +47,7 @@ const usualLine = 45
 // longFrom are the inline sizes from which on the text of a review has more than so many lines, or no more, at a width.
 func longFrom(at anatomy.At, width, most int) []anatomy.RoomStep {
 	said := kind.Text(at.Record.Facts, textPart)
-	plain, lines := rich.Plain(said), most-breaks(said)
+	plain, lines := richtext.Plain(said), most-breaks(said)
 	if lines < 1 {
 		return []anatomy.RoomStep{{Short: true}}
 	}

@@ -5,7 +5,7 @@ import (
 
 	"rubrel/core/kind"
 	"rubrel/core/rating"
-	"rubrel/core/rich"
+	"rubrel/core/richtext"
 )
 
 // What is reviewed.
@@ -49,7 +49,7 @@ func reviewData(set kind.Set, r kind.Record, item map[string]any) map[string]any
 			review[property] = value
 		}
 	}
-	say("reviewBody", rich.Plain(kind.Text(r.Facts, textPart)))
+	say("reviewBody", richtext.Plain(kind.Text(r.Facts, textPart)))
 	say("inLanguage", kind.Text(r.Facts, languageField.Name))
 	if day, ok := set.Said(r, dateField.Name).(kind.Date); ok {
 		say("datePublished", day.String())

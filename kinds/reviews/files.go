@@ -6,7 +6,7 @@ import (
 	"fmt"
 
 	"rubrel/core/kind"
-	"rubrel/core/rich"
+	"rubrel/core/richtext"
 	"rubrel/formats/reviews"
 )
 
@@ -32,7 +32,7 @@ var savedPages = kind.FileFormat{Name: "pages and feeds with reviews",
 		}
 		rows = [][]string{{"name", ratingField.Name, "text", dateField.Name, "original", languageField.Name}}
 		for _, r := range page.Reviews {
-			rows = append(rows, []string{r.Name, r.Rating, rich.Escape(r.Text), r.Date, r.Link, r.Language})
+			rows = append(rows, []string{r.Name, r.Rating, richtext.Escape(r.Text), r.Date, r.Link, r.Language})
 		}
 		if page.Left > 0 {
 			problems = append(problems, fmt.Sprintf("%d reviews of the page say nothing that could be shown", page.Left))

@@ -9,7 +9,7 @@ import (
 	"rubrel/core/dates"
 	"rubrel/core/icon"
 	"rubrel/core/kind"
-	"rubrel/core/words"
+	"rubrel/core/wording"
 )
 
 // sources are where reviews are from: each said once, with its icon.
@@ -151,7 +151,7 @@ func answer() anatomy.Slot {
 		w, _ := wordsFor(at.View.Locale)
 		said := w.Answer
 		if owner := text(at.View.Set, ownerField.Name); owner != "" {
-			said = words.Fill(w.AnswerBy, "name", owner)
+			said = wording.Fill(w.AnswerBy, "name", owner)
 		}
 		return at.View.Soft(byPart, at.Record.ID, said)
 	}

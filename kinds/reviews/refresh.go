@@ -9,7 +9,7 @@ import (
 	"strings"
 
 	"rubrel/core/kind"
-	"rubrel/core/rich"
+	"rubrel/core/richtext"
 	"rubrel/formats/reviews"
 )
 
@@ -114,7 +114,7 @@ func propose(set kind.Set, at kind.Scene, answer []byte) (kind.Proposal, error) 
 		}
 		for _, record := range set.Records {
 			if !met[record.ID] && strings.EqualFold(kind.Text(record.Facts, sourceField.Name), g.Of) {
-				gone = append(gone, kind.Comparison{Where: set.NameOf(record), Old: shorten(rich.Plain(
+				gone = append(gone, kind.Comparison{Where: set.NameOf(record), Old: shorten(richtext.Plain(
 					kind.Text(record.Facts, textPart))), New: "gone from " + g.Of, Key: "gone-" + record.ID, Left: true,
 					Remove: record.ID})
 			}
@@ -137,8 +137,8 @@ func same(set kind.Set, source string, r reviews.Review, met map[string]bool) (k
 			return r.Link != "" && kind.Text(record.Facts, linkField.Name) == r.Link
 		},
 		func(record kind.Record) bool {
-			return strings.EqualFold(kind.Text(record.Facts, nameField), r.Name) && plainly(rich.Plain(kind.Text(record.Facts,
-				textPart))) == text
+			said := plainly(richtext.Plain(kind.Text(record.Facts, textPart)))
+			return strings.EqualFold(kind.Text(record.Facts, nameField), r.Name) && said == text
 		},
 		func(record kind.Record) bool {
 			return r.Name != "" && strings.EqualFold(kind.Text(record.Facts, nameField), r.Name) && r.Date != "" &&
@@ -168,7 +168,7 @@ func textsOf(set kind.Set, source string, r reviews.Review, locale string) map[s
 		}
 	}
 	say(nameField, r.Name)
-	say(textPart, rich.Escape(r.Text))
+	say(textPart, richtext.Escape(r.Text))
 	say(dateField.Name, r.Date)
 	say(linkField.Name, r.Link)
 	if s, err := (scoreType{}).Parse(r.Rating); err == nil && r.Rating != "" {
@@ -201,7 +201,7 @@ func difference(set kind.Set, record kind.Record, texts map[string]string) (kind
 	var was, is []string
 	for _, field := range compared {
 		now, then := kind.Text(record.Facts, field), texts[field]
-		if then == "" || now == then || field == textPart && plainly(rich.Plain(now)) == plainly(rich.Plain(then)) {
+		if then == "" || now == then || field == textPart && plainly(richtext.Plain(now)) == plainly(richtext.Plain(then)) {
 			continue
 		}
 		line.Edits = append(line.Edits, kind.FactEdit{Record: record.ID, Key: field, Text: then})

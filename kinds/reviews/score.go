@@ -7,7 +7,7 @@ import (
 	"rubrel/core/kind"
 	"rubrel/core/money"
 	"rubrel/core/rating"
-	"rubrel/core/words"
+	"rubrel/core/wording"
 )
 
 // score is a rating as a fact.
@@ -94,6 +94,6 @@ func written(locale string, exact *big.Rat) string {
 func outOf(v kind.View, exact *big.Rat) string {
 	w, _ := wordsFor(v.Locale)
 	locale := money.LocaleFor(v.Locale)
-	return words.Fill(w.OutOf, "rating", written(v.Locale, exact), "scale",
+	return wording.Fill(w.OutOf, "rating", written(v.Locale, exact), "scale",
 		locale.Number(money.NewDecimal(scaleOf(v.Set), 0), 0))
 }

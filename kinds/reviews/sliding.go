@@ -11,7 +11,7 @@ import (
 	"rubrel/core/icon"
 	"rubrel/core/kind"
 	"rubrel/core/look"
-	"rubrel/core/words"
+	"rubrel/core/wording"
 )
 
 //go:embed sliding.js
@@ -194,7 +194,7 @@ func slidingHTML(body anatomy.Body, v kind.View) template.HTML {
 		if r.Featured {
 			class += " " + anatomy.Class("featured")
 		}
-		place := words.Fill(w.Place, "place", fmt.Sprint(i+1), "all", fmt.Sprint(n))
+		place := wording.Fill(w.Place, "place", fmt.Sprint(i+1), "all", fmt.Sprint(n))
 		fmt.Fprintf(&html, `<div class="%s" data-record="%s" role="group" aria-roledescription="%s" aria-label="%s">%s</div>`,
 			class, escape(r.ID), escape(w.Slide), escape(place), body.Inside(v, nil, r))
 	}
@@ -223,7 +223,7 @@ func controls(v kind.View, w phrases, n int) string {
 		html.WriteString(`<div class="rb-dots">`)
 		for i := range n {
 			fmt.Fprintf(&html, `<button type="button" class="%s" aria-label="%s"></button>`, anatomy.Class(dotPart),
-				template.HTMLEscapeString(words.Fill(w.Place, "place", fmt.Sprint(i+1), "all", fmt.Sprint(n))))
+				template.HTMLEscapeString(wording.Fill(w.Place, "place", fmt.Sprint(i+1), "all", fmt.Sprint(n))))
 		}
 		html.WriteString("</div>")
 	case positioned(count)(v.Set):

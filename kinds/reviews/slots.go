@@ -8,7 +8,7 @@ import (
 	"rubrel/core/icon"
 	"rubrel/core/kind"
 	"rubrel/core/look"
-	"rubrel/core/script"
+	"rubrel/core/writing"
 )
 
 // Names of what the layout and the slots name in more than one place.
@@ -129,7 +129,7 @@ func spokenIn(at anatomy.At) string {
 	if tag == "" || tag == at.View.Locale {
 		return ""
 	}
-	return ` lang="` + template.HTMLEscapeString(tag) + `" dir="` + script.Direction(tag) + `"`
+	return ` lang="` + template.HTMLEscapeString(tag) + `" dir="` + writing.Direction(tag) + `"`
 }
 
 // ground is what the reviews stand on; a line that stands beside a price has next to none.

@@ -12,7 +12,7 @@ import (
 	"rubrel/core/kind"
 	"rubrel/core/look"
 	"rubrel/core/money"
-	"rubrel/core/words"
+	"rubrel/core/wording"
 )
 
 // What is claimed of reviews of which the set has some alone.
@@ -99,7 +99,7 @@ func fromWords(v kind.View, c claim) string {
 	w, _ := wordsFor(v.Locale)
 	locale := money.LocaleFor(v.Locale)
 	whole := func(n int64) string { return locale.Number(money.NewDecimal(n, 0), 0) }
-	return words.Fill(w.From, "rating", written(v.Locale, c.Average), "scale", whole(scaleOf(v.Set)), "count",
+	return wording.Fill(w.From, "rating", written(v.Locale, c.Average), "scale", whole(scaleOf(v.Set)), "count",
 		whole(c.Count))
 }
 

@@ -3,7 +3,7 @@ package reviews
 import (
 	_ "embed"
 
-	corewords "rubrel/core/words"
+	"rubrel/core/wording"
 )
 
 // phrases are what a block says by itself in the visitor's language. Words in braces are filled in.
@@ -27,4 +27,4 @@ type phrases struct {
 //go:embed words.json
 var wordsJSON []byte
 
-var wordsFor = corewords.NewTable[phrases]("reviews: words.json", wordsJSON).For
+var wordsFor = wording.NewTable[phrases]("reviews: words.json", wordsJSON).For

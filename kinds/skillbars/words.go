@@ -3,7 +3,7 @@ package skillbars
 import (
 	_ "embed"
 
-	corewords "rubrel/core/words"
+	"rubrel/core/wording"
 )
 
 // words are what skill bars say by themselves in the visitor's language. Words in braces are filled in.
@@ -17,6 +17,6 @@ type words struct {
 //go:embed words.json
 var wordsJSON []byte
 
-var wordsFor = corewords.NewTable[words]("skillbars: words.json", wordsJSON).For
+var wordsFor = wording.NewTable[words]("skillbars: words.json", wordsJSON).For
 
-func fill(text string, pairs ...string) string { return corewords.Fill(text, pairs...) }
+func fill(text string, pairs ...string) string { return wording.Fill(text, pairs...) }

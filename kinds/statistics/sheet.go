@@ -11,7 +11,7 @@ import (
 	"rubrel/core/dates"
 	"rubrel/core/kind"
 	"rubrel/core/money"
-	corewords "rubrel/core/words"
+	"rubrel/core/wording"
 )
 
 //go:embed *.html
@@ -212,10 +212,10 @@ func (s *sheet) from(r kind.Record, value kind.Number) money.Decimal {
 // origin is the day and the source of a figure in words.
 func (s *sheet) origin(r kind.Record) (words []string) {
 	if date, ok := s.v.Set.Said(r, "date").(kind.Date); ok {
-		words = append(words, corewords.Fill(s.words.AsOf, "date", dates.Long(date.Time, s.v.Locale)))
+		words = append(words, wording.Fill(s.words.AsOf, "date", dates.Long(date.Time, s.v.Locale)))
 	}
 	if source := text(s.v.Set.Said(r, "source")); source != "" {
-		words = append(words, corewords.Fill(s.words.Source, "source", source))
+		words = append(words, wording.Fill(s.words.Source, "source", source))
 	}
 	for i := range words {
 		words[i] = s.v.Soft(originPart, r.ID, words[i])

@@ -7,7 +7,7 @@ import (
 
 	"rubrel/core/kind"
 	"rubrel/core/layout"
-	corewords "rubrel/core/words"
+	"rubrel/core/wording"
 )
 
 // The drawing of a series, in units that are stretched to the room it has.
@@ -31,7 +31,7 @@ func (s *sheet) trend(series kind.Series) *trend {
 	pairs := []string{"n", strconv.Itoa(len(series)), "first", write(series[0]), "last", write(series[len(series)-1]),
 		"least", write(series[least]), "greatest", write(series[greatest])}
 	return &trend{Path: pathOf(thinned(points)), Least: points[least].mark(), Greatest: points[greatest].mark(),
-		Says: corewords.Fill(s.words.Series, pairs...), Extremes: corewords.Fill(s.words.Extremes, pairs...)}
+		Says: wording.Fill(s.words.Series, pairs...), Extremes: wording.Fill(s.words.Extremes, pairs...)}
 }
 
 // box is where something is drawn.

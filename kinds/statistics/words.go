@@ -3,7 +3,7 @@ package statistics
 import (
 	_ "embed"
 
-	corewords "rubrel/core/words"
+	"rubrel/core/wording"
 )
 
 // words are what statistics say by themselves in the visitor's language. Words in braces are filled in.
@@ -17,4 +17,4 @@ type words struct {
 //go:embed words.json
 var wordsJSON []byte
 
-var wordsFor = corewords.NewTable[words]("statistics: words.json", wordsJSON).For
+var wordsFor = wording.NewTable[words]("statistics: words.json", wordsJSON).For

@@ -8,7 +8,7 @@ import (
 
 	"rubrel/core/anatomy"
 	"rubrel/core/kind"
-	"rubrel/core/rich"
+	"rubrel/core/richtext"
 	"rubrel/core/typeset"
 	"rubrel/formats/vcard"
 )
@@ -16,7 +16,7 @@ import (
 // cardOf is a person's address card.
 func cardOf(v kind.View, r kind.Record) vcard.Person {
 	p := vcard.Person{Name: kind.Text(r.Facts, nameField), Title: kind.Text(r.Facts, "position"),
-		Note: rich.Plain(kind.Text(r.Facts, "text")), Email: kind.Text(r.Facts, "email"),
+		Note: richtext.Plain(kind.Text(r.Facts, "text")), Email: kind.Text(r.Facts, "email"),
 		Organization: said(v.Set, organizationField.Name)}
 	if text := kind.Text(r.Facts, "telephone"); text != "" {
 		p.Telephone = strings.TrimPrefix(phoneOf(text, regionOf(v.Set, v.Locale)).URI, "tel:")

@@ -2,7 +2,7 @@ package team
 
 import (
 	"rubrel/core/kind"
-	"rubrel/core/rich"
+	"rubrel/core/richtext"
 )
 
 // data says to machines who the people are: a Person of schema.org each.
@@ -17,7 +17,7 @@ func data(v kind.View) []any {
 			}
 		}
 		say("jobTitle", kind.Text(r.Facts, "position"))
-		say("description", rich.Plain(kind.Text(r.Facts, "text")))
+		say("description", richtext.Plain(kind.Text(r.Facts, "text")))
 		say("email", kind.Text(r.Facts, "email"))
 		if text := kind.Text(r.Facts, "telephone"); text != "" {
 			if number := phoneOf(text, region); number.Valid {

@@ -3,7 +3,7 @@ package team
 import (
 	_ "embed"
 
-	corewords "rubrel/core/words"
+	"rubrel/core/wording"
 )
 
 // words are what a team says by itself in the visitor's language. Words in braces are filled in.
@@ -14,4 +14,4 @@ type words struct {
 //go:embed words.json
 var wordsJSON []byte
 
-var wordsFor = corewords.NewTable[words]("team: words.json", wordsJSON).For
+var wordsFor = wording.NewTable[words]("team: words.json", wordsJSON).For

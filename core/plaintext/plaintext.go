@@ -1,6 +1,6 @@
-// Package text is what every text that comes from outside has to be: characters, and nothing that a database, a log or
-// a page trips over.
-package text
+// Package plaintext is what every text that comes from outside has to be: characters, and nothing that a database, a
+// log or a page trips over.
+package plaintext
 
 import (
 	"errors"

@@ -1,4 +1,4 @@
-package icon_test
+package svg_test
 
 import (
 	"encoding/xml"
@@ -7,7 +7,7 @@ import (
 	"strings"
 	"testing"
 
-	"rubrel/core/icon"
+	"rubrel/core/svg"
 	"rubrel/testkit/chromium"
 )
 
@@ -37,11 +37,11 @@ func TestClean(t *testing.T) {
 		{"an attribute that is none", head + `<path d="M1 1&quot; onload=&quot;alert(1)"/><path d="M2 2"/></svg>`,
 			`<svg viewBox="0 0 24 24"><path></path><path d="M2 2"></path></svg>`},
 	} {
-		got, err := icon.Clean([]byte(c.file))
+		got, err := svg.Clean([]byte(c.file))
 		if err != nil || got.SVG != c.want {
 			t.Errorf("%s:\n%s (%v), want\n%s", c.what, got.SVG, err, c.want)
 		}
-		if again, err := icon.Clean([]byte(got.SVG)); err != nil || again.SVG != got.SVG {
+		if again, err := svg.Clean([]byte(got.SVG)); err != nil || again.SVG != got.SVG {
 			t.Errorf("%s: cleaned again it is %s (%v)", c.what, again.SVG, err)
 		}
 	}
@@ -62,9 +62,9 @@ func TestCleanRefuses(t *testing.T) {
 		`<!DOCTYPE svg [<!ENTITY a "b">]>` + head + `<path d="M1 1"/></svg>`:     "entities",
 		head + strings.Repeat("<g>", 40) + strings.Repeat("</g>", 40) + "</svg>": "in each other",
 		head + strings.Repeat(`<path d="M1 1"/>`, 2100) + "</svg>":               "elements",
-		strings.Repeat(" ", icon.MostBytes+1):                                    "KB",
+		strings.Repeat(" ", svg.MostBytes+1):                                     "KB",
 	} {
-		if got, err := icon.Clean([]byte(file)); err == nil || !strings.Contains(err.Error(), want) {
+		if got, err := svg.Clean([]byte(file)); err == nil || !strings.Contains(err.Error(), want) {
 			t.Errorf("%.60q: %v %v, want an error about %q", file, got, err, want)
 		}
 	}
@@ -81,7 +81,7 @@ func TestAttacks(t *testing.T) {
 		for _, file := range []string{attack, head + attack + `<path d="M1 1h2"/></svg>`,
 			head + `<path d="` + attack + `"/><path d="M1 1h2"/></svg>`,
 			head + `<path style="` + strings.ReplaceAll(attack, `"`, "'") + `" d="M1 1h2"/></svg>`} {
-			drawing, err := icon.Clean([]byte(file))
+			drawing, err := svg.Clean([]byte(file))
 			if err != nil {
 				continue
 			}
@@ -96,7 +96,7 @@ func TestAttacks(t *testing.T) {
 
 // checkShapes reads a drawing with the standard library's parser and allows what an icon is made of, said once more
 // here.
-func checkShapes(t testing.TB, file string, drawing icon.Drawing) {
+func checkShapes(t testing.TB, file string, drawing svg.Drawing) {
 	t.Helper()
 	elements := []string{"svg", "g", "path", "circle", "ellipse", "rect", "line", "polyline", "polygon"}
 	decoder := xml.NewDecoder(strings.NewReader(drawing.SVG))
@@ -131,12 +131,12 @@ func FuzzClean(f *testing.F) {
 		f.Add(head + attack + "</svg>")
 	}
 	f.Fuzz(func(t *testing.T, file string) {
-		drawing, err := icon.Clean([]byte(file))
+		drawing, err := svg.Clean([]byte(file))
 		if err != nil {
 			return
 		}
 		checkShapes(t, file, drawing)
-		if again, err := icon.Clean([]byte(drawing.SVG)); err != nil || again.SVG != drawing.SVG {
+		if again, err := svg.Clean([]byte(drawing.SVG)); err != nil || again.SVG != drawing.SVG {
 			t.Fatalf("cleaned again, %q is %q (%v)", drawing.SVG, again.SVG, err)
 		}
 	})

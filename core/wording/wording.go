@@ -1,5 +1,5 @@
-// Package words finds what a block says by itself in the visitor's language.
-package words
+// Package wording finds what a block says by itself in the visitor's language.
+package wording
 
 import (
 	"encoding/json"
@@ -8,7 +8,7 @@ import (
 	"strings"
 	"sync"
 
-	"rubrel/core/script"
+	"rubrel/core/writing"
 )
 
 // Table has entries by language.
@@ -27,7 +27,7 @@ func NewTable[T any](name string, file []byte) Table[T] {
 
 // For is the entry for a BCP 47 tag, and the language that it is in: English, and no language, where there is none.
 func (t Table[T]) For(tag string) (entry T, language string) {
-	if entry, language, ok := script.Find(t.entries(), tag); ok {
+	if entry, language, ok := writing.Find(t.entries(), tag); ok {
 		return entry, language
 	}
 	return t.entries()["en"], ""

@@ -1,10 +1,10 @@
-package rich_test
+package richtext_test
 
 import (
 	"strings"
 	"testing"
 
-	"rubrel/core/rich"
+	"rubrel/core/richtext"
 )
 
 // same are two texts but for white space.
@@ -18,11 +18,11 @@ func TestEscape(t *testing.T) {
 		"second", "- a\n+ b", "# no heading", "a < b & c",
 		"<script>alert(1)</script>", "[x](javascript:alert(1))", `a\b`, "&amp;", "===\n---", "5 * 4 = 20", "~~no~~",
 		"two\n\nparagraphs", "    four spaces", "https://a.example/x_y", "http://a.b", "> so", ": x", "* * *", "| a | b |"} {
-		escaped := rich.Escape(text)
-		if got := rich.Plain(escaped); !same(got, text) {
+		escaped := richtext.Escape(text)
+		if got := richtext.Plain(escaped); !same(got, text) {
 			t.Errorf("%q is escaped as %q and shown as %q", text, escaped, got)
 		}
-		html := string(rich.HTML(escaped))
+		html := string(richtext.HTML(escaped))
 		for _, tag := range []string{"<em", "<strong", "<h", "<ul", "<ol", "<code", "<a ", "<script", "<hr", "<blockquote"} {
 			if strings.Contains(html, tag) && !strings.Contains(text, "http") {
 				t.Errorf("%q becomes %s", text, html)
@@ -41,8 +41,8 @@ func FuzzEscape(f *testing.F) {
 				return
 			}
 		}
-		if got := rich.Plain(rich.Escape(text)); !same(got, text) {
-			t.Errorf("%q is escaped as %q and shown as %q", text, rich.Escape(text), got)
+		if got := richtext.Plain(richtext.Escape(text)); !same(got, text) {
+			t.Errorf("%q is escaped as %q and shown as %q", text, richtext.Escape(text), got)
 		}
 	})
 }

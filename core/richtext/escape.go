@@ -1,4 +1,4 @@
-package rich
+package richtext
 
 import (
 	"regexp"

@@ -1,5 +1,5 @@
-// Package script knows in which script a language is written, and from which side.
-package script
+// Package writing knows in which script a language is written, and from which side.
+package writing
 
 import (
 	"slices"
@@ -8,9 +8,9 @@ import (
 	"golang.org/x/text/language"
 )
 
-// Of is the script of a language (BCP 47), as ISO 15924 names it: the one that the tag says, or by the CLDR's likely
-// subtags the one in which the language is mostly written there. It is "" for what is no language.
-func Of(tag string) string {
+// Script is the script of a language (BCP 47), as ISO 15924 names it: the one that the tag says, or by the CLDR's
+// likely subtags the one in which the language is mostly written there. It is "" for what is no language.
+func Script(tag string) string {
 	parsed, err := language.Parse(tag)
 	if err != nil {
 		return ""
@@ -26,7 +26,7 @@ var fromRight = []string{"Adlm", "Arab", "Aran", "Gara", "Hebr", "Mand", "Nkoo",
 // Direction is "rtl" for a language that is written from right to left, else "ltr", as the attribute dir of HTML has
 // it.
 func Direction(tag string) string {
-	if slices.Contains(fromRight, Of(tag)) {
+	if slices.Contains(fromRight, Script(tag)) {
 		return "rtl"
 	}
 	return "ltr"
@@ -49,7 +49,7 @@ func Find[T any](table map[string]T, tag string) (entry T, found string, ok bool
 func chain(tag string) []string {
 	names := []string{tag}
 	base, rest, _ := strings.Cut(tag, "-")
-	written := Of(tag)
+	written := Script(tag)
 	if written == "" {
 		return names
 	}

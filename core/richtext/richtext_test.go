@@ -1,10 +1,10 @@
-package rich_test
+package richtext_test
 
 import (
 	"strings"
 	"testing"
 
-	"rubrel/core/rich"
+	"rubrel/core/richtext"
 )
 
 // Examples of CommonMark 0.31.2, by their numbers there, and what of them is not among what a text may hold.
@@ -28,7 +28,7 @@ func TestExamples(t *testing.T) {
 		"[x](java&#x0A;script:alert)":    "<p>x</p>",
 		"<a href='//evil' style=x>y</a>": "<p>y</p>",
 	} {
-		if got := strings.TrimSpace(string(rich.HTML(source))); got != want {
+		if got := strings.TrimSpace(string(richtext.HTML(source))); got != want {
 			t.Errorf("%q is %q, want %q", source, got, want)
 		}
 	}
@@ -37,7 +37,7 @@ func TestExamples(t *testing.T) {
 func TestPlain(t *testing.T) {
 	for source, want := range map[string]string{"a **b** [c](https://d.test)\n\n- e\n- f": "a b c e f", "x<y": "x<y",
 		"one\ntwo": "one two"} {
-		if got := rich.Plain(source); got != want {
+		if got := richtext.Plain(source); got != want {
 			t.Errorf("%q reads %q, want %q", source, got, want)
 		}
 	}
@@ -50,7 +50,7 @@ func FuzzHTML(f *testing.F) {
 		f.Add(seed)
 	}
 	f.Fuzz(func(t *testing.T, source string) {
-		out := strings.ToLower(string(rich.HTML(source)))
+		out := strings.ToLower(string(richtext.HTML(source)))
 		for rest := out; ; {
 			i := strings.IndexByte(rest, '<')
 			if i < 0 {
@@ -72,11 +72,11 @@ func FuzzHTML(f *testing.F) {
 
 // Text between tags is written otherwise, and neither tags nor what stands for a character is touched.
 func TestWords(t *testing.T) {
-	html := rich.HTML("A **strong** [place](/a?b&c) & more")
-	if got := rich.Words(html, func(s string) string { return s }); got != html {
+	html := richtext.HTML("A **strong** [place](/a?b&c) & more")
+	if got := richtext.Words(html, func(s string) string { return s }); got != html {
 		t.Errorf("unwritten, %s became %s", html, got)
 	}
-	got := rich.Words(html, strings.ToUpper)
+	got := richtext.Words(html, strings.ToUpper)
 	if want := `<p>A <strong>STRONG</strong> <a href="/a?b&amp;c">PLACE</a> &amp; MORE</p>`; string(got) != want {
 		t.Errorf("got %s, want %s", got, want)
 	}

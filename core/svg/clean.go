@@ -1,4 +1,4 @@
-package icon
+package svg
 
 import (
 	"bytes"
@@ -17,10 +17,10 @@ import (
 	"golang.org/x/image/colornames"
 
 	"rubrel/core/colour"
-	"rubrel/core/text"
+	"rubrel/core/plaintext"
 )
 
-// The bounds of an SVG file that is taken as an icon.
+// The bounds of an SVG file that is taken as an svg.
 const (
 	MostBytes    = 200 << 10
 	mostElements = 2000
@@ -35,7 +35,7 @@ type Drawing struct {
 	Inked bool
 }
 
-// Error says why a file is no icon.
+// Error says why a file is no svg.
 type Error struct{ Problem string }
 
 func (e *Error) Error() string { return "the icon cannot be taken: " + e.Problem }
@@ -77,7 +77,7 @@ func Clean(file []byte) (Drawing, error) {
 	if len(file) > MostBytes {
 		return Drawing{}, &Error{fmt.Sprintf("it has %d KB; at most %d fit", len(file)>>10, MostBytes>>10)}
 	}
-	source, err := text.Clean(string(bytes.TrimPrefix(file, []byte("\ufeff"))))
+	source, err := plaintext.Clean(string(bytes.TrimPrefix(file, []byte("\ufeff"))))
 	if err != nil {
 		return Drawing{}, &Error{err.Error()}
 	}

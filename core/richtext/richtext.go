@@ -1,5 +1,5 @@
-// Package rich reads text with a little markup: CommonMark in, and of the HTML that it makes a small safe set out.
-package rich
+// Package richtext reads text with a little markup: CommonMark in, and of the HTML that it makes a small safe set out.
+package richtext
 
 import (
 	"bytes"
