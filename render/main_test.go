@@ -19,6 +19,7 @@ import (
 	"rubrel/kinds"
 	"rubrel/render"
 	"rubrel/testkit/chromium"
+	"rubrel/testkit/documents"
 )
 
 func TestMain(m *testing.M) { chromium.Main(m) }
@@ -115,33 +116,7 @@ func listOf(t testing.TB, n, m int) *document.Site {
 
 func listText(t testing.TB, n, m int) []byte {
 	t.Helper()
-	features, records := map[string]any{}, map[string]any{}
-	for f := range m {
-		features[fmt.Sprintf("f%d", f)] = map[string]any{"order": fmt.Sprintf("%04d5", f),
-			"facts": map[string]any{"name": fmt.Sprintf("Feature number %d", f)}}
-	}
-	for p := range n {
-		facts := map[string]any{"title": fmt.Sprintf("Plan %d", p),
-			"price:month:eur": map[string]any{"amount": fmt.Sprintf("%d.50", p*7)}}
-		for f := range m {
-			facts[fmt.Sprintf("feature:f%d", f)] = (f+p)%3 > 0
-		}
-		records[fmt.Sprintf("p%d", p)] = map[string]any{"order": fmt.Sprintf("%04d5", p), "facts": facts, "featured": p == 1}
-	}
-	text, err := json.Marshal(map[string]any{
-		"rubrel": 1, "name": "Load", "language": "en", "house": map[string]any{"dress": "almanac"},
-		"sets": map[string]any{"s": map[string]any{"kind": "pricing", "name": "S", "order": "i",
-			"facts": map[string]any{"button": "Take {plan}", "link": "#"}, "records": records, "axes": map[string]any{
-				"periods": map[string]any{"month": map[string]any{"order": "i", "facts": map[string]any{"label": "a month",
-					"duration": "P1M"}}},
-				"currencies": map[string]any{"eur": map[string]any{"order": "i", "facts": map[string]any{"code": "EUR"}}},
-				"features":   features,
-			}}},
-		"blocks": map[string]any{"b": map[string]any{"order": "i", "name": "Plans", "set": "s", "form": "cards"}},
-		"pages": map[string]any{"p": map[string]any{"order": "i", "title": "Plans",
-			"bands": map[string]any{"b": map[string]any{"order": "i",
-				"blocks": map[string]any{"b": map[string]any{"order": "i"}}}}}},
-	})
+	text, err := json.Marshal(documents.Plans(n, m))
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -5,6 +5,7 @@ import (
 	"errors"
 	"fmt"
 	"net/http"
+	"runtime/debug"
 	"strconv"
 	"strings"
 	"time"
@@ -53,9 +54,10 @@ type sharedView struct {
 
 // checked is what the checks find on the block.
 type checked struct {
-	Marks []marks.Mark
-	Loud  int          // how many of the marks are not quiet
-	Many  []checkCount // the checks of which several can be mended at once
+	Marks   []marks.Mark
+	Loud    int          // how many of the marks are not quiet
+	Many    []checkCount // the checks of which several can be mended at once
+	Address string       // where they are to be asked for, as they are not found yet; "" where they are
 }
 
 // Joins are the extensions of the files of which several are one list.
@@ -75,9 +77,10 @@ func (s *Server) bench(w http.ResponseWriter, r *http.Request) {
 	if l == nil {
 		return
 	}
+	soon := s.soonChecked(l, block.ID)
 	view, err := s.benchView(w, r, l, block)
 	if err == nil {
-		view.checked, err = s.checked(l, block.ID)
+		view.checked, err = soon()
 	}
 	if err == nil {
 		view.Next, err = s.store.NextRelease(r.Context(), l.ID)
@@ -115,6 +118,38 @@ func (s *Server) marks(w http.ResponseWriter, r *http.Request) {
 		Site *store.Loaded
 		*checked
 	}{l, found})
+}
+
+// marksPatience is how long a page waits for the marks of its block: the page comes before them where there are many
+// records.
+const marksPatience = 200 * time.Millisecond
+
+// soonChecked begins to check a block. What it returns waits for what is found, but not for long: later it is at an
+// address.
+func (s *Server) soonChecked(l *store.Loaded, block string) func() (*checked, error) {
+	type answer struct {
+		found *checked
+		err   error
+	}
+	done, late := make(chan answer, 1), time.After(marksPatience)
+	go func() {
+		var a answer
+		defer func() {
+			if trouble := recover(); trouble != nil { // no handler is around it that would
+				a.err = fmt.Errorf("checking %s of %s: %v\n%s", block, l.ID, trouble, debug.Stack())
+			}
+			done <- a
+		}()
+		a.found, a.err = s.checked(l, block)
+	}()
+	return func() (*checked, error) {
+		select {
+		case a := <-done:
+			return a.found, a.err
+		case <-late:
+			return &checked{Address: "/sites/" + l.ID + "/blocks/" + block + "/marks"}, nil
+		}
+	}
 }
 
 func (s *Server) checked(l *store.Loaded, block string) (*checked, error) {

@@ -17,6 +17,7 @@ import (
 	"rubrel/kinds"
 	"rubrel/testkit"
 	"rubrel/testkit/chromium"
+	"rubrel/testkit/documents"
 )
 
 // many starts the application with a site "large" that has a block "many" of n skills.
@@ -141,6 +142,59 @@ func TestAnswersAreSmall(t *testing.T) {
 		}
 		version++
 		view = between(body, `"data-view":"`, `"`)
+	}
+}
+
+// A bench of many plans comes before its marks, which come by themselves.
+func TestPageComesBeforeItsMarks(t *testing.T) {
+	t.Parallel()
+	app := shared.Start(t)
+	if err := app.Store.CreateSite(t.Context(), "plans", documents.Plans(250, 12)); err != nil {
+		t.Fatal(err)
+	}
+	b := chromium.Launch(t, 1280, 800)
+	b.Open(app.URL + "/sites/plans/blocks/plans/")
+	b.Await("document.querySelector('#marks .mark-line') && !document.querySelector('#marks[aria-busy=true]') && " +
+		"/^[0-9]+ marks$/.test(document.querySelector('#mark-count').innerText.trim())")
+}
+
+// What a price list of 500 plans costs beside one of 6: the page, the proof after an edit, and the marks.
+func BenchmarkManyPlans(b *testing.B) {
+	app := shared.Start(b)
+	sizes := []int{6, 500}
+	took := map[string][]float64{}
+	timed := func(name, address string) {
+		began := time.Now()
+		status, _ := fetch(b, address)
+		if status != http.StatusOK {
+			b.Fatalf("%s: %d", name, status)
+		}
+		took[name] = append(took[name], float64(time.Since(began)))
+	}
+	var desks []*desk
+	for _, n := range sizes {
+		site := fmt.Sprintf("plans-%d", n)
+		if err := app.Store.CreateSite(b.Context(), site, documents.Plans(n, 12)); err != nil {
+			b.Fatal(err)
+		}
+		d := &desk{bench: site + "/blocks/plans", cell: "fact/p1/price:month:eur"}
+		timed(fmt.Sprint("page ", n), app.URL+"/sites/"+d.bench+"/")
+		d.view = viewOf(b, app.URL+"/sites/"+d.bench+"/")
+		desks = append(desks, d)
+	}
+	for b.Loop() {
+		for i, d := range desks {
+			d.edit(b, app.URL)
+			timed(fmt.Sprint("proof ", sizes[i]), app.URL+"/sites/"+d.bench+"/proof/index.html")
+			timed(fmt.Sprint("marks ", sizes[i]), app.URL+"/sites/"+d.bench+"/marks")
+		}
+	}
+	for _, what := range []string{"page", "proof", "marks"} {
+		middle := func(n int) float64 {
+			all := slices.Sorted(slices.Values(took[fmt.Sprint(what, " ", n)]))
+			return all[len(all)/2]
+		}
+		b.ReportMetric(middle(500)/middle(6), "500/6-"+what)
 	}
 }
 

@@ -18,7 +18,7 @@ import (
 )
 
 // ask sends a request and returns the status and the body.
-func ask(t *testing.T, method, address string, header http.Header, body io.Reader) (int, string) {
+func ask(t testing.TB, method, address string, header http.Header, body io.Reader) (int, string) {
 	t.Helper()
 	request, err := http.NewRequestWithContext(t.Context(), method, address, body)
 	if err != nil {
@@ -39,7 +39,7 @@ func ask(t *testing.T, method, address string, header http.Header, body io.Reade
 	return response.StatusCode, string(answer)
 }
 
-func fetch(t *testing.T, address string) (int, string) {
+func fetch(t testing.TB, address string) (int, string) {
 	t.Helper()
 	return ask(t, http.MethodGet, address, nil, nil)
 }

@@ -57,6 +57,15 @@ func FreshSet(k *Kind, records ...map[string]Value) Set {
 // Items lists an axis.
 func (s Set) Items(axis string) []Item { return s.Axes[axis] }
 
+// Record is the record of an ID.
+func (s Set) Record(id string) (Record, bool) {
+	i := slices.IndexFunc(s.Records, func(r Record) bool { return r.ID == id })
+	if id == "" || i < 0 {
+		return Record{}, false
+	}
+	return s.Records[i], true
+}
+
 // ItemNamed finds an item of an axis.
 func (s Set) ItemNamed(axis, id string) (Item, bool) {
 	i := slices.IndexFunc(s.Axes[axis], func(item Item) bool { return item.ID == id })

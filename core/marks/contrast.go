@@ -201,10 +201,8 @@ func floor(ratio float64) float64 { return float64(int(ratio*100)) / 100 }
 // where names the part, the record, the state and the width.
 func (p painter) where(set kind.Set, part kind.Part, t look.Target) string {
 	words := []string{part.Name}
-	for _, record := range set.Records {
-		if record.ID == t.Record {
-			words = append(words, set.NameOf(record))
-		}
+	if record, ok := set.Record(t.Record); ok {
+		words = append(words, set.NameOf(record))
 	}
 	if t.Featured && t.Record == "" {
 		words = append(words, "featured")

@@ -140,15 +140,15 @@ func (f *fitter) run(text *measure.SetText) int {
 		return 0
 	}
 	word, wide := f.texts.Longest(text)
-	where := f.p.where(f.set, text.Of, text.At)
+	where := func() string { return f.p.where(f.set, text.Of, text.At) }
 	switch {
 	case wide > text.Room+toleratedRun:
-		f.add("fit", text, fmt.Sprintf("“%s” in %s", word, where), fmt.Sprintf("%.0f px", math.Ceil(wide)),
+		f.add("fit", text, fmt.Sprintf("“%s” in %s", word, where()), fmt.Sprintf("%.0f px", math.Ceil(wide)),
 			fmt.Sprintf("at most %.0f px", math.Floor(text.Room)), text.Room/wide)
 	case text.OneLine && lines > 1:
-		f.add("wrap", text, where, fmt.Sprintf("%d lines", lines), "one line", text.Room/f.texts.Whole(text))
+		f.add("wrap", text, where(), fmt.Sprintf("%d lines", lines), "one line", text.Room/f.texts.Whole(text))
 	case text.MostLines > 0 && lines > text.MostLines:
-		f.add("wrap", text, where, fmt.Sprintf("%d lines", lines), fmt.Sprintf("at most %d", text.MostLines),
+		f.add("wrap", text, where(), fmt.Sprintf("%d lines", lines), fmt.Sprintf("at most %d", text.MostLines),
 			float64(text.MostLines)*text.Room/f.texts.Whole(text))
 	case lines > 1:
 		f.measure(text)

@@ -8,16 +8,17 @@ import (
 
 // known is what has been found of a look before: the same is asked again for every part, state and width.
 type known struct {
-	around map[string][]kind.Part
-	texts  map[textKey]*SetText
-	least  map[leastKey]leastRoom
-	edges  map[placeKey]float64
-	left   map[placeKey]bool
-	rooms  map[placeKey]float64
-	sizes  map[placeKey]float64
-	styles map[placeKey]typeset.Style
-	owners map[string]bool // the records of which anything of the look is their own; nil until it is asked for
-	index  *look.Index     // of the cascade; nil until it is asked for
+	around   map[string][]kind.Part
+	texts    map[textKey]*SetText
+	least    map[leastKey]leastRoom
+	edges    map[placeKey]float64
+	left     map[placeKey]bool
+	rooms    map[placeKey]float64
+	sizes    map[placeKey]float64
+	styles   map[placeKey]typeset.Style
+	featured map[string]bool // the records that are; nil until it is asked for
+	owners   map[string]bool // the records of which anything of the look is their own; nil until it is asked for
+	index    *look.Index     // of the cascade; nil until it is asked for
 }
 
 func newKnown() *known {

@@ -131,11 +131,13 @@ func (l Look) readLeft(part kind.Part, t look.Target) bool {
 
 // target is the case of a record at a width.
 func (l Look) target(id string, width int) look.Target {
-	t := look.Target{Width: width, Record: id}
-	for i := range l.Set.Records {
-		if l.Set.Records[i].ID == id {
-			t.Featured = l.Set.Records[i].Featured
+	if l.known.featured == nil {
+		l.known.featured = map[string]bool{}
+		for i := range l.Set.Records {
+			if l.Set.Records[i].Featured {
+				l.known.featured[l.Set.Records[i].ID] = true
+			}
 		}
 	}
-	return t
+	return look.Target{Width: width, Record: id, Featured: l.known.featured[id]}
 }

@@ -29,6 +29,9 @@ type Browser struct {
 	said    []string // errors and policy violations that the console showed
 }
 
+// pollEvery is how often a condition is asked for. Asking at every frame, as is usual, keeps a page drawing frames.
+const pollEvery = 40 * time.Millisecond
+
 // Patience is how long a test waits for a condition before it fails.
 const Patience = 60 * time.Second
 
@@ -237,7 +240,7 @@ func (b *Browser) Await(expression string) {
 	var err error
 	for time.Now().Before(deadline) {
 		err = b.run(chromedp.Poll[chromedp.Void]("document.readyState !== 'loading' && ("+expression+")",
-			chromedp.WithPollingTimeout(time.Until(deadline))))
+			chromedp.WithPollingTimeout(time.Until(deadline)), chromedp.WithPollingInterval(pollEvery)))
 		if err == nil {
 			return
 		}
