@@ -304,7 +304,7 @@ const firstPictures = 4
 
 // eager is the HTML of a page's first block, whose first pictures do not wait until a visitor comes near them.
 func eager(html template.HTML) template.HTML {
-	return template.HTML(strings.Replace(string(html), anatomy.Lazy, "", firstPictures))
+	return template.HTML(strings.Replace(string(html), string(anatomy.Lazy), "", firstPictures))
 }
 
 // narrower are the files of pictures with fewer pixels that a page's HTML names.

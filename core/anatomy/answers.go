@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"rubrel/core/kind"
+	"rubrel/core/markup"
 )
 
 // Answers is the field of a set that says what of its records leads on: the button, the heading, or the whole record.
@@ -40,13 +41,12 @@ func (s Slot) Linked(fields LinkFields, answers Answers) Slot {
 	plain := s.HTML
 	s.Rules += "." + leadClass + " { text-decoration-thickness: 1px; text-underline-offset: 0.15em; }\n"
 	s.HTML = func(at At) template.HTML {
-		html, attributes := string(plain(at)), fields.Attributes(at)
-		begins, ends := strings.Index(html, ">")+1, strings.LastIndex(html, "</")
+		html, attributes := plain(at), fields.Attributes(at)
+		begins, ends := strings.Index(string(html), ">")+1, strings.LastIndex(string(html), "</")
 		if !answers.is(at.View.Set, byHeading) || attributes == "" || ends < begins {
-			return plain(at)
+			return html
 		}
-		return template.HTML(html[:begins] + `<a class="` + leadClass + `"` + attributes + ">" + html[begins:ends] + "</a>" +
-			html[ends:])
+		return html[:begins] + markup.Element("a", markup.Class(leadClass)+attributes, html[begins:ends]) + html[ends:]
 	}
 	return s
 }

@@ -1,13 +1,12 @@
 package anatomy
 
 import (
-	"fmt"
 	"html/template"
 	"slices"
 	"strconv"
-	"strings"
 
 	"rubrel/core/kind"
+	"rubrel/core/markup"
 )
 
 // Body is what a form of slots shows of each record.
@@ -59,25 +58,27 @@ func (b Body) Plain(ground string) func(kind.View) (template.HTML, error) {
 func (b Body) Records(ground string, class func(kind.View) string,
 	write func([]Slot, At) template.HTML) func(kind.View) (template.HTML, error) {
 	return func(v kind.View) (template.HTML, error) {
-		class := strings.Join(strings.Fields(Class(ground)+" "+b.Class(v)+" "+class(v)), " ")
 		reader := b.reader(v)
-		var html strings.Builder
-		fmt.Fprintf(&html, `<div class="%s">`, class)
+		var lists []template.HTML
 		for _, group := range b.groups(v.Set) {
-			fmt.Fprintf(&html, `<ul class="%s">`, strings.TrimSpace(Class(b.Layout.Row)+" "+group.Class))
+			var items []template.HTML
 			for _, record := range group.Records {
-				class := recordClass + " " + Class(b.Layout.Record)
-				if record.Featured {
-					class += " " + Class("featured")
-				}
-				fmt.Fprintf(&html, `<li class="%s" data-record="%s">%s</li>`, class, template.HTMLEscapeString(record.ID),
-					write(b.sequence(v, record, 0), At{v, record, reader, &b}))
+				items = append(items, markup.Element("li", b.RecordAttributes(record),
+					write(b.sequence(v, record, 0), At{v, record, reader, &b})))
 			}
-			html.WriteString("</ul>")
+			lists = append(lists, markup.Element("ul", Classed(b.Layout.Row, group.Class), items...))
 		}
-		html.WriteString("</div>")
-		return template.HTML(html.String()), nil
+		return markup.Element("div", Classed(ground, b.Class(v), class(v)), lists...), nil
 	}
+}
+
+// RecordAttributes are those of the element of a record.
+func (b Body) RecordAttributes(record kind.Record) markup.Attributes {
+	featured := ""
+	if record.Featured {
+		featured = Class("featured")
+	}
+	return markup.Class(recordClass, Class(b.Layout.Record), featured).With("data-record", record.ID)
 }
 
 // Inside is what stands in a record, in the order in which it is read: that of the widest width.

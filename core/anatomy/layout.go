@@ -8,6 +8,7 @@ import (
 
 	"rubrel/core/kind"
 	"rubrel/core/look"
+	"rubrel/core/markup"
 )
 
 // Layout is how records stand side by side and slots below each other in a record. Its CSS, the columns, the rows and
@@ -77,8 +78,7 @@ func (b Body) headerHTML(v kind.View) template.HTML {
 	if end == "" {
 		return ""
 	}
-	return template.HTML(fmt.Sprintf(`<div class="%s %s" aria-hidden="true"></div>`, Class(b.Layout.Header.Part),
-		toSlot(end)))
+	return markup.Element("div", Classed(b.Layout.Header.Part, toSlot(end))+markup.Unspoken)
 }
 
 // toSlot is a class of a header that reaches to a slot.

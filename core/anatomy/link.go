@@ -1,12 +1,12 @@
 package anatomy
 
 import (
-	"fmt"
 	"html/template"
 	"slices"
 	"strings"
 
 	"rubrel/core/kind"
+	"rubrel/core/markup"
 )
 
 // LinkFields are what is said of a link: where it leads, what it says, and how it is followed.
@@ -44,29 +44,29 @@ func (f LinkFields) all() []kind.Field {
 	return []kind.Field{f.Address, f.Text, f.Spoken, f.Opens, f.Trust}
 }
 
-// Attributes are those of a link of a record, with the space before them; "" where it leads nowhere.
-func (f LinkFields) Attributes(at At) string {
+// Attributes are those of a link of a record; "" where it leads nowhere.
+func (f LinkFields) Attributes(at At) markup.Attributes {
 	address := saidOf(f.Address)(at)
 	if address == "" {
 		return ""
 	}
-	attributes := fmt.Sprintf(` href="%s"`, template.HTMLEscapeString(address))
+	attributes := markup.Attribute("href", address)
 	var rel []string
 	switch saidOf(f.Opens)(at) {
 	case LinkOpens.Words[1]:
-		attributes += ` target="_blank"`
+		attributes = attributes.With("target", "_blank")
 		rel = append(rel, "noopener")
 	case LinkOpens.Words[2]:
-		attributes += " download"
+		attributes = attributes.Flag("download")
 	}
 	if saidOf(f.Trust)(at) == LinkTrust.Words[1] {
 		rel = append(rel, "nofollow")
 	}
 	if rel != nil {
-		attributes += ` rel="` + strings.Join(rel, " ") + `"`
+		attributes = attributes.With("rel", strings.Join(rel, " "))
 	}
 	if spoken := saidOf(f.Spoken)(at); spoken != "" {
-		attributes += fmt.Sprintf(` aria-label="%s"`, template.HTMLEscapeString(spoken))
+		attributes = attributes.With("aria-label", spoken)
 	}
 	return attributes
 }
@@ -97,11 +97,11 @@ func Button(fields LinkFields, part kind.Part, answers Answers) Slot {
 			if text == "" || attributes == "" || answers.is(at.View.Set, byHeading) {
 				return ""
 			}
-			class := Class(part.Name)
+			class := Classed(part.Name)
 			if answers.Whole(at.View.Set) {
-				class += " " + wholeClass
+				class = Classed(part.Name, wholeClass)
 			}
-			return template.HTML(fmt.Sprintf(`<a class="%s"%s>%s</a>`, class, attributes, template.HTMLEscapeString(text)))
+			return markup.Element("a", class+attributes, markup.Text(text))
 		},
 		Runs: func(at At) []kind.Run {
 			r := run(at)

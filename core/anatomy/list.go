@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"rubrel/core/kind"
+	"rubrel/core/markup"
 	"rubrel/core/richtext"
 )
 
@@ -36,14 +37,14 @@ func List(field kind.Field, part, item kind.Part) Slot {
 		Parts:  []kind.Part{part, item},
 		CSS:    "display: grid; list-style: \"\";",
 		HTML: func(at At) template.HTML {
-			var items strings.Builder
+			var items []template.HTML
 			for _, line := range lines(at) {
-				items.WriteString(`<li class="` + Class(item.Name) + `">` + template.HTMLEscapeString(line) + "</li>")
+				items = append(items, markup.Element("li", Classed(item.Name), markup.Text(line)))
 			}
-			if items.Len() == 0 {
+			if len(items) == 0 {
 				return ""
 			}
-			return template.HTML(`<ul class="` + Class(part.Name) + `">` + items.String() + "</ul>")
+			return markup.Element("ul", Classed(part.Name), items...)
 		},
 		Runs: func(at At) []kind.Run {
 			var runs []kind.Run
@@ -77,7 +78,7 @@ func Rich(field kind.Field, part kind.Part) Slot {
 				return ""
 			}
 			html = richtext.Words(html, func(text string) string { return at.View.Soft(part.Name, at.Record.ID, text) })
-			return template.HTML(`<div class="`+Class(part.Name)+`">`) + html + "</div>"
+			return markup.Element("div", Classed(part.Name), html)
 		},
 		Runs: func(at At) []kind.Run {
 			plain := richtext.Plain(saidOf(field)(at))
@@ -104,7 +105,7 @@ func Divider(part kind.Part, when func(kind.Set) bool) Slot {
 			if when != nil && !when(at.View.Set) {
 				return ""
 			}
-			return template.HTML(`<div class="` + Class(part.Name) + `" aria-hidden="true"></div>`)
+			return markup.Element("div", Classed(part.Name)+markup.Unspoken)
 		},
 	}
 }

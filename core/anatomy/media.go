@@ -9,6 +9,7 @@ import (
 
 	"rubrel/core/icon"
 	"rubrel/core/kind"
+	"rubrel/core/markup"
 )
 
 // Signs are what stands at the heads of records: what each says, or its number or its letter among them.
@@ -59,7 +60,7 @@ func Media(fields MediaFields, part, drawing, sign, picture kind.Part) Slot {
 	shown := func(at At) (html template.HTML, text string) {
 		place := slices.IndexFunc(at.View.Set.Records, func(r kind.Record) bool { return r.ID == at.Record.ID })
 		if text = signOf(at.View.Set, place, fields.Signs.Name); text != "" {
-			return template.HTML(`<span class="` + Class(sign.Name) + `" aria-hidden="true">` + text + "</span>"), text
+			return markup.Element("span", Classed(sign.Name)+markup.Unspoken, markup.Text(text)), text
 		}
 		return cmp.Or(pictures.HTML(at), icons.HTML(at)), ""
 	}
@@ -80,7 +81,7 @@ func Media(fields MediaFields, part, drawing, sign, picture kind.Part) Slot {
 			if html == "" {
 				return ""
 			}
-			return template.HTML(`<div class="`+Class(part.Name)+`">`) + html + "</div>"
+			return markup.Element("div", Classed(part.Name), html)
 		},
 		Runs: func(at At) []kind.Run {
 			_, text := shown(at)

@@ -1,12 +1,13 @@
 package anatomy
 
 import (
-	"fmt"
 	"html/template"
 	"slices"
+	"strconv"
 	"strings"
 
 	"rubrel/core/kind"
+	"rubrel/core/markup"
 )
 
 // Decorative is what is said of a picture that shows nothing which is not said beside it.
@@ -56,8 +57,8 @@ func Picture(field, alt kind.Field, part kind.Part) Slot {
 	}
 }
 
-// Lazy is the attribute, with the space before it, of a picture that loads when a visitor comes near it.
-const Lazy = ` loading="lazy"`
+// Lazy is the attribute of a picture that loads when a visitor comes near it.
+const Lazy markup.Attributes = ` loading="lazy"`
 
 // Image is an img element of a class with a picture, which loads when a visitor comes near it. It shows what is said,
 // or is decorative.
@@ -65,7 +66,7 @@ func Image(picture kind.Picture, class, shows string, spans []Span) template.HTM
 	if strings.EqualFold(shows, Decorative) {
 		shows = ""
 	}
-	return template.HTML(fmt.Sprintf(`<img class="%s" src="%s"%s width="%d" height="%d" alt="%s"%s>`, class,
-		template.HTMLEscapeString(picture.Address), Sources(picture, spans), picture.Width, picture.Height,
-		template.HTMLEscapeString(shows), Lazy))
+	sides := markup.Attribute("width", strconv.Itoa(picture.Width)).With("height", strconv.Itoa(picture.Height))
+	return markup.Void("img", markup.Class(class).With("src", picture.Address)+Sources(picture, spans)+
+		sides.With("alt", shows)+Lazy)
 }

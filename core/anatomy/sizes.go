@@ -10,6 +10,7 @@ import (
 
 	"rubrel/core/kind"
 	"rubrel/core/look"
+	"rubrel/core/markup"
 )
 
 // Span says how wide a picture is shown in blocks from an inline size on: so many times the block's width and less a
@@ -45,10 +46,9 @@ func Through(from int, at func(block float64) float64, most float64) Span {
 	return s
 }
 
-// Sources are the attributes of an img element with which a browser chooses among a picture's files, with the space
-// before them: those files that are as wide as the picture is shown, up to twice as many pixels as CSS px. A block
+// Sources are the attributes of an img element with which a browser chooses among a picture's files: those files that are as wide as the picture is shown, up to twice as many pixels as CSS px. A block
 // stands over the whole width of a page. They are "" where one file serves all.
-func Sources(picture kind.Picture, spans []Span) string {
+func Sources(picture kind.Picture, spans []Span) markup.Attributes {
 	spans = slices.SortedFunc(slices.Values(spans), func(a, b Span) int { return cmp.Compare(b.From, a.From) })
 	least, most := math.Inf(1), 0.0
 	above := widestBlock
@@ -72,7 +72,7 @@ func Sources(picture kind.Picture, spans []Span) string {
 	if !enough {
 		sources = append(sources, fmt.Sprintf("%s %dw", picture.Address, picture.Width))
 	}
-	return ` srcset="` + strings.Join(sources, ", ") + `" sizes="` + sizes(spans) + `"`
+	return markup.Attribute("srcset", strings.Join(sources, ", ")).With("sizes", sizes(spans))
 }
 
 // sizes writes spans from the widest down as a source size list (HTML, section 4.8.4.2.2).

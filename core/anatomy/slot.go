@@ -13,6 +13,7 @@ import (
 	"rubrel/core/icon"
 	"rubrel/core/kind"
 	"rubrel/core/look"
+	"rubrel/core/markup"
 )
 
 // Slot is one thing that stands in a record, as a kind composes it.
@@ -67,6 +68,11 @@ func (s Slot) class() string { return Class(cmp.Or(s.Element, s.Name())) }
 // Class is the class that the elements of a part have.
 func Class(part string) string { return look.ClassPrefix + part }
 
+// Classed is the attribute class with the class of a part, and more names.
+func Classed(part string, more ...string) markup.Attributes {
+	return markup.Class(append([]string{Class(part)}, more...)...)
+}
+
 // Words is a slot of one text that the kind makes: a paragraph with the class of the part.
 func Words(part kind.Part, fields []kind.Field, text func(At) string, run kind.Run) Slot {
 	return words(part, fields, func(At) string { return "p" }, text, run)
@@ -87,8 +93,7 @@ func words(part kind.Part, fields []kind.Field, tag, text func(At) string, run k
 			if shown == "" {
 				return ""
 			}
-			return template.HTML("<" + tag + ` class="` + Class(part.Name) + `">` + template.HTMLEscapeString(shown) + "</" +
-				tag + ">")
+			return markup.Element(tag, Classed(part.Name), markup.Text(shown))
 		},
 		Runs: func(at At) []kind.Run {
 			run := run
@@ -168,7 +173,7 @@ func Icon(field kind.Field, part kind.Part) Slot {
 			if drawing == "" {
 				return ""
 			}
-			return `<span class="` + template.HTML(Class(part.Name)) + `">` + drawing + `</span>`
+			return markup.Element("span", Classed(part.Name), drawing)
 		},
 	}
 }

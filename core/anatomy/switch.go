@@ -9,6 +9,7 @@ import (
 
 	"rubrel/core/kind"
 	"rubrel/core/look"
+	"rubrel/core/markup"
 )
 
 //go:embed switch.css
@@ -67,30 +68,32 @@ func SwitchesHTML(switches []Switch) template.HTML {
 	if len(switches) == 0 {
 		return ""
 	}
-	escape := template.HTMLEscapeString
-	var html strings.Builder
-	html.WriteString(`<form class="rb-switches" method="dialog">`)
+	var sets []template.HTML
 	for _, s := range switches {
-		fmt.Fprintf(&html, `<fieldset class="%s"><legend class="rb-spoken">%s</legend>`,
-			strings.TrimSpace(Class(SwitchPart)+" rb-is-"+s.Shape+" "+s.Class), escape(s.Legend))
+		inside := []template.HTML{markup.Element("legend", markup.Class("rb-spoken"), markup.Text(s.Legend))}
 		for i, option := range s.Options {
-			further, saving := "", ""
-			if option.Checked {
-				further = " checked"
-			}
-			if len(option.Regions) > 0 {
-				further += ` data-regions="` + escape(strings.Join(option.Regions, " ")) + `"`
-			}
-			if option.Saving != "" {
-				saving = `<span class="rb-saving">` + escape(option.Saving) + "</span>"
-			}
-			fmt.Fprintf(&html, `<label class="%s"><input class="rb-radio %s" type="radio" name="%s" value="%s" `+
-				`data-param="%s"%s><span class="rb-label">%s%s</span></label>`, option.classes(i), option.Class, escape(s.Name),
-				escape(option.Value), escape(s.Param), further, escape(option.Label), saving)
+			inside = append(inside, s.optionHTML(i, option))
 		}
-		html.WriteString("</fieldset>")
+		sets = append(sets, markup.Element("fieldset", Classed(SwitchPart, "rb-is-"+s.Shape, s.Class), inside...))
 	}
-	return template.HTML(html.String() + "</form>")
+	return markup.Element("form", markup.Class("rb-switches").With("method", "dialog"), sets...)
+}
+
+func (s Switch) optionHTML(place int, option Option) template.HTML {
+	input := markup.Class("rb-radio", option.Class).With("type", "radio").With("name", s.Name).
+		With("value", option.Value).With("data-param", s.Param)
+	if option.Checked {
+		input = input.Flag("checked")
+	}
+	if len(option.Regions) > 0 {
+		input = input.With("data-regions", strings.Join(option.Regions, " "))
+	}
+	label := markup.Text(option.Label)
+	if option.Saving != "" {
+		label += markup.Element("span", markup.Class("rb-saving"), markup.Text(option.Saving))
+	}
+	return markup.Element("label", markup.Class(option.classes(place)), markup.Void("input", input),
+		markup.Element("span", markup.Class("rb-label"), label))
 }
 
 // classes are those of an option: the first and the second can have looks of their own.

@@ -1,16 +1,16 @@
 package layout
 
 import (
-	"fmt"
-	"html"
-	"strings"
+	"html/template"
+
+	"rubrel/core/markup"
 )
 
 // Sheet is a drawing that stands for itself, as SVG 1.1. Lengths are in CSS px.
 type Sheet struct {
 	Width, Height float64
 	Title         string // what it shows, for who does not see it
-	shapes        strings.Builder
+	shapes        []template.HTML
 }
 
 // Box draws a rectangle with round corners.
@@ -18,9 +18,12 @@ func (s *Sheet) Box(x, y, width, height, radius float64, fill string) {
 	if width <= 0 || height <= 0 || fill == "" {
 		return
 	}
-	fmt.Fprintf(&s.shapes, `<rect x="%s" y="%s" width="%s" height="%s" rx="%s" fill="%s"/>`, Coordinate(x), Coordinate(y),
-		Coordinate(width), Coordinate(height), Coordinate(min(radius, width/2, height/2)), html.EscapeString(fill))
+	s.draw(markup.Shape("rect", markup.Attribute("x", Coordinate(x)).With("y", Coordinate(y)).
+		With("width", Coordinate(width)).With("height", Coordinate(height)).
+		With("rx", Coordinate(min(radius, width/2, height/2))).With("fill", fill)))
 }
+
+func (s *Sheet) draw(shape template.HTML) { s.shapes = append(s.shapes, shape) }
 
 // Line draws a path as a stroke, with round ends or flat ones.
 func (s *Sheet) Line(path, stroke string, width float64, round bool) {
@@ -28,14 +31,8 @@ func (s *Sheet) Line(path, stroke string, width float64, round bool) {
 	if round {
 		ends = "round"
 	}
-	fmt.Fprintf(
-		&s.shapes,
-		`<path d="%s" fill="none" stroke="%s" stroke-width="%s" stroke-linecap="%s" stroke-linejoin="round"/>`,
-		path,
-		html.EscapeString(stroke),
-		Coordinate(width),
-		ends,
-	)
+	s.draw(markup.Shape("path", markup.Attribute("d", path).With("fill", "none").With("stroke", stroke).
+		With("stroke-width", Coordinate(width)).With("stroke-linecap", ends).With("stroke-linejoin", "round")))
 }
 
 // Anchor is the side of a text that stands at its place.
@@ -56,31 +53,17 @@ type Font struct {
 
 // Text sets a text on a baseline.
 func (s *Sheet) Text(x, y float64, anchor Anchor, font Font, text string) {
-	fmt.Fprintf(
-		&s.shapes,
-		`<text x="%s" y="%s" text-anchor="%s" font-family="%s" font-weight="%s" font-size="%s" fill="%s">%s</text>`,
-		Coordinate(x),
-		Coordinate(y),
-		anchor,
-		html.EscapeString(font.Family),
-		html.EscapeString(font.Weight),
-		Coordinate(font.Size),
-		html.EscapeString(font.Ink),
-		html.EscapeString(text),
-	)
+	place := markup.Attribute("x", Coordinate(x)).With("y", Coordinate(y)).With("text-anchor", string(anchor))
+	set := markup.Attribute("font-family", font.Family).With("font-weight", font.Weight).
+		With("font-size", Coordinate(font.Size)).With("fill", font.Ink)
+	s.draw(markup.Element("text", place+set, markup.Text(text)))
 }
 
 // Bytes is the file.
 func (s *Sheet) Bytes() []byte {
-	return fmt.Appendf(
-		nil,
-		`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 %s %s" width="%s" height="%s" role="img">`+
-			`<title>%s</title>%s</svg>`,
-		Coordinate(s.Width),
-		Coordinate(s.Height),
-		Coordinate(s.Width),
-		Coordinate(s.Height),
-		html.EscapeString(s.Title),
-		s.shapes.String(),
-	)
+	width, height := Coordinate(s.Width), Coordinate(s.Height)
+	svg := markup.Attribute("xmlns", "http://www.w3.org/2000/svg").With("viewBox", "0 0 "+width+" "+height).
+		With("width", width).With("height", height).With("role", "img")
+	title := markup.Element("title", "", markup.Text(s.Title))
+	return []byte(markup.Element("svg", svg, append([]template.HTML{title}, s.shapes...)...))
 }

@@ -7,6 +7,8 @@ import (
 	"strings"
 	"sync"
 
+	"rubrel/core/markup"
+
 	"github.com/microcosm-cc/bluemonday"
 	"github.com/yuin/goldmark"
 	"golang.org/x/net/html"
@@ -31,7 +33,7 @@ var policy = sync.OnceValue(func() *bluemonday.Policy {
 func HTML(source string) template.HTML {
 	var out bytes.Buffer
 	if err := reader.Convert([]byte(source), &out); err != nil {
-		return template.HTML("<p>" + template.HTMLEscapeString(source) + "</p>") // a buffer takes everything
+		return markup.Element("p", "", markup.Text(source)) // a buffer takes everything
 	}
 	return template.HTML(strings.TrimSpace(policy().Sanitize(out.String())))
 }

@@ -6,11 +6,11 @@ import (
 	"math"
 	"slices"
 	"strconv"
-	"strings"
 
 	"rubrel/core/anatomy"
 	"rubrel/core/kind"
 	"rubrel/core/layout"
+	"rubrel/core/markup"
 )
 
 // html is what a form writes.
@@ -63,48 +63,42 @@ func number(n float64) string { return strconv.FormatFloat(math.Round(n*1e4)/1e4
 
 // html writes the picture and the lists.
 func (s scene) html(body anatomy.Body) (html, error) {
-	var b strings.Builder
-	class := func(names ...string) string {
-		for i, name := range names {
-			names[i] = anatomy.Class(name)
+	only := ""
+	if s.form == aroundForm {
+		switch s.only {
+		case layout.StartSide:
+			only = anatomy.Class("only-start")
+		case layout.EndSide:
+			only = anatomy.Class("only-end")
 		}
-		return strings.Join(names, " ")
 	}
-	around := class("as-" + s.form)
-	if only, ok := map[layout.LineSide]string{layout.StartSide: "only-start", layout.EndSide: "only-end"}[s.only]; ok &&
-		s.form == aroundForm {
-		around += " " + class(only)
-	}
-	fmt.Fprintf(&b, `<div class="%s"><div class="%s"><div class="%s">`, class("ground"), class(scenePart), around)
-	b.WriteString(s.image())
+	inside := []html{s.image()}
 	from := 1
 	for _, c := range s.columns() {
-		start := ""
-		if from > 1 {
-			start = fmt.Sprintf(` start="%d"`, from)
-		}
-		list := class(listPart)
+		list := anatomy.Classed(listPart)
 		if c.side == layout.StartSide {
-			list += " " + class("at-start")
+			list = anatomy.Classed(listPart, anatomy.Class("at-start"))
 		}
-		fmt.Fprintf(&b, `<ol class="%s"%s>`, list, start)
+		if from > 1 {
+			list = list.With("start", strconv.Itoa(from))
+		}
+		var items []html
 		for _, r := range c.records {
-			s.callout(&b, body, r)
+			items = append(items, s.callout(body, r))
 		}
-		b.WriteString("</ol>")
+		inside = append(inside, markup.Element("ol", list, items...))
 		from += len(c.records)
 	}
-	b.WriteString("</div></div></div>")
-	return html(b.String()), nil
+	return markup.Element("div", anatomy.Classed("ground"), markup.Element("div", anatomy.Classed(scenePart),
+		markup.Element("div", anatomy.Classed("as-"+s.form, only), inside...))), nil
 }
 
 // image is the picture, or the ground on which it will stand.
-func (s scene) image() string {
-	class := anatomy.Class(picturePart)
+func (s scene) image() html {
 	if s.picture.Address == "" {
-		return `<div class="` + class + ` ` + anatomy.Class("without") + `"></div>`
+		return markup.Element("div", anatomy.Classed(picturePart, anatomy.Class("without")))
 	}
-	return string(anatomy.Image(s.picture, class, kind.Text(s.v.Set.Facts, showsField.Name), s.spans()))
+	return anatomy.Image(s.picture, anatomy.Class(picturePart), kind.Text(s.v.Set.Facts, showsField.Name), s.spans())
 }
 
 // spans are how wide the picture is shown.
@@ -128,37 +122,35 @@ func (s scene) spans() []anatomy.Span {
 }
 
 // callout writes one callout: its words, and within them the line and the dot, which light up with them.
-func (s scene) callout(b *strings.Builder, body anatomy.Body, r kind.Record) {
-	class := "rb-record " + anatomy.Class(calloutPart)
-	_, placed := s.placed(r)
-	fmt.Fprintf(b, `<li class="%s" data-record="%s"><span class="%s" aria-hidden="true"></span><div class="%s">%s</div>`,
-		class, template.HTMLEscapeString(r.ID), anatomy.Class(numberPart), anatomy.Class(wordsPart),
-		body.Inside(s.v, nil, r))
-	if placed { // a line from the words of another would lead to a place that nobody has said
-		if s.form == aroundForm {
-			b.WriteString(s.lines())
-			b.WriteString(`<span class="` + anatomy.Class(dotPart) + `" aria-hidden="true"></span>`)
-		}
-		b.WriteString(`<span class="` + anatomy.Class(numberPart) + " " + anatomy.Class("spot") +
-			`" aria-hidden="true"></span>`)
+func (s scene) callout(body anatomy.Body, r kind.Record) html {
+	empty := func(part string, more ...string) html {
+		return markup.Element("span", anatomy.Classed(part, more...)+markup.Unspoken)
 	}
-	b.WriteString("</li>")
+	inside := []html{empty(numberPart), markup.Element("div", anatomy.Classed(wordsPart), body.Inside(s.v, nil, r))}
+	if _, placed := s.placed(r); placed { // a line from the words of another leads to a place that nobody has said
+		if s.form == aroundForm {
+			inside = append(inside, s.lines(), empty(dotPart))
+		}
+		inside = append(inside, empty(numberPart, anatomy.Class("spot")))
+	}
+	return markup.Element("li", body.RecordAttributes(r), inside...)
 }
 
+// lines are the line to a place that is farther down than the words, and the line to one farther up. CSS gives each its
 // height, and one of them has none.
-func (s scene) lines() string {
-	paths := []string{"M0 0L1 1", "M0 1L1 0"}
+func (s scene) lines() html {
+	paths := map[string]string{"down": "M0 0L1 1", "up": "M0 1L1 0"}
 	if s.elbowed {
-		paths = []string{"M0 0H1V1", "M0 1H1V0"}
+		paths = map[string]string{"down": "M0 0H1V1", "up": "M0 1H1V0"}
 	}
-	var b strings.Builder
-	for i, way := range []string{"down", "up"} {
-		fmt.Fprintf(&b, `<svg class="%s %s" viewBox="0 0 1 1" preserveAspectRatio="none" aria-hidden="true"><path `+
-			`class="%s" `+
-			`d="%s"/><path `+
-			`d="%s"/></svg>`, anatomy.Class(linePart), anatomy.Class(way), anatomy.Class("halo"), paths[i], paths[i])
+	var lines html
+	for _, way := range []string{"down", "up"} {
+		svg := anatomy.Classed(linePart, anatomy.Class(way)).With("viewBox", "0 0 1 1").With("preserveAspectRatio", "none")
+		line := markup.Attribute("d", paths[way])
+		lines += markup.Element("svg", svg+markup.Unspoken, markup.Shape("path", anatomy.Classed("halo")+line),
+			markup.Shape("path", line))
 	}
-	return b.String()
+	return lines
 }
 
 // sceneCSS is the layout, with the numbers that are measured with, too.

@@ -8,6 +8,7 @@ import (
 	"rubrel/core/anatomy"
 	"rubrel/core/kind"
 	"rubrel/core/look"
+	"rubrel/core/markup"
 )
 
 var (
@@ -106,10 +107,8 @@ func htmlOf(form string, body anatomy.Body) func(kind.View) (template.HTML, erro
 	return body.Records("ground", class, func(slots []anatomy.Slot, at anatomy.At) template.HTML {
 		i := slices.IndexFunc(slots, func(s anatomy.Slot) bool { return s.Name() == mediaPart })
 		words := slices.Delete(slices.Clone(slots), i, i+1)
-		var html strings.Builder
-		html.WriteString(string(anatomy.Inside(slots[i:i+1], at)))
-		html.WriteString(`<div class="` + anatomy.Class(wordsPart) + `">` + string(anatomy.Inside(words, at)) + "</div>")
-		return template.HTML(html.String())
+		return anatomy.Inside(slots[i:i+1], at) +
+			markup.Element("div", anatomy.Classed(wordsPart), anatomy.Inside(words, at))
 	})
 }
 

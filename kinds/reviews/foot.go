@@ -9,6 +9,7 @@ import (
 	"rubrel/core/dates"
 	"rubrel/core/icon"
 	"rubrel/core/kind"
+	"rubrel/core/markup"
 	"rubrel/core/wording"
 )
 
@@ -97,14 +98,14 @@ func foot() anatomy.Slot {
 				Defaults:   map[string]string{"color": "quiet", "font-size": "type-2", "padding": "3px 0"}},
 		},
 		HTML: func(at anatomy.At) template.HTML {
-			var html strings.Builder
+			var inside []template.HTML
 			for _, run := range lines(at) {
-				html.WriteString(string(footing(at, run)))
+				inside = append(inside, footing(at, run))
 			}
-			if html.Len() == 0 {
+			if len(inside) == 0 {
 				return ""
 			}
-			return template.HTML(`<div class="` + anatomy.Class(footPart) + `">` + html.String() + "</div>")
+			return markup.Element("div", anatomy.Classed(footPart), inside...)
 		},
 		Runs: lines,
 	}
@@ -112,14 +113,13 @@ func foot() anatomy.Slot {
 
 // footing is one of the things at the foot of a review.
 func footing(at anatomy.At, run kind.Run) template.HTML {
-	class, shown := anatomy.Class(run.Part), template.HTML(template.HTMLEscapeString(run.Text))
-	open := template.HTML(` class="` + class + `">`)
+	class, shown := anatomy.Classed(run.Part), markup.Text(run.Text)
 	switch run.Part {
 	case datePart:
-		day := template.HTMLEscapeString(kind.Text(at.Record.Facts, dateField.Name))
-		return `<time datetime="` + template.HTML(day) + `"` + open + shown + "</time>"
+		day := markup.Attribute("datetime", kind.Text(at.Record.Facts, dateField.Name))
+		return markup.Element("time", day+class, shown)
 	case verifiedPart:
-		return "<span" + open + icon.SVG("badge-check") + shown + "</span>"
+		return markup.Element("span", class, icon.SVG("badge-check"), shown)
 	}
 	for _, source := range at.View.Set.Items(sources.Name) {
 		if strings.EqualFold(kind.Text(source.Facts, "label"), kind.Text(at.Record.Facts, sourceField.Name)) {
@@ -128,9 +128,10 @@ func footing(at anatomy.At, run kind.Run) template.HTML {
 	}
 	address := kind.Text(at.Record.Facts, linkField.Name)
 	if address == "" {
-		return "<span" + open + shown + "</span>"
+		return markup.Element("span", class, shown)
 	}
-	return `<a href="` + template.HTML(template.HTMLEscapeString(address)) + `" rel="nofollow ugc"` + open + shown + "</a>"
+	link := markup.Attribute("href", address).With("rel", "nofollow ugc")
+	return markup.Element("a", link+class, shown)
 }
 
 // The answer of who is reviewed.
@@ -171,8 +172,8 @@ func answer() anatomy.Slot {
 		if html == "" {
 			return ""
 		}
-		return template.HTML(`<div class="`+anatomy.Class(answerPart)+`"><p class="`+anatomy.Class(byPart)+`">`+
-			template.HTMLEscapeString(by(at))+"</p>") + html + "</div>"
+		return markup.Element("div", anatomy.Classed(answerPart),
+			markup.Element("p", anatomy.Classed(byPart), markup.Text(by(at))), html)
 	}
 	slot.Runs = func(at anatomy.At) []kind.Run {
 		all := runs(at)

@@ -6,6 +6,7 @@ import (
 
 	"rubrel/core/anatomy"
 	"rubrel/core/kind"
+	"rubrel/core/markup"
 )
 
 // pictureField is who says it, in a picture, which says nothing that the name beside it does not.
@@ -68,14 +69,14 @@ func header() anatomy.Slot {
 			if len(runs) == 0 && shown == "" {
 				return "" // nobody says who it is
 			}
-			html := template.HTML(`<div class="`+anatomy.Class(headerPart)+`">`) + shown + `<div class="rb-who">`
+			var who []template.HTML
 			for _, run := range runs {
-				if run.Part == initialsPart {
-					continue
+				if run.Part != initialsPart {
+					who = append(who, markup.Element("p", anatomy.Classed(run.Part), markup.Text(run.Text)))
 				}
-				html += template.HTML(`<p class="` + anatomy.Class(run.Part) + `">` + template.HTMLEscapeString(run.Text) + "</p>")
 			}
-			return html + "</div></div>"
+			return markup.Element("div", anatomy.Classed(headerPart), shown,
+				markup.Element("div", markup.Class("rb-who"), who...))
 		},
 		Runs:      lines,
 		Variables: picture.Variables,
@@ -119,13 +120,12 @@ func portrait(at anatomy.At) template.HTML {
 	if shown, ok := pictureOf(at); ok {
 		inside = anatomy.Image(shown, anatomy.Class("picture"), anatomy.Decorative, spans(at.View, at.Record))
 	} else if said := initialsOf(at); said != "" {
-		inside = template.HTML(`<span class="` + anatomy.Class(initialsPart) + `">` + template.HTMLEscapeString(said) +
-			"</span>")
+		inside = markup.Element("span", anatomy.Classed(initialsPart), markup.Text(said))
 	}
 	if inside == "" {
 		return ""
 	}
-	return template.HTML(`<span class="`+anatomy.Class(portraitPart)+`" aria-hidden="true">`) + inside + "</span>"
+	return markup.Element("span", anatomy.Classed(portraitPart)+markup.Unspoken, inside)
 }
 
 // spans are how wide a picture is shown: as its part's font-size.

@@ -5,12 +5,14 @@ import (
 	"fmt"
 	"html/template"
 	"slices"
+	"strconv"
 	"strings"
 
 	"rubrel/core/anatomy"
 	"rubrel/core/icon"
 	"rubrel/core/kind"
 	"rubrel/core/look"
+	"rubrel/core/markup"
 	"rubrel/core/wording"
 )
 
@@ -158,7 +160,6 @@ func unstoppable(v kind.View) []kind.Finding {
 // Practices. Without script the row scrolls, and what would move it is not there.
 func slidingHTML(body anatomy.Body, v kind.View) template.HTML {
 	w, _ := wordsFor(v.Locale)
-	escape := template.HTMLEscapeString
 	set, n := v.Set, len(v.Set.Records)
 	said := func(field, otherwise string) string {
 		if word := text(set, field); word != "" {
@@ -166,72 +167,72 @@ func slidingHTML(body anatomy.Body, v kind.View) template.HTML {
 		}
 		return otherwise
 	}
-	var html strings.Builder
-	class := anatomy.Class(carouselPart)
+	classes, step := "", "0"
 	if hasArrows(set) {
-		class += " rb-arrows-" + strings.ReplaceAll(said(arrowsField.Name, atSides), " ", "-")
+		classes = "rb-arrows-" + strings.ReplaceAll(said(arrowsField.Name, atSides), " ", "-")
 	}
-	fmt.Fprintf(&html, `<div class="%s">%s<div class="%s" role="group" aria-roledescription="%s" aria-label="%s" `+
-		`data-step="%s"`, anatomy.Class("ground"), sumAbove(v), class, escape(w.Carousel), escape(v.Name),
-		map[bool]string{true: "1", false: "0"}[said(stepField.Name, byOne) == byOne])
+	if said(stepField.Name, byOne) == byOne {
+		step = "1"
+	}
+	carousel := anatomy.Classed(carouselPart, classes).With("role", "group").With("aria-roledescription", w.Carousel).
+		With("aria-label", v.Name).With("data-step", step)
 	if text(set, endlessField.Name) == yes {
-		html.WriteString(" data-endless")
+		carousel = carousel.Flag("data-endless")
 	}
 	if seconds := text(set, movesField.Name); seconds != "" {
-		fmt.Fprintf(&html, ` data-moves="%s"`, seconds)
+		carousel = carousel.With("data-moves", seconds)
 	}
-	html.WriteString(">")
+	var inside []template.HTML
 	if n > 1 && hasArrows(set) {
-		html.WriteString(arrow("previous", w.Previous) + arrow("next", w.Next))
+		inside = append(inside, arrow("previous", "chevron-left", w.Previous), arrow("next", "chevron-right", w.Next))
 	}
 	if n > 1 {
-		html.WriteString(controls(v, w, n))
+		inside = append(inside, controls(v, w, n))
 	}
-	fmt.Fprintf(&html, `<div class="%s" tabindex="0" role="group" `+
-		`aria-label="%s">`, anatomy.Class(rowPart), escape(v.Name))
+	var slides []template.HTML
 	for i, r := range set.Records {
-		class := "rb-record " + anatomy.Class(reviewPart)
-		if r.Featured {
-			class += " " + anatomy.Class("featured")
-		}
-		place := wording.Fill(w.Place, "place", fmt.Sprint(i+1), "all", fmt.Sprint(n))
-		fmt.Fprintf(&html, `<div class="%s" data-record="%s" role="group" aria-roledescription="%s" aria-label="%s">%s</div>`,
-			class, escape(r.ID), escape(w.Slide), escape(place), body.Inside(v, nil, r))
+		slide := body.RecordAttributes(r).With("role", "group").With("aria-roledescription", w.Slide).
+			With("aria-label", w.placeOf(i, n))
+		slides = append(slides, markup.Element("div", slide, body.Inside(v, nil, r)))
 	}
-	html.WriteString("</div></div></div>")
-	return template.HTML(html.String())
+	row := anatomy.Classed(rowPart).With("tabindex", "0").With("role", "group").With("aria-label", v.Name)
+	inside = append(inside, markup.Element("div", row, slides...))
+	return markup.Element("div", anatomy.Classed("ground"), sumAbove(v), markup.Element("div", carousel, inside...))
 }
 
+// placeOf says the place of a review among so many.
+func (w phrases) placeOf(i, n int) string {
+	return wording.Fill(w.Place, "place", strconv.Itoa(i+1), "all", strconv.Itoa(n))
+}
+
+// button is one of those that move the row.
+const button markup.Attributes = ` type="button"`
+
 // arrow is one of the two.
-func arrow(way, name string) string {
-	return fmt.Sprintf(`<button type="button" class="%s rb-%s" aria-label="%s">%s</button>`,
-		anatomy.Class(arrowPart), way, template.HTMLEscapeString(name),
-		icon.SVG(map[string]string{"previous": "chevron-left", "next": "chevron-right"}[way]))
+func arrow(way, drawing, name string) template.HTML {
+	return markup.Element("button", button+anatomy.Classed(arrowPart, "rb-"+way).With("aria-label", name),
+		icon.SVG(drawing))
 }
 
 // controls are the position, and what stops the row.
-func controls(v kind.View, w phrases, n int) string {
-	var html strings.Builder
-	fmt.Fprintf(&html, `<div class="%s">`, anatomy.Class(controlsPart))
+func controls(v kind.View, w phrases, n int) template.HTML {
+	var inside []template.HTML
 	if movesItself(v.Set) {
-		fmt.Fprintf(&html, `<button type="button" class="%s" aria-label="%s" data-play="%s">%s%s</button>`,
-			anatomy.Class(pausePart), template.HTMLEscapeString(w.Pause), template.HTMLEscapeString(w.Play),
-			icon.SVG("pause"), icon.SVG("play"))
+		pause := button + anatomy.Classed(pausePart).With("aria-label", w.Pause).With("data-play", w.Play)
+		inside = append(inside, markup.Element("button", pause, icon.SVG("pause"), icon.SVG("play")))
 	}
 	switch {
 	case positioned(dots)(v.Set):
-		html.WriteString(`<div class="rb-dots">`)
+		var all []template.HTML
 		for i := range n {
-			fmt.Fprintf(&html, `<button type="button" class="%s" aria-label="%s"></button>`, anatomy.Class(dotPart),
-				template.HTMLEscapeString(wording.Fill(w.Place, "place", fmt.Sprint(i+1), "all", fmt.Sprint(n))))
+			all = append(all, markup.Element("button", button+anatomy.Classed(dotPart).With("aria-label", w.placeOf(i, n))))
 		}
-		html.WriteString("</div>")
+		inside = append(inside, markup.Element("div", markup.Class("rb-dots"), all...))
 	case positioned(count)(v.Set):
-		fmt.Fprintf(&html, `<p class="%s" data-words="%s" aria-hidden="true"></p>`, anatomy.Class(placePart),
-			template.HTMLEscapeString(w.Place))
+		inside = append(inside, markup.Element("p", anatomy.Classed(placePart).With("data-words", w.Place)+markup.Unspoken))
 	case positioned(bar)(v.Set):
-		fmt.Fprintf(&html, `<div class="%s" aria-hidden="true"><div class="%s"></div></div>`, anatomy.Class(wayPart),
-			anatomy.Class(reachedPart))
+		inside = append(inside, markup.Element("div", anatomy.Classed(wayPart)+markup.Unspoken,
+			markup.Element("div", anatomy.Classed(reachedPart))))
 	}
-	return html.String() + "</div>"
+	return markup.Element("div", anatomy.Classed(controlsPart), inside...)
 }

@@ -8,6 +8,7 @@ import (
 	"rubrel/core/icon"
 	"rubrel/core/kind"
 	"rubrel/core/look"
+	"rubrel/core/markup"
 	"rubrel/core/writing"
 )
 
@@ -101,11 +102,13 @@ func says() anatomy.Slot {
 		}
 		if at.View.Set.Facts[linesField.Name] != nil {
 			w, _ := wordsFor(at.View.Locale)
-			html += template.HTML(`<details class="` + anatomy.Class(morePart) + `"><summary><span class="rb-shut">` +
-				template.HTMLEscapeString(at.View.Soft(morePart, at.Record.ID, w.More)) + `</span><span class="rb-open">` +
-				template.HTMLEscapeString(at.View.Soft(morePart, at.Record.ID, w.Less)) + "</span></summary></details>")
+			words := func(class, text string) template.HTML {
+				return markup.Element("span", markup.Class(class), markup.Text(at.View.Soft(morePart, at.Record.ID, text)))
+			}
+			html += markup.Element("details", anatomy.Classed(morePart),
+				markup.Element("summary", "", words("rb-shut", w.More), words("rb-open", w.Less)))
 		}
-		return `<div class="` + template.HTML(anatomy.Class(slot.Element)+`"`+spokenIn(at)+">") + html + "</div>"
+		return markup.Element("div", anatomy.Classed(slot.Element)+spokenIn(at), html)
 	}
 	texts := slot.Runs
 	slot.Runs = func(at anatomy.At) []kind.Run {
@@ -123,13 +126,13 @@ func says() anatomy.Slot {
 	return slot
 }
 
-// spokenIn are the attributes, with the space before them, of a text in another language than the page's.
-func spokenIn(at anatomy.At) string {
+// spokenIn are the attributes of a text in another language than the page's.
+func spokenIn(at anatomy.At) markup.Attributes {
 	tag := kind.Text(at.Record.Facts, languageField.Name)
 	if tag == "" || tag == at.View.Locale {
 		return ""
 	}
-	return ` lang="` + template.HTMLEscapeString(tag) + `" dir="` + writing.Direction(tag) + `"`
+	return markup.Attribute("lang", tag).With("dir", writing.Direction(tag))
 }
 
 // ground is what the reviews stand on; a line that stands beside a price has next to none.

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"html/template"
 	"math/big"
+	"slices"
 	"strconv"
 	"strings"
 	"unicode/utf8"
@@ -11,6 +12,7 @@ import (
 	"rubrel/core/anatomy"
 	"rubrel/core/icon"
 	"rubrel/core/kind"
+	"rubrel/core/markup"
 )
 
 // How stars are drawn, for all of a set.
@@ -61,7 +63,7 @@ func ratings() anatomy.Slot {
 			if exact == nil {
 				return ""
 			}
-			return `<p class="` + template.HTML(anatomy.Class(ratingPart)) + `">` + stars(at.View, exact) + "</p>"
+			return markup.Element("p", anatomy.Classed(ratingPart), stars(at.View, exact))
 		},
 		Runs: func(at anatomy.At) []kind.Run {
 			if exact := of(at); exact != nil && numbered(at.View.Set) {
@@ -114,27 +116,25 @@ func fraction(exact *big.Rat) string {
 
 // stars draws a rating, with what it is in words. The star that is given in part is drawn over one that is not.
 func stars(v kind.View, exact *big.Rat) template.HTML {
-	star := `<span class="rb-star">` + string(starOf(v)) + "</span>"
-	empty := `<span class="rb-star ` + anatomy.Class(emptyPart) + `">` + string(starOf(v)) + "</span>"
+	star := markup.Element("span", markup.Class("rb-star"), starOf(v))
+	empty := markup.Element("span", markup.Class("rb-star", anatomy.Class(emptyPart)), starOf(v))
 	whole := int(new(big.Int).Quo(exact.Num(), exact.Denom()).Int64())
 	scale := int(scaleOf(v.Set))
-	var html strings.Builder
-	class := anatomy.Class(starsPart)
+	class := anatomy.Classed(starsPart)
 	if text(v.Set, fillField.Name) == outlined {
-		class += " rb-outlined"
+		class = anatomy.Classed(starsPart, "rb-outlined")
 	}
-	fmt.Fprintf(&html, `<span class="%s" role="img" aria-label="%s">`, class, template.HTMLEscapeString(outOf(v, exact)))
-	html.WriteString(strings.Repeat(star, whole))
+	all := slices.Repeat([]template.HTML{star}, whole)
 	if !exact.IsInt() {
-		html.WriteString(`<span class="rb-partly">` + empty + `<span class="rb-cut">` + star + "</span></span>")
-		whole++
+		all = append(all, markup.Element("span", markup.Class("rb-partly"), empty,
+			markup.Element("span", markup.Class("rb-cut"), star)))
 	}
-	html.WriteString(strings.Repeat(empty, scale-whole) + "</span>")
+	all = append(all, slices.Repeat([]template.HTML{empty}, scale-len(all))...)
+	html := markup.Element("span", class.With("role", "img").With("aria-label", outOf(v, exact)), all...)
 	if numbered(v.Set) {
-		fmt.Fprintf(&html, `<span class="%s" aria-hidden="true">%s</span>`, anatomy.Class(numberPart),
-			template.HTMLEscapeString(written(v.Locale, exact)))
+		html += markup.Element("span", anatomy.Classed(numberPart)+markup.Unspoken, markup.Text(written(v.Locale, exact)))
 	}
-	return template.HTML(html.String())
+	return html
 }
 
 // starOf is one star, drawn; "" where a character stands for it, which the style sheet sets.

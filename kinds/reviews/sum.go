@@ -6,11 +6,11 @@ import (
 	"math/big"
 	"slices"
 	"strconv"
-	"strings"
 
 	"rubrel/core/anatomy"
 	"rubrel/core/kind"
 	"rubrel/core/look"
+	"rubrel/core/markup"
 	"rubrel/core/money"
 	"rubrel/core/wording"
 )
@@ -84,7 +84,7 @@ var sumParts = []kind.Part{
 func ofTally(name, title, help string, write func(kind.View) template.HTML) kind.Form {
 	return kind.Form{Name: name, Title: title, Help: help, CSS: []string{reviewsCSS}, Some: true,
 		HTML: func(v kind.View) (template.HTML, error) {
-			return template.HTML(`<div class="`+anatomy.Class("ground")+`">`) + write(v) + "</div>", nil
+			return markup.Element("div", anatomy.Classed("ground"), write(v)), nil
 		},
 		Variables: sumVariables,
 		Runs:      func(v kind.View) []kind.Run { return sumRuns(v, name == summaryForm) },
@@ -134,17 +134,16 @@ func sumVariables(v kind.View) []kind.Variable {
 }
 
 // lineHTML is the form of the stars and the average on one line.
-func lineHTML(v kind.View) template.HTML { return inLine(v, anatomy.Class(ratingPart)) }
+func lineHTML(v kind.View) template.HTML { return inLine(v, anatomy.Classed(ratingPart)) }
 
 // inLine is the stars, in an element of a class, and the average on one line.
-func inLine(v kind.View, class string) template.HTML {
+func inLine(v kind.View, class markup.Attributes) template.HTML {
 	c, ok := claimOf(v.Set)
 	if !ok {
 		return ""
 	}
-	return template.HTML(`<p class="`+anatomy.Class(sumPart)+` rb-in-line"><span class="`+class+`">`) +
-		stars(v, c.Average) + template.HTML(`</span><span class="`+anatomy.Class(fromPart)+`">`+
-		template.HTMLEscapeString(fromWords(v, c))+"</span></p>")
+	return markup.Element("p", anatomy.Classed(sumPart, "rb-in-line"), markup.Element("span", class, stars(v, c.Average)),
+		markup.Element("span", anatomy.Classed(fromPart), markup.Text(fromWords(v, c))))
 }
 
 // summaryHTML is the average, and a bar for each number of stars.
@@ -153,11 +152,11 @@ func summaryHTML(v kind.View) template.HTML {
 	if !ok {
 		return ""
 	}
-	html := template.HTML(`<div class="`+anatomy.Class(sumPart)+` rb-in-full"><div><p class="`+
-		anatomy.Class(averagePart)+`" aria-hidden="true">`+template.HTMLEscapeString(written(v.Locale, c.Average))+
-		`</p><p class="`+anatomy.Class(ratingPart)+`">`) + stars(v, c.Average) + template.HTML(`</p><p class="`+
-		anatomy.Class(fromPart)+`">`+template.HTMLEscapeString(fromWords(v, c))+"</p></div>")
-	return html + spread(v) + "</div>"
+	average := markup.Text(written(v.Locale, c.Average))
+	return markup.Element("div", anatomy.Classed(sumPart, "rb-in-full"), markup.Element("div", "",
+		markup.Element("p", anatomy.Classed(averagePart)+markup.Unspoken, average),
+		markup.Element("p", anatomy.Classed(ratingPart), stars(v, c.Average)),
+		markup.Element("p", anatomy.Classed(fromPart), markup.Text(fromWords(v, c)))), spread(v))
 }
 
 // spread is a bar for each number of stars, the most first, as long as its share of all.
@@ -168,15 +167,16 @@ func spread(v kind.View) template.HTML {
 	}
 	locale := money.LocaleFor(v.Locale)
 	whole := func(n int64) string { return locale.Number(money.NewDecimal(n, 0), 0) }
-	var html strings.Builder
-	fmt.Fprintf(&html, `<ul class="%s">`, anatomy.Class(spreadPart))
+	star := markup.Element("span", markup.Class("rb-star")+markup.Unspoken, starOf(v))
+	track := markup.Element("span", anatomy.Classed(trackPart)+markup.Unspoken,
+		markup.Element("span", anatomy.Classed(sharePart)))
+	var lines []template.HTML
 	for i, n := range slices.Backward(t.Stars) {
-		fmt.Fprintf(&html, `<li><span class="%s">%s <span class="rb-star" aria-hidden="true">%s</span></span>`+
-			`<span class="%s" aria-hidden="true"><span class="%s"></span></span><span class="%s">%s</span></li>`,
-			anatomy.Class(spreadStars), whole(int64(i+1)), starOf(v), anatomy.Class(trackPart), anatomy.Class(sharePart),
-			anatomy.Class(spreadCount), whole(n))
+		lines = append(lines, markup.Element("li", "",
+			markup.Element("span", anatomy.Classed(spreadStars), markup.Text(whole(int64(i+1))+" "), star), track,
+			markup.Element("span", anatomy.Classed(spreadCount), markup.Text(whole(n)))))
 	}
-	return template.HTML(html.String() + "</ul>")
+	return markup.Element("ul", anatomy.Classed(spreadPart), lines...)
 }
 
 // sumAbove is the average above the reviews, where the set wants it; "" otherwise.
@@ -184,5 +184,5 @@ func sumAbove(v kind.View) template.HTML {
 	if text(v.Set, "sum") != above {
 		return ""
 	}
-	return inLine(v, "rb-of-all")
+	return inLine(v, markup.Class("rb-of-all"))
 }

@@ -8,6 +8,7 @@ import (
 
 	"rubrel/core/anatomy"
 	"rubrel/core/kind"
+	"rubrel/core/markup"
 	"rubrel/core/richtext"
 	"rubrel/core/typeset"
 	"rubrel/formats/vcard"
@@ -70,11 +71,11 @@ func addressCard() anatomy.Slot {
 			if err != nil {
 				return ""
 			}
-			name := template.HTMLEscapeString(kind.Text(at.Record.Facts, nameField))
-			spoken := template.HTMLEscapeString(strings.ReplaceAll(shown, typeset.SoftHyphen, "")) + ": " + name
-			return template.HTML(`<p class="` + anatomy.Class(line) + `"><a class="` + anatomy.Class(savePart) +
-				`" href="data:text/vcard;charset=utf-8,` + template.HTMLEscapeString(url.PathEscape(card)) + `" download="` +
-				name + `.vcf" aria-label="` + spoken + `">` + template.HTMLEscapeString(shown) + "</a></p>")
+			name := kind.Text(at.Record.Facts, nameField)
+			link := anatomy.Classed(savePart).With("href", "data:text/vcard;charset=utf-8,"+url.PathEscape(card)).
+				With("download", name+".vcf").
+				With("aria-label", strings.ReplaceAll(shown, typeset.SoftHyphen, "")+": "+name)
+			return markup.Element("p", anatomy.Classed(line), markup.Element("a", link, markup.Text(shown)))
 		},
 		Runs: func(at anatomy.At) []kind.Run {
 			if shown := text(at); shown != "" {

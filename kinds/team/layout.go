@@ -9,6 +9,7 @@ import (
 	"rubrel/core/anatomy"
 	"rubrel/core/kind"
 	"rubrel/core/look"
+	"rubrel/core/markup"
 )
 
 // The measures of what stands beside others, in CSS px (common practice).
@@ -107,8 +108,7 @@ func htmlOf(form string, body anatomy.Body) func(kind.View) (template.HTML, erro
 		outside := func(s anatomy.Slot) bool { return s.Name() == portraitPart || s.Over }
 		words := slices.DeleteFunc(slices.Clone(slots), outside)
 		others := slices.DeleteFunc(slices.Clone(slots), func(s anatomy.Slot) bool { return !outside(s) })
-		return anatomy.Inside(others, at) + template.HTML(`<div class="`+anatomy.Class(wordsPart)+`">`) +
-			anatomy.Inside(words, at) + "</div>"
+		return anatomy.Inside(others, at) + markup.Element("div", anatomy.Classed(wordsPart), anatomy.Inside(words, at))
 	})
 }
 

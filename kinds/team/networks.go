@@ -10,6 +10,7 @@ import (
 	"rubrel/core/colour"
 	"rubrel/core/icon"
 	"rubrel/core/kind"
+	"rubrel/core/markup"
 )
 
 // inkField is the colour of a network's icon.
@@ -55,27 +56,25 @@ func (p profile) drawing(v kind.View) template.HTML {
 	if _, err := colour.Parse(p.Ink); p.Ink == "" || err != nil {
 		return svg
 	}
-	before, drawing, _ := strings.Cut(string(svg), ">")
-	drawing = strings.TrimSuffix(drawing, "</svg>")
-	return template.HTML(before + `><g stroke="` + template.HTMLEscapeString(p.Ink) + `">` + drawing + "</g></svg>")
+	begins, ends := strings.Index(string(svg), ">")+1, strings.LastIndex(string(svg), "</")
+	return svg[:begins] + markup.Element("g", markup.Attribute("stroke", p.Ink), svg[begins:ends]) + svg[ends:]
 }
 
 // profilesHTML is the list of a person's profiles.
 func profilesHTML(at anatomy.At) template.HTML {
-	var html strings.Builder
+	var items []template.HTML
 	for _, p := range profilesOf(at.View.Set, at.Record) {
-		rel := ""
+		link := anatomy.Classed(profilePart).With("href", p.Address)
 		if kind.IsWebAddress(p.Address) {
-			rel = ` rel="me"`
+			link = link.With("rel", "me")
 		}
-		html.WriteString(`<li><a class="` + anatomy.Class(profilePart) + `" href="` +
-			template.HTMLEscapeString(p.Address) + `"` + rel + ">" + string(p.drawing(at.View)) + `<span class="` +
-			anatomy.Class(labelPart) + `">` + template.HTMLEscapeString(p.Label) + "</span></a></li>")
+		items = append(items, markup.Element("li", "", markup.Element("a", link, p.drawing(at.View),
+			markup.Element("span", anatomy.Classed(labelPart), markup.Text(p.Label)))))
 	}
-	if html.Len() == 0 {
+	if len(items) == 0 {
 		return ""
 	}
-	return template.HTML(`<ul class="` + anatomy.Class(profilesPart) + `">` + html.String() + "</ul>")
+	return markup.Element("ul", anatomy.Classed(profilesPart), items...)
 }
 
 func linksBesideName(set kind.Set) bool { return said(set, "links") == besideName }

@@ -7,6 +7,7 @@ import (
 	"rubrel/core/anatomy"
 	"rubrel/core/icon"
 	"rubrel/core/kind"
+	"rubrel/core/markup"
 )
 
 var (
@@ -39,15 +40,15 @@ func portrait() anatomy.Slot {
 		case inside != "":
 			inside += second.HTML(at) // which nothing is said of: it decorates
 		case missing(at.View.Set) == withInitials:
-			inside = template.HTML(`<span class="` + anatomy.Class(initialsPart) + `" aria-hidden="true">` +
-				template.HTMLEscapeString(anatomy.Initials(kind.Text(at.Record.Facts, nameField))) + "</span>")
+			inside = markup.Element("span", anatomy.Classed(initialsPart)+markup.Unspoken,
+				markup.Text(anatomy.Initials(kind.Text(at.Record.Facts, nameField))))
 		case missing(at.View.Set) == withPlaceHolder:
-			inside = `<span class="` + template.HTML(anatomy.Class(holderPart)) + `">` + icon.SVG("user-round") + "</span>"
+			inside = markup.Element("span", anatomy.Classed(holderPart), icon.SVG("user-round"))
 		default:
 			return ""
 		}
-		return template.HTML(`<div class="`+anatomy.Class(portraitPart)+`"><div class="`+anatomy.Class(framePart)+`">`) +
-			inside + "</div></div>"
+		return markup.Element("div", anatomy.Classed(portraitPart),
+			markup.Element("div", anatomy.Classed(framePart), inside))
 	}
 	return anatomy.Slot{
 		Fields: []kind.Field{pictureField, showsField, secondField},

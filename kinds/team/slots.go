@@ -8,6 +8,7 @@ import (
 	"rubrel/core/anatomy"
 	"rubrel/core/kind"
 	"rubrel/core/look"
+	"rubrel/core/markup"
 	"rubrel/core/typeset"
 )
 
@@ -104,7 +105,7 @@ func name() anatomy.Slot {
 		if linksBesideName(at.View.Set) {
 			html += profilesHTML(at)
 		}
-		return `<div class="` + template.HTML(anatomy.Class(slot.Element)) + `">` + html + "</div>"
+		return markup.Element("div", anatomy.Classed(slot.Element), html)
 	}
 	return slot
 }
@@ -133,9 +134,9 @@ func address(field kind.Field, read func(v kind.View, said string) (shown, href 
 			if shown == "" {
 				return ""
 			}
-			text := strings.ReplaceAll(template.HTMLEscapeString(shown), "@", "@<wbr>")
-			return template.HTML(`<p class="` + anatomy.Class(line) + `"><a class="` + anatomy.Class(field.Name) + `" href="` +
-				template.HTMLEscapeString(href) + `">` + text + "</a></p>")
+			text := template.HTML(strings.ReplaceAll(string(markup.Text(shown)), "@", "@<wbr>"))
+			link := anatomy.Classed(field.Name).With("href", href)
+			return markup.Element("p", anatomy.Classed(line), markup.Element("a", link, text))
 		},
 		Runs: func(at anatomy.At) []kind.Run {
 			shown, _ := of(at)

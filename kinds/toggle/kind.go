@@ -7,12 +7,12 @@ import (
 	"fmt"
 	"html/template"
 	"slices"
-	"strings"
 
 	"rubrel/core/anatomy"
 	"rubrel/core/intake"
 	"rubrel/core/kind"
 	"rubrel/core/look"
+	"rubrel/core/markup"
 )
 
 //go:embed toggle.css
@@ -165,37 +165,42 @@ func script(v kind.View) string {
 // html writes the bar and every side. Which is shown follows from the radio buttons; where nothing else says, the style
 // sheet.
 func html(v kind.View) (template.HTML, error) {
-	escape := template.HTMLEscapeString
-	var out strings.Builder
-	class := anatomy.Class(sidesPart)
+	class := ""
 	switch kind.Text(v.Set.Facts, "height") {
 	case reserved:
-		class += " rb-reserved"
+		class = "rb-reserved"
 	case moving:
-		class += " rb-moving"
+		class = "rb-moving"
 	}
-	fmt.Fprintf(&out, `<div class="%s"><div class="%s">`, anatomy.Class(togglePart), anatomy.Class(barPart))
+	var bar template.HTML
 	if len(v.Set.Records) > 1 {
-		out.WriteString(string(anatomy.SwitchesHTML([]anatomy.Switch{switchOf(v)})))
+		bar = anatomy.SwitchesHTML([]anatomy.Switch{switchOf(v)})
 	}
-	fmt.Fprintf(&out, `</div><div class="%s">`, class)
+	var sides []template.HTML
 	for _, r := range v.Set.Records {
-		id := ""
-		if v.Addressed {
-			id = ` id="` + escape(v.BlockID+"-"+r.ID) + `"`
-		}
-		fmt.Fprintf(&out, `<div class="%s" data-record="%s" data-label="%s"%s><div class="%s">`, anatomy.Class(sidePart),
-			escape(r.ID), escape(kind.Text(r.Facts, labelField)), id, anatomy.Class(contentPart))
-		for _, field := range blockFields {
-			if block := kind.Text(r.Facts, field.Name); block != "" {
-				fmt.Fprintf(&out, `<div class="%s" data-block="%s">`, look.WithinClass, escape(block))
-				if v.Nested != nil {
-					out.WriteString(string(v.Nested(block)))
-				}
-				out.WriteString("</div>")
-			}
-		}
-		out.WriteString("</div></div>")
+		sides = append(sides, sideHTML(v, r))
 	}
-	return template.HTML(out.String() + "</div></div>"), nil
+	return markup.Element("div", anatomy.Classed(togglePart), markup.Element("div", anatomy.Classed(barPart), bar),
+		markup.Element("div", anatomy.Classed(sidesPart, class), sides...)), nil
+}
+
+// sideHTML is one side, with the blocks that stand in it.
+func sideHTML(v kind.View, r kind.Record) template.HTML {
+	side := anatomy.Classed(sidePart).With("data-record", r.ID).With("data-label", kind.Text(r.Facts, labelField))
+	if v.Addressed {
+		side = side.With("id", v.BlockID+"-"+r.ID)
+	}
+	var blocks []template.HTML
+	for _, field := range blockFields {
+		block := kind.Text(r.Facts, field.Name)
+		if block == "" {
+			continue
+		}
+		var nested template.HTML
+		if v.Nested != nil {
+			nested = v.Nested(block)
+		}
+		blocks = append(blocks, markup.Element("div", markup.Class(look.WithinClass).With("data-block", block), nested))
+	}
+	return markup.Element("div", side, markup.Element("div", anatomy.Classed(contentPart), blocks...))
 }
