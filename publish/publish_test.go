@@ -80,7 +80,7 @@ func (f *flaky) target(site string) store.Host {
 		Password: webhost.Password}
 }
 
-// release is three pages that share a style sheet and a large picture, all of one number.
+// newRelease is three pages that share a style sheet and a large picture, all of one number.
 func newRelease(n int) []release.File {
 	random := rand.New(rand.NewPCG(uint64(n), 1))
 	picture := make([]byte, 150<<10)

@@ -12,7 +12,8 @@ import (
 	"rubrel/testkit/chromium"
 )
 
-// A few of the clients are looked at in every test run; RUBREL_FIT says how many otherwise: see make fit.
+// clientsTried is how many of the clients are looked at in every test run; RUBREL_FIT says how many otherwise: see make
+// fit.
 const clientsTried = 13
 
 // Text fits on the data of clients that nobody prepared, at seven widths: nothing scrolls sideways, no word is broken

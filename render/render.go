@@ -151,18 +151,9 @@ func Snippet(site *document.Site, registry dresses.Registry, blockID string, wit
 		return nil, err
 	}
 	pieces := p.all()
-	var shownIn []string
-	for _, piece := range pieces {
-		shownIn = append(shownIn, piece.pictures...)
-	}
-	held := map[string][]byte{}
-	for _, name := range shownIn {
-		picture, _ := site.PictureByID(name)
-		if held[name] = picture.Data; picture.Data == nil {
-			if held[name], err = pictures(picture.File); err != nil {
-				return nil, fmt.Errorf("render snippet of %s: picture %s: %w", blockID, name, err)
-			}
-		}
+	shownIn, held, err := heldPictures(site, pieces, pictures)
+	if err != nil {
+		return nil, fmt.Errorf("render snippet of %s: %w", blockID, err)
 	}
 	html := inlined(string(p.html), site, shownIn, held)
 	shown := picturesCSS(site, shownIn, func(p document.Picture) string { return dataURL(p.Type, held[p.ID]) })
@@ -200,6 +191,24 @@ func Snippet(site *document.Site, registry dresses.Registry, blockID string, wit
 		return nil, fmt.Errorf("render snippet of %s: %w", blockID, err)
 	}
 	return out.Bytes(), nil
+}
+
+// heldPictures are the pictures of some pieces, and their bytes.
+func heldPictures(site *document.Site, pieces []piece, read func(hash string) ([]byte, error)) (names []string,
+	held map[string][]byte, err error) {
+	held = map[string][]byte{}
+	for _, piece := range pieces {
+		names = append(names, piece.pictures...)
+	}
+	for _, name := range names {
+		picture, _ := site.PictureByID(name)
+		if held[name] = picture.Data; picture.Data == nil {
+			if held[name], err = read(picture.File); err != nil {
+				return nil, nil, fmt.Errorf("picture %s: %w", name, err)
+			}
+		}
+	}
+	return names, held, nil
 }
 
 // snippetNote tells a client's developer how a block is adjusted; a template would leave it out. The accent stands for
@@ -418,10 +427,33 @@ func (d *dressed) block(id string, level int, language string) (piece, error) {
 		d.placed[id] = true
 	}
 	p := piece{form: form, sheets: sheetsOf(form, d.anywhere), pictures: PicturesOf(d.site, b)}
+	rules := cascade.Rules(set.Kind.PartSpecs(form.Name), recordRefs(set))
+	p.need(view, rules)
+	var class string
+	class, p.css = d.blockCSS(b, form, view, cascade, rules)
+	inside, err := d.inside(&p, set, view)
+	if err == nil {
+		inside, err = withAttributes(inside, set.Set, cascade, set.Kind.PartsOf(form.Name))
+	}
+	if err == nil {
+		p.html, err = wholeBlockHTML(strings.Join(append(p.classes(d.rootClass()), class), " "), view, inside)
+	}
+	if err != nil {
+		return piece{}, fmt.Errorf("block %s: %w", id, err)
+	}
+	p.faces = subject.UsedFaces(func(part string) bool { return hasClass(string(inside), look.ClassPrefix+part) })
+	if set.Kind.Data != nil {
+		p.set, p.data = set.ID, set.Kind.Data(view)
+	}
+	return p, nil
+}
+
+// inside is what the piece's form writes, with the blocks that stand within it.
+func (d *dressed) inside(p *piece, set *document.Set, view kind.View) (template.HTML, error) {
 	var fault error
 	if set.Kind.HoldsBlocks {
 		view.Nested = func(nested string) template.HTML {
-			within, err := d.nested(nested, level, language)
+			within, err := d.nested(nested, view.HeadingLevel, view.Locale)
 			if err != nil {
 				fault = err
 				return ""
@@ -430,39 +462,25 @@ func (d *dressed) block(id string, level int, language string) (piece, error) {
 			return within.html
 		}
 	}
-	rules := cascade.Rules(set.Kind.PartSpecs(form.Name), recordRefs(set))
-	p.need(view, rules)
-	class, css := d.blockCSS(b, form, view, cascade, rules)
-	p.css = css
-	inside, err := form.HTML(view)
+	html, err := p.form.HTML(view)
 	if err == nil {
 		err = fault
 	}
-	if err != nil {
-		return piece{}, fmt.Errorf("block %s: %w", id, err)
-	}
-	if inside, err = withAttributes(inside, set.Set, cascade, set.Kind.PartsOf(form.Name)); err != nil {
-		return piece{}, fmt.Errorf("block %s: %w", id, err)
-	}
-	p.faces = subject.UsedFaces(func(part string) bool { return hasClass(string(inside), look.ClassPrefix+part) })
-	own := ""
+	return html, err
+}
+
+// wholeBlockHTML is the element of a block.
+func wholeBlockHTML(classes string, view kind.View, inside template.HTML) (template.HTML, error) {
+	id := ""
 	if view.Addressed {
-		own = id
+		id = view.BlockID
 	}
 	var html bytes.Buffer
-	err = pages.ExecuteTemplate(&html, "block", struct {
+	err := pages.ExecuteTemplate(&html, "block", struct {
 		Class, ID, Name, Language, Direction string
 		Inside                               template.HTML
-	}{strings.Join(append(p.classes(d.rootClass()), class), " "), own, b.Name, language, writing.Direction(language),
-		inside})
-	if err != nil {
-		return piece{}, fmt.Errorf("block %s: %w", id, err)
-	}
-	p.html = template.HTML(html.String())
-	if set.Kind.Data != nil {
-		p.set, p.data = set.ID, set.Kind.Data(view)
-	}
-	return p, nil
+	}{classes, id, view.Name, view.Locale, writing.Direction(view.Locale), inside})
+	return template.HTML(html.String()), err
 }
 
 // nested writes a block that stands within another; nothing where it holds blocks itself, which no document has.

@@ -159,7 +159,7 @@ func (g Gallery) Hang(t testing.TB) *Exhibit {
 	return &Exhibit{t, site, tree}
 }
 
-// held are facts as a document holds them.
+// heldOf is facts as a document holds them.
 func heldOf(fields []kind.Field, facts map[string]string) map[string]any {
 	held := map[string]any{}
 	for key, text := range facts {

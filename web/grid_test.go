@@ -448,7 +448,6 @@ func TestTwoTabs(t *testing.T) {
 	shown(one, "fact/dusk/badge", "New")
 }
 
-// Rubrel's own screens, in both themes: axe-core has nothing to report.
 // unfocused lists what can have the focus and does not show it.
 const unfocused = `(() => {
 	const faults = new Set();

@@ -23,10 +23,11 @@ func TestLenses(t *testing.T) {
 	plain := b.Text(inProof("wide", "page.body.innerHTML"))
 	size := "parseFloat(getComputedStyle(page.querySelector('.rb-feature')).fontSize)"
 	was := chromium.Eval[float64](b, inProof("wide", size))
-	for _, vision := range []string{"greyscale", "protanopia", "deuteranopia", "tritanopia"} {
-		look(b, vision, "true")
+	for _, vision := range [][2]string{{"greyscale", "grayscale"}, {"protanopia", "protanopia"},
+		{"deuteranopia", "deuteranopia"}, {"tritanopia", "tritanopia"}} {
+		look(b, vision[0], "true")
 		b.Await(fmt.Sprintf("getComputedStyle(document.querySelector('[data-width=wide] iframe')).filter.includes('%s')",
-			map[string]string{"greyscale": "grayscale"}[vision]+map[bool]string{true: vision}[vision != "greyscale"]))
+			vision[1]))
 	}
 	look(b, "large", fmt.Sprintf("%s === %v", size, was*2))
 	look(b, "mirrored", "getComputedStyle(page.querySelector('.rb-card')).direction === 'rtl' && "+

@@ -42,7 +42,7 @@ func newMemo[V any]() *memo[V] {
 }
 
 // of makes it, unless it has for this site, version and address. The address is one within the site.
-func (m *memo[V]) of(l *store.Loaded, address string, make func(now time.Time) (V, error)) (V, error) {
+func (m *memo[V]) of(l *store.Loaded, address string, produce func(now time.Time) (V, error)) (V, error) {
 	key := l.ID + "/" + address
 	m.mu.Lock()
 	e, ok := m.entries.Get(key)
@@ -58,7 +58,7 @@ func (m *memo[V]) of(l *store.Loaded, address string, make func(now time.Time) (
 	if e.last[0].done && e.last[0].version == l.Version && e.last[0].minute.Equal(minute) {
 		return e.last[0].value, nil
 	}
-	value, err := make(now)
+	value, err := produce(now)
 	if err == nil {
 		e.last = [2]made[V]{{true, l.Version, minute, value}, e.last[0]}
 	}

@@ -231,6 +231,11 @@ func (s *Server) readPasted(r *http.Request, site *document.Site) (*pasteView, e
 		view.Name = view.Kind.Title
 	}
 	view.Files, view.Said = from.Problems, readAnswers(r)
+	return view, s.read(r, site, view)
+}
+
+// read understands the table of the view, beside the set that it is to come into.
+func (s *Server) read(r *http.Request, site *document.Site, view *pasteView) error {
 	options := intake.Options{Answers: view.Said, Language: site.Language, Has: view.has(site)}
 	if view.Takes && view.Shows != "" {
 		options.Language = view.Shows
@@ -244,19 +249,19 @@ func (s *Server) readPasted(r *http.Request, site *document.Site) (*pasteView, e
 	if into, ok := site.SetByID(r.FormValue(intoField)); ok && into.Kind.Name == view.Kind.Name {
 		matches := view.saidMatches(r)
 		var revision *intake.Revision
-		view.Reading, revision = lists.Beside(into, table, options, matches)
+		view.Reading, revision = lists.Beside(into, view.Table, options, matches)
 		view.Said = intake.Remembered(into.List.Answers, view.Said)
 		if view.foundAny() == nil {
 			view.Into = into
 			view.revise(r, revision, matches)
 		}
 	} else {
-		view.Reading = intake.Read(view.Kind, table, options)
+		view.Reading = intake.Read(view.Kind, view.Table, options)
 	}
 	if partial {
-		return view, errPartial
+		return errPartial
 	}
-	return view, nil
+	return nil
 }
 
 // sheetsOf are the sheets of what came in, or of what came in before, from which another is chosen.

@@ -1,6 +1,7 @@
 package web_test
 
 import (
+	"strconv"
 	"testing"
 
 	"github.com/chromedp/chromedp/kb"
@@ -8,10 +9,9 @@ import (
 	"rubrel/testkit/chromium"
 )
 
-// undoLabel waits until undo offers something, or nothing.
+// undoIs waits until undo offers something, or nothing.
 func undoIs(b *chromium.Browser, enabled bool) {
-	b.Await("document.querySelector('[data-act=undo]').disabled === " + map[bool]string{true: "false",
-		false: "true"}[enabled])
+	b.Await("document.querySelector('[data-act=undo]').disabled === " + strconv.FormatBool(!enabled))
 }
 
 // A size is scrubbed by dragging its name, and three frames follow; stepped by keys, and in the editor; each go is one

@@ -31,11 +31,18 @@ func demoCommand(ctx context.Context, _ []string, out io.Writer) (err error) {
 		return err
 	}
 	// All ports first: a taken one is told before anything is started.
-	listeners, err := listenAll([]address{{"RUBREL_ADDR", c.Address}, {webhostSetting, c.StandIns[webhostSetting]},
-		{checkoutSetting, c.StandIns[checkoutSetting]}, {ratesSetting, c.StandIns[ratesSetting]},
-		{reviewsSetting, c.StandIns[reviewsSetting]}})
+	standIns := []string{webhostSetting, checkoutSetting, ratesSetting, reviewsSetting}
+	addresses := []address{{"RUBREL_ADDR", c.Address}}
+	for _, setting := range standIns {
+		addresses = append(addresses, address{setting, c.StandIns[setting]})
+	}
+	listeners, err := listenAll(addresses)
 	if err != nil {
 		return err
+	}
+	at := map[string]string{} // the address of each stand-in, by its setting
+	for i, setting := range standIns {
+		at[setting] = urlOf(listeners[i+1])
 	}
 	home, database, err := startDatabase(ctx, c.Home)
 	if err != nil {
@@ -58,37 +65,37 @@ func demoCommand(ctx context.Context, _ []string, out io.Writer) (err error) {
 	for _, l := range listeners[1:] { // the stand-ins may be asked
 		c.Outbound.Endpoints = append(c.Outbound.Endpoints, l.Addr().(*net.TCPAddr).AddrPort())
 	}
-	hostURL, checkoutURL, ratesURL := urlOf(listeners[1]), urlOf(listeners[2]), urlOf(listeners[3])
-	reviewsURL := urlOf(listeners[4])
 	host := func(site string) store.Host {
-		return store.Host{URL: hostURL + "/dav/" + site, Public: hostURL + "/" + site, Username: webhost.Username,
-			Password: webhost.Password}
+		return store.Host{URL: at[webhostSetting] + "/dav/" + site, Public: at[webhostSetting] + "/" + site,
+			Username: webhost.Username, Password: webhost.Password}
 	}
-	c.Database, c.Rates = database.URL, ratesURL
+	c.Database, c.Rates = database.URL, at[ratesSetting]
 	app, err := newApplication(ctx, c, host)
 	if err != nil {
 		return err
 	}
 	defer app.close()
 	if !c.ReadOnly {
-		addresses := strings.NewReplacer(demo.Checkout, checkoutURL, demo.Reviews, reviewsURL)
-		if err := seed(ctx, app.store, host, addresses); err != nil {
+		places := strings.NewReplacer(demo.Checkout, at[checkoutSetting], demo.Reviews, at[reviewsSetting])
+		if err := seed(ctx, app.store, host, places); err != nil {
 			return err
 		}
 	}
 	fmt.Fprintf(out, "Rubrel is at            %s/\nStand-ins               web host %s/, checkout %s/, rates desk "+
-		"%s/, review site %s/\nData                    %s\n", urlOf(listeners[0]), hostURL, checkoutURL, ratesURL, reviewsURL,
-		home)
-	sites := func(ctx context.Context, id string) (*document.Site, error) {
-		loaded, err := app.store.Load(ctx, id)
-		if err != nil {
-			return nil, err
-		}
-		return loaded.Site, nil
-	}
+		"%s/, review site %s/\nData                    %s\n", urlOf(listeners[0]), at[webhostSetting], at[checkoutSetting],
+		at[ratesSetting], at[reviewsSetting], home)
 	return app.serve(ctx, served{listeners[0], app.handler}, served{listeners[1], webhost.New(folder)},
-		served{listeners[2], checkout.New(sites, time.Now)}, served{listeners[3], ratesdesk.New(time.Now)},
+		served{listeners[2], checkout.New(app.site, time.Now)}, served{listeners[3], ratesdesk.New(time.Now)},
 		served{listeners[4], reviewsite.New()})
+}
+
+// site is one of the sites as it is now.
+func (app *application) site(ctx context.Context, id string) (*document.Site, error) {
+	loaded, err := app.store.Load(ctx, id)
+	if err != nil {
+		return nil, err
+	}
+	return loaded.Site, nil
 }
 
 // demoKey is the demo's own key, made at its first start.

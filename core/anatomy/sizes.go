@@ -23,7 +23,7 @@ type Span struct {
 // widestBlock is how wide a block is thought to be at most, in CSS px: a window of common large screens.
 const widestBlock = 1920.0
 
-// At is how wide the picture is in a block of some width.
+// at is how wide the picture is in a block of some width.
 func (s Span) at(block float64) float64 {
 	wide := s.Times*block - s.Less
 	if s.Most > 0 {

@@ -7,7 +7,7 @@ import (
 	"testing"
 )
 
-// reference is what scripts/colours.mjs computed with a reference library, whose name and version it holds.
+// referenceJSON is what scripts/colours.mjs computed with a reference library, whose name and version it holds.
 //
 //go:embed testdata/reference.json
 var referenceJSON []byte

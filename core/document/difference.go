@@ -177,8 +177,14 @@ func (d *differ) record(old, new *Set, was, is *kind.Record) {
 				shownFact(new, is, field, key, by))
 		}
 	}
-	yes := map[bool]string{true: "yes", false: "no"}
-	d.text(new.Name, name+" · featured", yes[was.Featured], yes[is.Featured])
+	d.text(new.Name, name+" · featured", yesOrNo(was.Featured), yesOrNo(is.Featured))
+}
+
+func yesOrNo(yes bool) string {
+	if yes {
+		return "yes"
+	}
+	return "no"
 }
 
 // shownFact is a fact's text, said or derived; "" for neither.

@@ -46,8 +46,11 @@ func (c SetTokens) Plan(s *Site) (patch.Patch, error) {
 // readToken reads a token's value and writes it as the document holds it; "" for nothing.
 func readToken(name, text string, dark bool) (string, error) {
 	category, ok := look.CategoryOf(name)
-	if !ok || dark && category != look.ColourToken {
-		return "", faultf(nil, "%q is not a token%s", name, map[bool]string{true: " of a dark scheme"}[dark && ok])
+	switch {
+	case !ok:
+		return "", faultf(nil, "%q is not a token", name)
+	case dark && category != look.ColourToken:
+		return "", faultf(nil, "%q is not a token of a dark scheme", name)
 	}
 	if strings.TrimSpace(text) == "" {
 		return "", nil

@@ -1,6 +1,7 @@
 package document
 
 import (
+	"cmp"
 	"slices"
 
 	"rubrel/core/kind"
@@ -26,58 +27,11 @@ func (c AddItem) Plan(s *Site) (patch.Patch, error) {
 	if most := min(axis.Most, MostItems); len(set.Items(c.Axis)) >= most {
 		return nil, faultf(patch.Pointer{"sets", c.Set, "axes", c.Axis}, "at most %d fit", most)
 	}
-	facts := map[string]any{}
-	if c.Copy != "" {
-		original, ok := set.ItemNamed(c.Axis, c.Copy)
-		if !ok {
-			return nil, missing(axis.One, c.Copy)
-		}
-		for name, value := range original.Facts {
-			facts[name] = value
-		}
-		if c.After == "" {
-			c.After = c.Copy
-		}
-	}
-	label := ""
-	texts, err := axis.TextsFor(c.Text, s.Language)
+	facts, err := c.facts(s, set, axis)
 	if err != nil {
-		return nil, faultf(nil, "%v", err)
+		return nil, err
 	}
-	for name, text := range texts {
-		field, ok := axis.FieldNamed(name)
-		if !ok {
-			return nil, faultf(nil, "a %s has no field %q", axis.One, name)
-		}
-		value, err := field.Type.Parse(text)
-		if err != nil {
-			return nil, faultf(patch.Pointer{"sets", c.Set, "axes", c.Axis, name}, "%v", err)
-		}
-		facts[name] = value
-	}
-	if c.Heading {
-		field, ok := axis.FieldNamed(axis.Heading)
-		if !ok {
-			return nil, faultf(nil, "%s have no headings", axis.Name)
-		}
-		if facts[field.Name], err = field.Type.Parse("yes"); err != nil {
-			return nil, faultf(nil, "%v", err)
-		}
-	}
-	if v, ok := facts[axis.Label].(kind.Value); ok {
-		label = v.String()
-	}
-	if label == "" {
-		noun := axis.One
-		if c.Heading {
-			noun = "group"
-		}
-		value, err := axis.LabelField().Type.Parse("New " + noun)
-		if err != nil {
-			return nil, faultf(nil, "a %s needs its %s", axis.One, axis.Label)
-		}
-		facts[axis.Label], label = value, value.String()
-	}
+	label := facts[axis.Label].(kind.Value).String()
 	for _, item := range set.Items(c.Axis) {
 		if axis.Complete != nil && kind.Text(item.Facts, axis.Label) == label {
 			return nil, faultf(nil, "the %s %s is there already", axis.One, label)
@@ -88,7 +42,7 @@ func (c AddItem) Plan(s *Site) (patch.Patch, error) {
 		name = c.Text
 	}
 	id := FreshID(name, func(id string) bool { _, taken := set.ItemNamed(c.Axis, id); return taken })
-	after := c.After
+	after := cmp.Or(c.After, c.Copy)
 	if ids := set.itemIDs(c.Axis); after == "" && len(ids) > 0 {
 		after = ids[len(ids)-1]
 	}
@@ -99,16 +53,68 @@ func (c AddItem) Plan(s *Site) (patch.Patch, error) {
 	path := set.itemPath(c.Axis)
 	p := patch.Patch{{Op: patch.Add, Path: path(id), Value: map[string]any{"order": at.key, "facts": facts}}}
 	p = append(p, at.evened(path, set.itemOrder(c.Axis))...)
+	return append(p, c.copied(set, id)...), nil
+}
+
+// facts are those of the new item, its label among them.
+func (c AddItem) facts(s *Site, set *Set, axis kind.Axis) (map[string]any, error) {
+	facts := map[string]any{}
 	if c.Copy != "" {
-		for _, fact := range set.factsFor(c.Axis, c.Copy) {
-			key := fact.key
-			key.Items = slices.Clone(key.Items)
-			key.Items[fact.at] = id
-			p = append(p, patch.Operation{Op: patch.Add, Path: patch.Pointer{"sets", c.Set, "records", fact.record, "facts",
-				key.String()}, Value: fact.value})
+		original, ok := set.ItemNamed(c.Axis, c.Copy)
+		if !ok {
+			return nil, missing(axis.One, c.Copy)
+		}
+		for name, value := range original.Facts {
+			facts[name] = value
 		}
 	}
-	return p, nil
+	texts, err := axis.TextsFor(c.Text, s.Language)
+	if err != nil {
+		return nil, faultf(nil, "%v", err)
+	}
+	for name, text := range texts {
+		field, ok := axis.FieldNamed(name)
+		if !ok {
+			return nil, faultf(nil, "a %s has no field %q", axis.One, name)
+		}
+		if facts[name], err = field.Type.Parse(text); err != nil {
+			return nil, faultf(patch.Pointer{"sets", c.Set, "axes", c.Axis, name}, "%v", err)
+		}
+	}
+	noun := axis.One
+	if c.Heading {
+		noun = "group"
+		field, ok := axis.FieldNamed(axis.Heading)
+		if !ok {
+			return nil, faultf(nil, "%s have no headings", axis.Name)
+		}
+		if facts[field.Name], err = field.Type.Parse("yes"); err != nil {
+			return nil, faultf(nil, "%v", err)
+		}
+	}
+	if said, ok := facts[axis.Label].(kind.Value); ok && said.String() != "" {
+		return facts, nil
+	}
+	if facts[axis.Label], err = axis.LabelField().Type.Parse("New " + noun); err != nil {
+		return nil, faultf(nil, "a %s needs its %s", axis.One, axis.Label)
+	}
+	return facts, nil
+}
+
+// copied gives every record the facts for the new item that it has for the one that is copied.
+func (c AddItem) copied(set *Set, id string) patch.Patch {
+	var p patch.Patch
+	if c.Copy == "" {
+		return nil
+	}
+	for _, fact := range set.factsFor(c.Axis, c.Copy) {
+		key := fact.key
+		key.Items = slices.Clone(key.Items)
+		key.Items[fact.at] = id
+		p = append(p, patch.Operation{Op: patch.Add, Path: patch.Pointer{"sets", c.Set, "records", fact.record, "facts",
+			key.String()}, Value: fact.value})
+	}
+	return p
 }
 
 // Label names the noun.

@@ -5,8 +5,8 @@ import (
 	"unicode"
 )
 
-// marks of a language in a list: short words that price lists and tables of it have and others have not, each as a
-// whole word in lower case.
+// languageWords mark a language in a list: short words that price lists and tables of it have and others have not, each
+// as a whole word in lower case.
 var languageWords = map[string][]string{
 	"de": {"und", "pro", "monat", "jahr", "mit", "für", "ohne", "kostenlos", "auf", "anfrage", "inklusive", "nicht",
 		"der", "die", "das", "stunden", "preis", "monatlich", "jährlich", "je", "ab", "enthalten", "unbegrenzt"},

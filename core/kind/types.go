@@ -205,7 +205,7 @@ func (InclusionType) Schema() Schema {
 	return Schema{"anyOf": []any{Schema{"type": "boolean"}, Schema{"type": "string", "minLength": 1, "maxLength": 120}}}
 }
 
-// Align centres the mark.
+// Editor is a field whose mark is centred, and which turns.
 func (InclusionType) Editor() Editor { return Editor{Align: Centre, Turns: true} }
 
 func shorten(s string) string {

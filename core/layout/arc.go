@@ -44,11 +44,11 @@ func (a Arc) Drawn(share float64, round bool) Stroke {
 		return Stroke{0, share, false}
 	}
 	// A cap is half a circle as wide as the bar; seen from the centre it takes up this angle.
-	cap := math.Asin(min(1, a.Thickness/2/a.Radius)) * 180 / math.Pi / a.Sweep
-	if share < 2*cap {
+	end := math.Asin(min(1, a.Thickness/2/a.Radius)) * 180 / math.Pi / a.Sweep
+	if share < 2*end {
 		return Stroke{0, share, false}
 	}
-	return Stroke{cap, share - cap, true}
+	return Stroke{end, share - end, true}
 }
 
 // Path is the middle of the bar between two shares as SVG path data, in arcs of at most half a circle.

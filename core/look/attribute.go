@@ -7,7 +7,7 @@ import (
 	"strings"
 )
 
-// Attributes are the properties that every part has besides those of CSS: HTML attributes for the client's developer.
+// attributes are the properties that every part has besides those of CSS: HTML attributes for the client's developer.
 var attributes = []Property{
 	{Name: "class", Hint: "class names of the client's own, with spaces between", parse: parseClass},
 	{Name: "id", Hint: "an id of the client's own: one element has it", parse: parseID},

@@ -9,10 +9,10 @@ type Palette map[Token]colour.Colour
 
 // palettePlan is how the roles of a scheme are made: lightness, and chroma as a share of the brand's with a limit.
 type palettePlan struct {
-	role       Token
-	lightness  float64
-	share, cap float64
-	second     bool // from the second brand colour
+	role        Token
+	lightness   float64
+	share, most float64
+	second      bool // from the second brand colour
 }
 
 // The plans of the two schemes. Lightness is OKLCH's; the shares keep papers nearly grey and accents full.
@@ -46,10 +46,14 @@ func Propose(brand, second colour.Colour, dark bool) Palette {
 		if step.second {
 			from = second.OKLCH()
 		}
-		p[step.role] = colour.OKLCH{L: step.lightness, C: min(from.C*step.share, step.cap), H: from.H}.Mapped().Written()
+		p[step.role] = colour.OKLCH{L: step.lightness, C: min(from.C*step.share, step.most), H: from.H}.Mapped().Written()
+	}
+	lightness := 0.48
+	if dark {
+		lightness = 0.8
 	}
 	signal := func(hue float64) colour.Colour {
-		return colour.OKLCH{L: map[bool]float64{false: 0.48, true: 0.8}[dark], C: signalChroma, H: hue}.Mapped().Written()
+		return colour.OKLCH{L: lightness, C: signalChroma, H: hue}.Mapped().Written()
 	}
 	p["accent"], p["feature-accent"] = brand.Written(), brand.Written()
 	p["good"], p["warn"] = signal(goodHue), signal(warnHue)

@@ -27,7 +27,6 @@ func typeCSS(v Value) string {
 	return v.CSS()
 }
 
-// cssOf is the CSS of a property's value.
 // Declarations are what CSS is told of a property's value: one declaration, or several where no one CSS property takes
 // it.
 func Declarations(name string, v Value) []Declaration {
@@ -37,6 +36,7 @@ func Declarations(name string, v Value) []Declaration {
 	return []Declaration{{name, cssOf(name, v)}}
 }
 
+// cssOf is the CSS of a property's value.
 func cssOf(property string, v Value) string {
 	if property == "font-size" {
 		return typeCSS(v)

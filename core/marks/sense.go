@@ -8,7 +8,7 @@ import (
 	"rubrel/core/look"
 )
 
-// The least size of what is pressed: 24 by 24 CSS px (WCAG 2.2, success criterion 2.5.8).
+// leastTarget is the least size of what is pressed: 24 by 24 CSS px (WCAG 2.2, success criterion 2.5.8).
 const leastTarget = 24.0
 
 // senses finds what a measurement of colour or fit does not: targets that are too small, a featured record that stands

@@ -45,7 +45,7 @@ func (t *Texts) Lie(part kind.Part, at look.Target) (Stretch, bool) {
 
 // widest is the widest line of a part's words in the records of a case, with the part's own padding.
 func (t *Texts) widest(part kind.Part, at look.Target) (float64, bool) {
-	wide, any := 0.0, false
+	wide, known := 0.0, false
 	for _, run := range t.Runs {
 		if run.Part != part.Name || at.Record != "" && run.Record != at.Record {
 			continue
@@ -54,12 +54,12 @@ func (t *Texts) widest(part kind.Part, at look.Target) (float64, bool) {
 		if !text.Known {
 			return 0, false
 		}
-		any = true
+		known = true
 		for _, line := range text.Lines {
 			wide = max(wide, line.Width+ruler{t.Look, text.At}.Edges(part.Name))
 		}
 	}
-	return wide, any
+	return wide, known
 }
 
 // movedAside reports whether a part, or one between it and the record, is set off to a side or turns by what the layout

@@ -5,7 +5,7 @@ import (
 	"rubrel/core/look"
 )
 
-// The size of text where nothing says one, and of a rem (CSS's initial value in every browser).
+// initialSize is the size of text where nothing says one, and of a rem (CSS's initial value in every browser).
 const initialSize = 16.0
 
 // The weight of text where nothing says one (CSS Fonts 4, section 2.2), and its line height as a multiple of its size:

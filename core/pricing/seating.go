@@ -112,13 +112,13 @@ func (l List) Fitting(plans []string, period PeriodLine, currency CurrencyLine, 
 
 // Ranges lists the plans' ranges, with an empty one for a plan that says none; nil where no plan says one.
 func (l List) Ranges(plans []string) []Range {
-	ranges, any := make([]Range, len(plans)), false
+	ranges, said := make([]Range, len(plans)), false
 	for i, plan := range plans {
 		if fits := l.seatingOf(plan).Fits; fits != nil {
-			ranges[i], any = *fits, true
+			ranges[i], said = *fits, true
 		}
 	}
-	if !any {
+	if !said {
 		return nil
 	}
 	return ranges

@@ -32,7 +32,7 @@ func (s Score) String() string {
 	return s.Points.String() + "/" + strconv.FormatInt(s.Of, 10)
 }
 
-// Scaled is a rating with its scale, in a few languages.
+// scaled is a rating with its scale, in a few languages.
 var scaled = regexp.MustCompile(`^([0-9.,]+)\s*(?:/|of|out of|von|sur|de|su|van|av|z)\s*([0-9]{1,3})(?:\s|$)`)
 
 // stars are characters that count as a point each, and those that stand for a missing one.

@@ -143,7 +143,7 @@ func (w workbook) cell(sheet, at, raw string) (string, error) {
 	}
 	switch kind {
 	case excelize.CellTypeBool:
-		return map[bool]string{true: "true", false: "false"}[raw == "1" || strings.EqualFold(raw, "true")], nil
+		return strconv.FormatBool(raw == "1" || strings.EqualFold(raw, "true")), nil
 	case excelize.CellTypeSharedString, excelize.CellTypeInlineString, excelize.CellTypeError:
 		return raw, nil
 	}

@@ -29,6 +29,7 @@ func (s scene) marks() []layout.Mark {
 	return marks
 }
 
+// stages are the picture with its columns of words at each width at which they stand beside it: as high as the words
 // are, or so many times as high.
 func (s scene) stages(times float64) []layout.Stage {
 	var stages []layout.Stage
@@ -74,6 +75,7 @@ func (s scene) tallest(width int) float64 {
 // largerText is how many times as large text may be (WCAG 2.2, 1.4.4).
 const largerText = 2
 
+// seats are where the words of the callouts stand: as the lines are shortest at the widest width, and if they crossed
 // at another, or where text is larger, as they cross the least.
 func (s scene) seats() []layout.Seat {
 	return kind.Remember(s.v, "seats", func() []layout.Seat {

@@ -105,8 +105,6 @@ func (s scene) placed(r kind.Record) (kind.Place, bool) {
 	return place, ok
 }
 
-// stages are the picture with its columns of words at each width at which they stand beside it: as high as the words
-// seats are where the words of the callouts stand: as the lines are shortest at the widest width, and if they crossed
 // column is the records that stand at one side, from the top.
 type column struct {
 	side    layout.LineSide

@@ -90,7 +90,7 @@ type markView struct {
 	Dx, Dy float64 // of the text
 }
 
-// The places of a mark's text about it, the best first: below, above, after and before it.
+// markPlaces are those of a mark's text about it, the best first: below, above, after and before it.
 var markPlaces = [][2]float64{{0, 20}, {0, -10}, {13, 4}, {-13, 4}, {13, 16}, {-13, -8}}
 
 // put finds each text a place where it covers no other text and no other mark; where there is none it is left out, and

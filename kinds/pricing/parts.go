@@ -18,7 +18,7 @@ var (
 	lists     = []string{"cards", "slider", "matrix"} // the forms that list features
 )
 
-// What stands on a card in one form stands in a column's head or on a line in others.
+// inHeads are the parts that stand for a card in other forms: a column's head, or a line.
 var inHeads = map[string]string{"matrix": "plan", "calculator": "line"}
 
 // A value that the layout uses elsewhere than on the part itself goes to it as a custom property.

@@ -35,14 +35,14 @@ type noteView struct {
 // prices makes a plan's price for every choice of the switches; one that is not sold so has a dash.
 func (s *shop) prices(record kind.Record) []priceView {
 	var prices []priceView
-	any := false
+	sold := false
 	for _, c := range s.choices() {
 		price, ok := s.priceFor(record.ID, c)
 		if !ok {
 			prices = append(prices, priceView{Class: c.class, Spoken: sentence{{Text: s.words.NotOffered}}, Words: "–"})
 			continue
 		}
-		any = true
+		sold = true
 		for _, o := range s.offers(record, price) {
 			view := s.price(record, c, o)
 			view.Class, view.At = strings.TrimSpace(c.class+o.class), s.at(c)
@@ -52,7 +52,7 @@ func (s *shop) prices(record kind.Record) []priceView {
 			prices = append(prices, view)
 		}
 	}
-	if !any {
+	if !sold {
 		return nil
 	}
 	return prices

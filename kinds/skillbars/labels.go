@@ -264,9 +264,12 @@ func variablesOf(form string) func(kind.View) []kind.Variable {
 // shares are how far the bars are filled, where the line stands, and what the ends of rings are.
 func (b *board) shares() []kind.Variable {
 	var variables []kind.Variable
-	round := b.chosen("ends") == "round"
+	round, ends := b.chosen("ends") == "round", "0"
+	if round {
+		ends = "1"
+	}
 	if b.form == ringForm || b.form == halfForm {
-		variables = append(variables, kind.Variable{Name: "--rb-round", Value: map[bool]string{true: "1", false: "0"}[round]})
+		variables = append(variables, kind.Variable{Name: "--rb-round", Value: ends})
 		if from, err := strconv.Atoi(b.fact("from")); err == nil && b.form == ringForm {
 			if b.chosen("turn") == anticlockwise { // which is drawn as a mirror image
 				from = 360 - from

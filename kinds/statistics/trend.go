@@ -73,8 +73,10 @@ func (s *sheet) points(series kind.Series, in box) (points []point, least, great
 // pathOf joins points as SVG path data.
 func pathOf(points []point) string {
 	var path strings.Builder
-	for i, p := range points {
-		path.WriteString(map[bool]string{true: "M", false: "L"}[i == 0] + p.String())
+	command := "M" // moves to the first point, and then lines lead on
+	for _, p := range points {
+		path.WriteString(command + p.String())
+		command = "L"
 	}
 	return path.String()
 }

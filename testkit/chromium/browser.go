@@ -148,7 +148,11 @@ func (b *Browser) Script(on bool) {
 // LessMotion makes pages see a visitor who asks for less motion, or no longer.
 func (b *Browser) LessMotion(on bool) {
 	b.t.Helper()
-	b.Media("", "prefers-reduced-motion", map[bool]string{true: "reduce", false: "no-preference"}[on])
+	wanted := "no-preference"
+	if on {
+		wanted = "reduce"
+	}
+	b.Media("", "prefers-reduced-motion", wanted)
 }
 
 // Media makes pages see a medium ("print", or "" for the screen) and features of it, by name and value; all others are

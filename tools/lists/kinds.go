@@ -25,7 +25,7 @@ func pick(r *rand.Rand, from []string, n int) []string {
 	return out
 }
 
-// plain is a number as a document holds it, and written the same as the language writes it.
+// number is one as a document holds it, and written the same as the language writes it.
 func (t tongue) number(whole, cents int) (plain, written string) {
 	plain = fmt.Sprint(whole)
 	written = plain
