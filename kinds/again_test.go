@@ -8,6 +8,7 @@ import (
 
 	"rubrel/core/document"
 	"rubrel/core/intake"
+	"rubrel/core/intake/intaketest"
 	"rubrel/core/kind"
 	"rubrel/formats/delimited"
 	files "rubrel/formats/lists"
@@ -25,7 +26,7 @@ func readText(t *testing.T, k *kind.Kind, text string) *intake.Reading {
 
 // everything a set says, in an order that does not hang on IDs or on when a record came.
 func everything(set kind.Set) string {
-	lines := said(set)
+	lines := intaketest.Said(set)
 	slices.Sort(lines)
 	return strings.Join(lines, "\n")
 }
@@ -181,21 +182,21 @@ func TestRecordsAreKnownAgain(t *testing.T) {
 func TestCorpusComesAgain(t *testing.T) {
 	t.Parallel()
 	all := kinds.All()
-	for _, l := range lists(t) {
-		k, _ := all.Named(l.kind)
-		table, _, err := delimited.Read([]byte(l.text))
+	for _, l := range intaketest.Lists(t) {
+		k, _ := all.Named(l.Kind)
+		table, _, err := delimited.Read([]byte(l.Text))
 		if err != nil {
 			t.Fatal(err)
 		}
-		r := intake.Read(k, table, intake.Options{Language: l.language})
-		again := intake.Read(k, table, intake.Options{Language: l.language})
+		r := intake.Read(k, table, intake.Options{Language: l.Language})
+		again := intake.Read(k, table, intake.Options{Language: l.Language})
 		if v := intake.Compare(r.Set, intake.Before{Reading: again}, again, nil); len(v.Differences) > 0 {
-			t.Errorf("%s: %v", l.name, v.Differences)
+			t.Errorf("%s: %v", l.Name, v.Differences)
 		}
 		empty := kind.Set{Kind: k, Axes: map[string][]kind.Item{}, Facts: map[string]kind.Value{}}
 		v := intake.Compare(empty, intake.Before{}, r, nil)
 		if got := everything(v.Taken(func(intake.Difference) bool { return true })); got != everything(r.Set) {
-			t.Errorf("%s: into an empty set it is\n%s\nnot\n%s", l.name, got, everything(r.Set))
+			t.Errorf("%s: into an empty set it is\n%s\nnot\n%s", l.Name, got, everything(r.Set))
 		}
 	}
 }

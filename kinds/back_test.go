@@ -9,6 +9,7 @@ import (
 
 	"rubrel/core/document"
 	"rubrel/core/intake"
+	"rubrel/core/intake/intaketest"
 	"rubrel/core/kind"
 	"rubrel/core/money"
 	"rubrel/demo"
@@ -77,14 +78,14 @@ func TestSetsGoBack(t *testing.T) {
 			}
 		}
 	}
-	for _, l := range lists(t) {
-		k, _ := all.Named(l.kind)
-		table, _, err := delimited.Read([]byte(l.text))
+	for _, l := range intaketest.Lists(t) {
+		k, _ := all.Named(l.Kind)
+		table, _, err := delimited.Read([]byte(l.Text))
 		if err != nil {
 			t.Fatal(err)
 		}
-		if r := intake.Read(k, table, intake.Options{Language: l.language}); len(r.Set.Records) > 0 {
-			check(l.name, r.Set, l.language, nil)
+		if r := intake.Read(k, table, intake.Options{Language: l.Language}); len(r.Set.Records) > 0 {
+			check(l.Name, r.Set, l.Language, nil)
 		}
 	}
 	// The examples of RFC 6350, RFC 2426, RFC 4287 and schema.org, and a feed of RSS 2.0.

@@ -45,6 +45,9 @@ func (t WholeType) Schema() Schema {
 	return Schema{"type": "integer", "minimum": t.Least, "maximum": t.Most}
 }
 
+// Numbers are written with separators of thousands: 1,200, or 1.200 as German has it.
+func (WholeType) Numbers() money.Numbers { return money.Grouped }
+
 // Editor sets a number right.
 func (WholeType) Editor() Editor { return Editor{Align: Right} }
 
