@@ -79,6 +79,16 @@ node scripts/words.mjs "$modules" answers > core/kind/answers.json
 node scripts/words.mjs "$modules" periods > kinds/pricing/periods.json
 node scripts/currencies.mjs "$modules" > core/money/iso4217.csv
 
+# Their licences, for the notices: tools/notices puts them together with those of the Go modules.
+rm -rf cmd/rubrel/licences
+mkdir -p cmd/rubrel/licences
+for package in "${packages[@]}"; do
+  name=${package%@*}
+  file=$(find "$modules/$name" -maxdepth 1 -iname 'licen[sc]e*' | sort | head -1)
+  [ -z "$file" ] || cp "$file" "cmd/rubrel/licences/$(tr / + <<<"$package").txt"
+done
+go run ./tools/notices > cmd/rubrel/notices.txt
+
 {
   echo '# Third-party files that ship with Rubrel'
   echo

@@ -25,6 +25,7 @@ const usage = `rubrel: pricing tables and their kin, from a price list to a publ
   rubrel schema                   print the JSON Schema of such a document
   rubrel backup FILE              write everything in RUBREL_DATABASE into one file, while work goes on
   rubrel restore FILE             read such a file into an empty database
+  rubrel notices                  print the licences of what ships from others
 
 `
 
@@ -34,7 +35,7 @@ type command func(ctx context.Context, arguments []string, out io.Writer) error
 var commands = map[string]command{
 	"demo": demoCommand, "serve": serveCommand, "render": renderCommand, "demo-document": demoDocument, "schema": schema,
 	"quote": quoteCommand, "check": checkCommand, "read": readCommand,
-	"backup": backupCommand, "restore": restoreCommand,
+	"backup": backupCommand, "restore": restoreCommand, "notices": notices,
 }
 
 func main() {
