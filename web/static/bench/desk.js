@@ -263,7 +263,7 @@ export class Desk {
     const catchUp = (version) => {
       if (version <= this.version || this.waiting > 0 || this.server.away) return;
       if (document.hidden) document.addEventListener('visibilitychange', () => catchUp(version), { once: true });
-      else if (grid.editing || grid.composed) setTimeout(() => catchUp(version), 400);
+      else if (grid.editor.busy) setTimeout(() => catchUp(version), 400);
       else this.refresh();
     };
     const lost = () => this.server.back();

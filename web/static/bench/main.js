@@ -178,10 +178,10 @@ document.addEventListener('keydown', (event) => {
 document.getElementById('publish').addEventListener('click', async (event) => {
   event.preventDefault();
   const { href } = event.currentTarget;
-  grid.commit();
+  grid.editor.commit();
   await desk.settled();
   location.href = href;
 });
 
-grid.resend();
+grid.texts.resend();
 desk.follow(grid);

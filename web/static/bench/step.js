@@ -51,7 +51,7 @@ export class Trial {
   #send(text) {
     const cells = [{ at: this.at, text }];
     const { grid, hold } = this;
-    return grid.track(cells, grid.desk.send({ act: 'cells', cells: JSON.stringify(cells), hold }));
+    return grid.texts.track(cells, grid.desk.send({ act: 'cells', cells: JSON.stringify(cells), hold }));
   }
 }
 

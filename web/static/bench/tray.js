@@ -103,7 +103,7 @@ export class Tray {
   // take is a choice that stands for itself.
   take(text) {
     this.trial = null;
-    this.grid.write([{ at: this.at, text }]);
+    this.grid.texts.write([{ at: this.at, text }]);
   }
 
   onInput({ target }) {
@@ -140,7 +140,7 @@ export class Tray {
       this.load();
     } else if ((button = hit('[data-cells]'))) {
       this.trial = null;
-      this.grid.write(JSON.parse(button.dataset.cells));
+      this.grid.texts.write(JSON.parse(button.dataset.cells));
     } else if ((button = hit('[data-word]'))) this.take(button.dataset.word);
     else if ((button = hit('[data-role]'))) {
       button.closest('.ink-field').querySelector('[name=text]').value = button.dataset.role;
