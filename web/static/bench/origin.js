@@ -62,14 +62,11 @@ export class Origin {
           'defaults',
         ]);
       if (ofKind !== undefined) acts.push([`Said for every ${this.desk.root.dataset.kind}`, () => house('for-kinds')]);
+      const lift = () => this.desk.send({ act: 'lift', key: this.grid.cell().dataset.at.slice(5) });
       if (cell.classList.contains('exception') && property)
-        acts.push(['Lift to All', () => this.desk.send({ act: 'lift', key: this.grid.cell().dataset.at.slice(5) }), 'lift']);
+        acts.push(['Lift to All', lift, 'lift']);
       if (column === 1 && property && cell.classList.contains('said'))
-        acts.push([
-          `Lift to every ${this.desk.root.dataset.kind}`,
-          () => this.desk.send({ act: 'lift', key: this.grid.cell().dataset.at.slice(5) }),
-          'lift-kind',
-        ]);
+        acts.push([`Lift to every ${this.desk.root.dataset.kind}`, lift, 'lift-kind']);
       if (property && cell.parentElement.dataset.exceptions)
         acts.push(['Even out', () => this.desk.send({ act: 'even', property }), 'even']);
       acts.push(
