@@ -67,23 +67,73 @@ type dressFile struct {
 // Registry is every dress, by name.
 type Registry map[string]*Dress
 
-// Load reads every dress against the kinds they dress.
-func Load(kinds kind.Registry) (Registry, error) {
-	names, err := files.ReadDir(".")
+// shipped is a dress as its file has it, with its fonts: what does not hang on the kinds that it dresses.
+type shipped struct {
+	dressFile
+	faces     []Face
+	book      func() (*typeset.Book, error)
+	fallbacks func() ([]Fallback, error)
+}
+
+// allShipped reads the files of every dress, once; its fonts are measured when that is first asked for.
+var allShipped = sync.OnceValues(func() (map[string]*shipped, error) {
+	entries, err := files.ReadDir(".")
 	if err != nil {
 		return nil, fmt.Errorf("dresses: %w", err)
 	}
-	registry := Registry{}
-	for _, entry := range names {
+	all := map[string]*shipped{}
+	for _, entry := range entries {
 		name, ok := strings.CutSuffix(entry.Name(), ".json")
 		if !ok {
 			continue
 		}
-		dress, err := load(name, kinds)
+		s := &shipped{}
+		text, err := files.ReadFile(entry.Name())
+		if err == nil {
+			err = json.Unmarshal(text, &s.dressFile)
+		}
+		if err == nil {
+			s.faces, err = facesOf(s.dressFile)
+		}
 		if err != nil {
 			return nil, fmt.Errorf("dress %s: %w", name, err)
 		}
-		registry[name] = dress
+		s.book = sync.OnceValues(func() (*typeset.Book, error) { return bookOf(s.dressFile) })
+		s.fallbacks = sync.OnceValues(s.makeFallbacks)
+		all[name] = s
+	}
+	return all, nil
+})
+
+// facesOf reads the fonts of a dress as a release carries them.
+func facesOf(f dressFile) ([]Face, error) {
+	var faces []Face
+	for _, face := range f.Faces {
+		loaded := Face{Family: face.Family, Weight: face.Weight}
+		for _, subset := range subsets {
+			file := fmt.Sprintf("%s-%s-%d-normal.woff2", face.File, subset.name, face.Weight)
+			carried, err := fontFile(path.Join("fonts", file), subset.unicodeRange)
+			if err != nil {
+				return nil, err
+			}
+			loaded.Files = append(loaded.Files, carried)
+		}
+		faces = append(faces, loaded)
+	}
+	return faces, nil
+}
+
+// Load reads every dress against the kinds they dress.
+func Load(kinds kind.Registry) (Registry, error) {
+	all, err := allShipped()
+	if err != nil {
+		return nil, err
+	}
+	registry := Registry{}
+	for name, s := range all {
+		if registry[name], err = s.dress(name, kinds); err != nil {
+			return nil, fmt.Errorf("dress %s: %w", name, err)
+		}
 	}
 	return registry, nil
 }
@@ -91,23 +141,18 @@ func Load(kinds kind.Registry) (Registry, error) {
 // Names lists the dresses in order.
 func (r Registry) Names() []string { return slices.Sorted(maps.Keys(r)) }
 
-func load(name string, kinds kind.Registry) (*Dress, error) {
-	text, err := files.ReadFile(name + ".json")
-	if err != nil {
+// dress reads what it says for kinds.
+func (s *shipped) dress(name string, kinds kind.Registry) (*Dress, error) {
+	d := &Dress{Name: name, Title: s.Title, Help: s.Help, Kinds: map[string]look.Sheet{}, Faces: s.faces, Book: s.book,
+		fallbacks: s.fallbacks}
+	var err error
+	if d.Light, err = look.ParseTokens(s.Tokens); err != nil {
 		return nil, err
 	}
-	var f dressFile
-	if err := json.Unmarshal(text, &f); err != nil {
-		return nil, err
-	}
-	d := &Dress{Name: name, Title: f.Title, Help: f.Help, Kinds: map[string]look.Sheet{}}
-	if d.Light, err = look.ParseTokens(f.Tokens); err != nil {
-		return nil, err
-	}
-	if d.Dark, err = d.Light.With(f.Dark); err != nil {
+	if d.Dark, err = d.Light.With(s.Dark); err != nil {
 		return nil, fmt.Errorf("dark: %w", err)
 	}
-	for kindName, texts := range f.Kinds {
+	for kindName, texts := range s.Kinds {
 		k, ok := kinds.Named(kindName)
 		if !ok {
 			return nil, fmt.Errorf("there is no kind %q", kindName)
@@ -121,20 +166,6 @@ func load(name string, kinds kind.Registry) (*Dress, error) {
 			sheet[key] = v
 		}
 		d.Kinds[kindName] = sheet
-	}
-	d.Book = sync.OnceValues(func() (*typeset.Book, error) { return bookOf(f) })
-	d.fallbacks = sync.OnceValues(func() ([]Fallback, error) { return d.makeFallbacks(f) })
-	for _, face := range f.Faces {
-		loaded := Face{Family: face.Family, Weight: face.Weight}
-		for _, subset := range subsets {
-			file := fmt.Sprintf("%s-%s-%d-normal.woff2", face.File, subset.name, face.Weight)
-			carried, err := fontFile(path.Join("fonts", file), subset.unicodeRange)
-			if err != nil {
-				return nil, err
-			}
-			loaded.Files = append(loaded.Files, carried)
-		}
-		d.Faces = append(d.Faces, loaded)
 	}
 	return d, nil
 }

@@ -48,8 +48,8 @@ const boldFrom = 550
 // Fallbacks are the stand-ins of a dress's faces, in the order in which CSS tries them.
 func (d *Dress) Fallbacks() ([]Fallback, error) { return d.fallbacks() }
 
-func (d *Dress) makeFallbacks(f dressFile) ([]Fallback, error) {
-	book, err := d.Book()
+func (s *shipped) makeFallbacks() ([]Fallback, error) {
+	book, err := s.book()
 	if err != nil {
 		return nil, err
 	}
@@ -59,11 +59,11 @@ func (d *Dress) makeFallbacks(f dressFile) ([]Fallback, error) {
 	}
 	generics := map[string]string{}
 	for _, name := range []string{"text", "display"} {
-		families := strings.Split(f.Tokens[name], ", ")
+		families := strings.Split(s.Tokens[name], ", ")
 		generics[families[0]] = families[len(families)-1]
 	}
 	var all []Fallback
-	for _, face := range d.Faces {
+	for _, face := range s.faces {
 		own := book.Metrics(book.Find([]string{face.Family}, face.Weight))
 		for _, l := range table {
 			if l.Generic != generics[face.Family] || l.Bold != (face.Weight >= boldFrom) {

@@ -2,6 +2,9 @@
 package kinds
 
 import (
+	"slices"
+	"sync"
+
 	"rubrel/core/kind"
 	"rubrel/kinds/boxes"
 	"rubrel/kinds/callouts"
@@ -14,8 +17,11 @@ import (
 	"rubrel/kinds/toggle"
 )
 
-// All is every kind that ships with Rubrel. It panics where a declaration is wrong, which no test lets through.
-func All() kind.Registry {
+// All is every kind that ships with Rubrel, declared once. It panics where a declaration is wrong, which no test lets
+// through.
+func All() kind.Registry { return slices.Clone(all()) }
+
+var all = sync.OnceValue(func() kind.Registry {
 	return kind.Registry{
 		must(pricing.Declaration()),
 		must(boxes.Declaration()),
@@ -27,7 +33,7 @@ func All() kind.Registry {
 		must(skillbars.Declaration()),
 		must(statistics.Declaration()),
 	}
-}
+})
 
 func must(k *kind.Kind, err error) *kind.Kind {
 	if err != nil {

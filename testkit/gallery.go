@@ -8,6 +8,7 @@ import (
 	"os"
 	"path/filepath"
 	"slices"
+	"sync"
 	"testing"
 	"time"
 
@@ -183,10 +184,12 @@ func orderOf(i int) string {
 	return "i" + string(digits[i/len(digits)]) + string(digits[i%len(digits)])
 }
 
+var shipped = sync.OnceValues(func() (dresses.Registry, error) { return dresses.Load(kinds.All()) })
+
 // Dresses are those that ship.
 func Dresses(t testing.TB) dresses.Registry {
 	t.Helper()
-	registry, err := dresses.Load(kinds.All())
+	registry, err := shipped()
 	if err != nil {
 		t.Fatal(err)
 	}
