@@ -1,6 +1,9 @@
 package web_test
 
 import (
+	"net/http"
+	"net/url"
+	"strconv"
 	"testing"
 
 	"github.com/chromedp/chromedp/kb"
@@ -141,4 +144,43 @@ func TestPartsRowsInView(t *testing.T) {
 		return [...document.querySelectorAll('tr[data-property]')].filter((e) => {
 			const r = e.getBoundingClientRect(); return r.top >= outer.top && r.bottom <= outer.bottom; }).length >= 10;
 	})()`)
+}
+
+// The cursor stays on its cell while others put columns and rows before it: what is typed goes where it was.
+func TestCursorStaysOnItsCell(t *testing.T) {
+	t.Parallel()
+	app, b := openBench(t)
+	const at = "fact/dusk/badge"
+	b.Click(cell(at))
+	focused(b, at)
+	bench := app.URL + benchPath
+	for i, act := range []url.Values{
+		{"act": {"move"}, "record": {"zenith"}, "after": {""}},
+		{"act": {"item-add"}, "axis": {"currencies"}, "text": {"GBP"}},
+	} {
+		act.Set("version", strconv.Itoa(i))
+		act.Set("tab", "other")
+		if status, body := post(t, bench+"/edit", act, nil); status != http.StatusOK {
+			t.Fatalf("%v: %d %s", act, status, body)
+		}
+	}
+	b.Await("document.getElementById('saved').dataset.version === '2' && " +
+		"document.querySelector('[data-at=\"fact/dusk/price:month:gbp\"]')")
+	focused(b, at)
+	b.Press("Now", kb.Enter)
+	shown(b, at, "Now")
+	saying := "[...document.querySelectorAll('td')].filter((td) => td.dataset.text === 'Now').length"
+	if n := chromium.Eval[int](b, saying); n != 1 {
+		t.Errorf("%d cells say it", n)
+	}
+}
+
+// A cell that assistive technology gives the focus is the one in which is typed.
+func TestFocusIsWhereOneTypes(t *testing.T) {
+	t.Parallel()
+	_, b := openBench(t)
+	chromium.Eval[bool](b, `(document.querySelector('[data-at="fact/zenith/badge"]').focus(), true)`)
+	focused(b, "fact/zenith/badge")
+	b.Press("Here", kb.Enter)
+	shown(b, "fact/zenith/badge", "Here")
 }

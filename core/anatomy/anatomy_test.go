@@ -179,8 +179,8 @@ func TestColumns(t *testing.T) {
 // The steps say at which inline sizes another record finds room: 220·n + 20 px, within the width's bounds.
 func TestSteps(t *testing.T) {
 	body, view := cards(4)
-	want := []anatomy.Step{{Width: 0, From: 0, Columns: 4}, {Width: 1, From: 0, Columns: 2}, {Width: 1, From: 900, Columns: 4},
-		{Width: 2, From: 0, Columns: 1}, {Width: 2, From: 460, Columns: 2}}
+	want := []anatomy.Step{{Width: 0, From: 0, Columns: 4}, {Width: 1, From: 0, Columns: 2},
+		{Width: 1, From: 900, Columns: 4}, {Width: 2, From: 0, Columns: 1}, {Width: 2, From: 460, Columns: 2}}
 	if got := body.Steps(view); !slices.Equal(got, want) {
 		t.Errorf("%+v, want %+v", got, want)
 	}

@@ -46,8 +46,9 @@ func Through(from int, at func(block float64) float64, most float64) Span {
 	return s
 }
 
-// Sources are the attributes of an img element with which a browser chooses among a picture's files: those files that are as wide as the picture is shown, up to twice as many pixels as CSS px. A block
-// stands over the whole width of a page. They are "" where one file serves all.
+// Sources are the attributes of an img element with which a browser chooses among a picture's files: those files that
+// are as wide as the picture is shown, up to twice as many pixels as CSS px. A block stands over the whole width of a
+// page. They are "" where one file serves all.
 func Sources(picture kind.Picture, spans []Span) markup.Attributes {
 	spans = slices.SortedFunc(slices.Values(spans), func(a, b Span) int { return cmp.Compare(b.From, a.From) })
 	least, most := math.Inf(1), 0.0

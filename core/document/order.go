@@ -9,7 +9,8 @@ import (
 )
 
 // orderDigits are what order keys are made of, which place members of an object without an array: a member sorts by its
-// key, and a new key can always be made between two others. Two people who add or move at the same time therefore never touch one place.
+// key, and a new key can always be made between two others. Two people who add or move at the same time therefore never
+// touch one place.
 const orderDigits = "0123456789abcdefghijklmnopqrstuvwxyz"
 
 // Keys grow where members are put again and again into one place. At evenOutAt characters all keys of the list are made

@@ -1,5 +1,5 @@
-// Package markup writes HTML and SVG by their elements. Texts and the values of attributes are escaped as they are written:
-// nobody has to remember to.
+// Package markup writes HTML and SVG by their elements. Texts and the values of attributes are escaped as they are
+// written: nobody has to remember to.
 package markup
 
 import (

@@ -13,6 +13,10 @@ import (
 	"testing"
 )
 
+// others are folders with nothing of ours.
+var others = []string{".git", "bin", "node_modules", "vendor", "testdata", ".rubrel"}
+
+// isTest finds what go test calls.
 var isTest = regexp.MustCompile("^(Test|Benchmark|Fuzz|Example)")
 
 // The comment of a declaration begins with its name, or that of one of several declared together; so it cannot be left
@@ -23,7 +27,7 @@ func TestCommentsNameWhatTheyStandAt(t *testing.T) {
 		if err != nil {
 			return err
 		}
-		if entry.IsDir() && slices.Contains([]string{".git", "bin", "node_modules", "vendor", "testdata", ".rubrel"}, entry.Name()) {
+		if entry.IsDir() && slices.Contains(others, entry.Name()) {
 			return filepath.SkipDir
 		}
 		if !strings.HasSuffix(path, ".go") {

@@ -1,5 +1,5 @@
-// Package intaketest holds readers of lists against corpora: of each list what every cell must become, or be asked about,
-// was written down by somebody else than the reader.
+// Package intaketest holds readers of lists against corpora: of each list what every cell must become, or be asked
+// about, was written down by somebody else than the reader.
 package intaketest
 
 import (

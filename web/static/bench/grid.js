@@ -227,7 +227,7 @@ export class Grid {
 
   onFocus(event) {
     const cell = event.target.closest('th, td');
-    if (cell && cell !== this.cell() && cell.tabIndex >= 0) this.moveToCell(cell);
+    if (cell && cell !== this.cell()) this.moveToCell(cell);
   }
 
   onKey(event) {
@@ -339,14 +339,20 @@ export class Grid {
     if ((await act) && !this.editor.editing && this.cursor.row === row && this.cursor.column === column) move();
   }
 
+  // nameOf is what a cell is known by, wherever it stands; named finds it again, where it is drawn.
+  nameOf(cell) {
+    return cell?.dataset.at ? `[data-at="${CSS.escape(cell.dataset.at)}"]` : cell?.id && `#${CSS.escape(cell.id)}`;
+  }
+
+  named(name) {
+    return name && this.table.querySelector(name);
+  }
+
   // follow keeps the cursor on the same cell while rows or columns move under it.
   follow(task) {
-    const {
-      dataset: { at },
-      id,
-    } = this.cell();
+    const name = this.nameOf(this.cell());
     this.then(task(), () => {
-      const again = at ? this.table.querySelector(`[data-at="${CSS.escape(at)}"]`) : id && document.getElementById(id);
+      const again = this.named(name);
       if (again) this.moveToCell(again);
     });
   }
@@ -388,10 +394,12 @@ export class Grid {
     addEventListener('pointerup', up, { once: true });
   }
 
-  // afterChange draws what the server says and finds its place in it.
+  // afterChange draws what the server says and finds its place in it: the cell in which it was, wherever that is now.
   afterChange({ drawing }) {
     const focused = this.scroll.contains(document.activeElement) || document.activeElement === document.body;
+    const were = [this.cursor, this.anchor].map((at) => [at, this.nameOf(this.cell(at))]);
     this.sheet.apply(drawing);
+    for (const [at, name] of were) Object.assign(at, this.sheet.places.get(this.named(name)));
     for (const { at, text, why } of drawing.refused ?? []) this.texts.pending.set(at, { text, why, refused: true });
     if (drawing.otherList) {
       this.table.dispatchEvent(new CustomEvent('rubrel:list', { bubbles: true, detail: this.clipboard.pasted }));
