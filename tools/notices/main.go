@@ -12,7 +12,6 @@ import (
 	"os"
 	"os/exec"
 	"path/filepath"
-	"runtime"
 	"slices"
 	"strings"
 )
@@ -54,7 +53,11 @@ func readModules(root string, of map[string][]string) error {
 	if err != nil {
 		return fmt.Errorf("go list: %w", err)
 	}
-	modules := map[string]string{"the library of Go": runtime.GOROOT()} //nolint // it is the one that builds
+	goRoot, err := exec.Command("go", "env", "GOROOT").Output()
+	if err != nil {
+		return fmt.Errorf("go env: %w", err)
+	}
+	modules := map[string]string{"the library of Go": strings.TrimSpace(string(goRoot))}
 	for line := range strings.Lines(string(listed)) {
 		if name, folder, ok := strings.Cut(strings.TrimSpace(line), "\t"); ok {
 			modules[name] = folder
