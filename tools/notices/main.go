@@ -46,7 +46,7 @@ func write(out io.Writer, root string) error {
 
 // readModules reads the licences of the modules of the binary, and of Go.
 func readModules(root string, of map[string][]string) error {
-	list := exec.Command("go", "list", "-deps", "-f",
+	list := exec.Command("go", "list", "-tags=nodynamic", "-deps", "-f", // the tag with which make builds it
 		"{{with .Module}}{{if not .Main}}{{.Path}} {{.Version}}\t{{.Dir}}{{end}}{{end}}", "./cmd/rubrel")
 	list.Dir = root
 	listed, err := list.Output()
