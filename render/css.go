@@ -296,9 +296,10 @@ func (d *dressed) writeHouse() string {
 		writeTokens(&b, wholeBlock, differing(other.CSS(), tokens.CSS()))
 		b.WriteString("}")
 	}
-	if d.site.House.Scheme == document.DarkScheme {
-		// Light words on paper without their dark ground would be darkened, and then stand on what is drawn dark.
-		b.WriteString("@media print{.rb{print-color-adjust:exact}}")
+	if d.site.House.Scheme != document.LightScheme { // paper is light
+		b.WriteString("@media print{")
+		writeTokens(&b, wholeBlock, differing(d.light.CSS(), d.dark.CSS()))
+		b.WriteString("}")
 	}
 	b.WriteString("}")
 	return b.String()

@@ -440,7 +440,7 @@ func (k *Kind) PartSpecs(form string) []look.PartSpec {
 	specs := make([]look.PartSpec, len(parts))
 	for i, p := range parts {
 		specs[i] = p.spec()
-		specs[i].Shallow = k.HoldsBlocks
+		specs[i].Shallow, specs[i].Outer = k.HoldsBlocks, p.Place == look.BlockItself && p.Parent == ""
 		if outer, ok := k.answersFor(p, form); ok {
 			answers := outer.spec()
 			specs[i].Answers = &answers

@@ -16,6 +16,8 @@ type PartSpec struct {
 	Variant bool
 	// Shallow says that nothing within another block is meant, which stands in an element of the class Within.
 	Shallow bool
+	// Outer says that the whole block stands on it: paper stands in the place of its ground.
+	Outer bool
 	// Answers is the part around it whose states are its own, as those of a record are of the words in it; nil for its
 	// own.
 	Answers *PartSpec
@@ -131,6 +133,9 @@ func (c Cascade) partRules(part PartSpec, records []RecordRef) []Rule {
 				if as, ok := part.As[property]; ok {
 					name = as
 				}
+				if !part.Outer && target.State == Normal && isGround(property, said.Value) {
+					besides = append(besides, onPaper)
+				}
 				if property != AnchorProperty { // which is made of what is beside it
 					rule.Declarations = append(rule.Declarations, Declarations(name, said.Value)...)
 				}
@@ -143,6 +148,23 @@ func (c Cascade) partRules(part PartSpec, records []RecordRef) []Rule {
 		}
 	}
 	return rules
+}
+
+// onPaper keeps a ground, and the inks on it, where a printer leaves grounds out and darkens words (CSS Color
+// Adjustment 1, section 4).
+var onPaper = Declaration{"print-color-adjust", "exact"}
+
+// isGround reports whether a property's value is a ground that can be seen.
+func isGround(property string, v Value) bool {
+	switch v := v.(type) {
+	case ColourValue:
+		return property == "background-color" && v.Alpha > 0
+	case Token:
+		return property == "background-color"
+	case Layers:
+		return property == "background-image" && len(v) > 0
+	}
+	return false
 }
 
 // placesImages reports whether any ground of the part, whenever it shows, has a size or place of its own. Then each of

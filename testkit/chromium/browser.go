@@ -191,9 +191,15 @@ func (b *Browser) Front() {
 // Print writes the page as a PDF, as a printer that leaves backgrounds out gets it.
 func (b *Browser) Print(path string) {
 	b.t.Helper()
+	b.PrintOn(path, 12.5, 40)
+}
+
+// PrintOn is Print on paper of a size in inches.
+func (b *Browser) PrintOn(path string, wide, high float64) {
+	b.t.Helper()
 	var pdf []byte
 	b.Run(chromedp.Func(func(ctx context.Context, target *chromedp.Target) error {
-		printed, err := cdp.Call(ctx, target, page.PrintToPDF, page.PrintToPDFParams{PaperWidth: 12.5, PaperHeight: 40})
+		printed, err := cdp.Call(ctx, target, page.PrintToPDF, page.PrintToPDFParams{PaperWidth: wide, PaperHeight: high})
 		if err == nil {
 			pdf = printed.Data
 		}
