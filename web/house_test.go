@@ -164,6 +164,7 @@ func TestSiteMarks(t *testing.T) {
 	b.Await("document.querySelectorAll('.mark-line').length === 1")
 	b.Click(".mark-line .mark-acts .link")
 	b.Await("location.search.includes('saved') && document.querySelectorAll('.mark-line').length === 0")
+	b.Await("document.querySelector('.empty').innerText === 'Nothing is marked for contrast. 1 mark of other checks'")
 	b.Click("[name=way][value=undo]")
 	b.Await("location.pathname.endsWith('/marks') && document.querySelectorAll('.mark-line').length === 2")
 	b.Click(".mark-line [name=on][value=yes]")

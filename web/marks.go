@@ -51,6 +51,15 @@ func (c *checkCounts) count(mark marks.Mark) {
 	}
 }
 
+// Loud is how many marks there are that are not quiet.
+func (c checkCounts) Loud() int {
+	n := 0
+	for _, one := range c {
+		n += one.Loud
+	}
+	return n
+}
+
 // many are the checks that have several mends.
 func (c checkCounts) many() []checkCount {
 	return slices.DeleteFunc(slices.Clone(c), func(one checkCount) bool { return one.Mended < 2 })
