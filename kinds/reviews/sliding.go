@@ -1,6 +1,7 @@
 package reviews
 
 import (
+	"cmp"
 	_ "embed"
 	"fmt"
 	"html/template"
@@ -67,11 +68,19 @@ func shows(is func(kind.Set) bool) func(kind.Set) kind.Paints {
 	return func(set kind.Set) kind.Paints { return kind.Paints{Absent: !is(set)} }
 }
 
-// positioned reports whether a set shows its position in a way; dots where it says nothing.
+// mostDots is how many dots stand on one line between the arrows of a usual phone (390 px, common practice), each a
+// target of 24 px (WCAG 2.2, 2.5.8).
+const mostDots = 10
+
+// positioned reports whether a set shows its position in a way: dots where it says nothing, and a fraction in the place
+// of more dots than stand on a line.
 func positioned(word string) func(kind.Set) bool {
 	return func(set kind.Set) bool {
-		said := text(set, positionField.Name)
-		return said == word || said == "" && word == dots
+		said := cmp.Or(text(set, positionField.Name), dots)
+		if said == dots && len(set.Records) > mostDots {
+			said = count
+		}
+		return said == word
 	}
 }
 

@@ -243,3 +243,26 @@ func TestSlidingRowIsSound(t *testing.T) {
 		t.Errorf("without script: %s", got)
 	}
 }
+
+// Ten dots stand on one line of a phone. Where there are more reviews, a fraction says the place.
+func TestDotsKeepToOneLine(t *testing.T) {
+	for n, want := range map[int]string{10: "10 on 1", 11: "0 on 0 and 1 of 11", 60: "0 on 0 and 1 of 60"} {
+		g := testkit.Gallery{Kind: "reviews", Forms: []string{"sliding"}}
+		for i := range n {
+			g.Records = append(g.Records, of("name", fmt.Sprint("Reader ", i), "rating", "5", "text", "Fine."))
+		}
+		_, address := testkit.Publish(t, g.Site(t))
+		b := chromium.Launch(t, 390, 700)
+		b.Open(address)
+		b.Await("document.querySelector('.rb-dot[aria-current]') || document.querySelector('.rb-place')?.textContent")
+		got := b.Text(`(() => {
+			const dots = [...document.querySelectorAll('.rb-dot')];
+			const lines = new Set(dots.map((e) => Math.round(e.getBoundingClientRect().top))).size;
+			const place = document.querySelector('.rb-place')?.textContent.trim();
+			return dots.length + ' on ' + lines + (place ? ' and ' + place : '');
+		})()`)
+		if got != want {
+			t.Errorf("of %d reviews: %s, want %s", n, got, want)
+		}
+	}
+}
