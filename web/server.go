@@ -216,8 +216,7 @@ func (s *Server) health(w http.ResponseWriter, r *http.Request) {
 
 // policy lets a page use nothing but Rubrel's own files: no inline script or style, no other origin.
 const policy = "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; " +
-	"connect-src 'self'; " +
-	"frame-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'"
+	"connect-src 'self'; frame-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'"
 
 // proofPolicy is for what is shown in the proof's frames: the scripts of forms, which are Rubrel's own files, and no
 // connection to anything.

@@ -62,8 +62,7 @@ var ramps = []struct{ part, field, class string }{
 // rampFields are those of the set.
 func rampFields() []kind.Field {
 	help := "the ground of the %s, from the first point to the last by equal steps of lightness, chroma and hue " +
-		"(OKLCH), " +
-		"under black or white words, whichever stand out: accent to ink"
+		"(OKLCH), under black or white words, whichever stand out: accent to ink"
 	return []kind.Field{
 		{Name: ramps[0].field, Group: displayGroup, Label: "signs along", Help: fmt.Sprintf(help, "signs"),
 			Type: rampType{}},

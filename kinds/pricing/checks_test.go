@@ -119,9 +119,8 @@ var checkCases = []checkCase{
 	{name: "an overlap", set: "evenings", changes: []document.Change{graduated, fact("evenings", "nightfall", "fits",
 		"15-35")}, want: "range Nightfall: 15 fit an earlier plan too | 15-35 | every number one plan", mends: true},
 	{name: "a plan out of reach", set: "evenings", changes: []document.Change{graduated, fact("evenings", "nightfall",
-		"fits", "9-12")}, want: "range Nightfall: no number reaches this plan: all up to 15 belong to earlier ones and " +
-		"1 more | 9-12 " +
-		"| every number one plan", mends: true},
+		"fits", "9-12")}, want: "range Nightfall: no number reaches this plan: all up to 15 belong to earlier ones and 1 " +
+		"more | 9-12 | every number one plan", mends: true},
 	{name: "an open end in the middle", set: "evenings", changes: []document.Change{graduated,
 		fact("evenings", "nightfall", "fits", "16+")}, want: "range Midnight: no number reaches this plan: an earlier one " +
 		"has no end | 36+ | every number one plan", mends: true},

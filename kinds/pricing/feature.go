@@ -53,8 +53,7 @@ var (
 		"feature that a plan has, by its " +
 		"name or by what it means; a tick where nothing is said", Type: icon.Type{}}
 	lackingField = kind.Field{Name: lackingPart, Group: displayGroup, Label: "bullet, lacking", Help: "the icon " +
-		"before a feature that a plan " +
-		"lacks; a dash where nothing is said", Type: icon.Type{}}
+		"before a feature that a plan lacks; a dash where nothing is said", Type: icon.Type{}}
 	laterField = kind.Field{Name: laterPart, Group: displayGroup, Label: "bullet, soon", Help: "the icon before a " +
 		"feature that is to come; a " +
 		"ring where nothing is said", Type: icon.Type{}}

@@ -145,8 +145,7 @@ var setFields = []kind.Field{
 	{Name: "opens", Group: switchGroup, Label: "opens on", Help: "the period that is shown first, by its label: a year",
 		Type: shortText},
 	{Name: "opens-in", Group: switchGroup, Label: "opens in", Help: "the currency that is shown first, by its code: " +
-		"EUR; " +
-		"or " + byRegion + ", and the first where that says nothing", Type: shortText},
+		"EUR; or " + byRegion + ", and the first where that says nothing", Type: shortText},
 	{Name: "currency-sides", Group: switchGroup, Label: "currencies as", Help: "what a currency's side of the switch " +
 		"says", Type: kind.ChoiceType{Words: []string{sideCode, sideSign, sideSignAndCode, sideName}}},
 	{Name: "quiet", Group: switchGroup, Label: "quiet side", Help: "the period whose side of the switch is held back, " +

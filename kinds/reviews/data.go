@@ -13,8 +13,7 @@ var (
 	itemField = kind.Field{Name: "item", Group: aboutGroup, Label: "what is reviewed", Help: "its name, for search " +
 		"engines: The tearoom on Fenn Hill", Type: kind.TextType{Most: 120}}
 	itemTypeField = kind.Field{Name: "item-type", Group: aboutGroup, Label: "it is", Help: "what it is, for search " +
-		"engines " +
-		"(schema.org)", Type: choice("Organization", "LocalBusiness", "Product", "Event", "Course", "Book")}
+		"engines (schema.org)", Type: choice("Organization", "LocalBusiness", "Product", "Event", "Course", "Book")}
 )
 
 // data says to machines what was said: a Review of schema.org each, and what they come to of what is reviewed.

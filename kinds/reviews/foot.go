@@ -18,9 +18,8 @@ var sources = kind.Axis{Name: "sources", One: "source", Label: "label", Most: 12
 	{Name: "label", Label: "source", Help: "what it is called, as reviews name it", Type: kind.TextType{Most: 60},
 		Required: true},
 	{Name: "icon", Label: "icon", Help: "an icon, by its name or by what it means", Type: icon.Type{}},
-	{Name: addressField, Label: "read from", Help: "the address of a page or a feed with the reviews, from which " +
-		"they can be " +
-		"refreshed", Type: kind.LinkType{}},
+	{Name: addressField, Label: "read from", Help: "the address of a page or a feed with the reviews, from which they " +
+		"can be refreshed", Type: kind.LinkType{}},
 }}
 
 // addressField is where the reviews of a source are read.
@@ -29,12 +28,10 @@ const addressField = "address"
 // Where a review is from.
 var (
 	sourceField = kind.Field{Name: "source", Group: originGroup, Label: "source", Help: "where it was written: the " +
-		"name of " +
-		"one of the sources, or another", Type: kind.TextType{Most: 60},
+		"name of one of the sources, or another", Type: kind.TextType{Most: 60},
 		Aliases: []string{"site", "platform", "portal", "quelle", "from"}}
 	linkField = kind.Field{Name: "link", Group: originGroup, Label: "original", Help: "the address of the review " +
-		"where it " +
-		"was written", Type: kind.LinkType{}, Aliases: []string{"url", "address", "original"}}
+		"where it was written", Type: kind.LinkType{}, Aliases: []string{"url", "address", "original"}}
 	dateField = kind.Field{Name: "date", Group: originGroup, Label: "date", Help: "the day: 2026-11-24",
 		Type: kind.DateType{}, Aliases: []string{"day", "written", "published", "datum"}}
 	verifiedField = kind.Field{Name: "verified", Group: originGroup, Label: "verified", Help: "whether it is known that " +

@@ -37,8 +37,7 @@ var ratingField = kind.Field{Name: "rating", Label: "rating", Help: "so many sta
 
 // scaleField is how many stars there are.
 var scaleField = kind.Field{Name: "scale", Group: starGroup, Label: "out of", Help: "how many stars there are: 5 " +
-	"where " +
-	"nothing is said", Type: kind.WholeType{Least: 2, Most: 10}}
+	"where nothing is said", Type: kind.WholeType{Least: 2, Most: 10}}
 
 // scaleOf is how many stars a set has.
 func scaleOf(set kind.Set) int64 {

@@ -36,16 +36,13 @@ var (
 	arrowsField = kind.Field{Name: "arrows", Group: slideGroup, Label: "arrows", Help: "where they stand; reviews can " +
 		"always be slid by touch, by keys and with a wheel", Type: choice(atSides, "below", above, noArrows)}
 	stepField = kind.Field{Name: "step", Group: slideGroup, Label: "a move takes", Help: "one review, or as many as " +
-		"are in " +
-		"sight", Type: choice(byOne, inSight)}
+		"are in sight", Type: choice(byOne, inSight)}
 	positionField = kind.Field{Name: "position", Group: slideGroup, Label: "position", Help: "how it is shown where the " +
 		"row is: dots, a count such as 3 of 9, a bar, or not at all", Type: choice(dots, count, bar, nothing)}
 	endlessField = kind.Field{Name: "endless", Group: slideGroup, Label: "endless", Help: "whether the first comes " +
-		"after " +
-		"the last", Type: choice("no", yes)}
+		"after the last", Type: choice("no", yes)}
 	movesField = kind.Field{Name: "moves", Group: slideGroup, Label: "moves every", Help: "so many seconds, by " +
-		"itself, until " +
-		"a visitor stops it; never where nothing is said", Type: kind.WholeType{Least: 2, Most: 60}}
+		"itself, until a visitor stops it; never where nothing is said", Type: kind.WholeType{Least: 2, Most: 60}}
 )
 
 // The names of the parts of the controls.
@@ -97,8 +94,7 @@ var slidingParts = []kind.Part{
 		Place: look.BlockItself, Parent: "ground", Properties: []string{"gap"},
 		Defaults: map[string]string{"gap": "space-2"}},
 	{Name: arrowPart, Forms: []string{slidingForm}, Text: true, Pressed: true, LeastHeight: 24, Help: "the arrows: " +
-		"their " +
-		"size is the font-size", Place: look.BlockItself, Parent: "ground", Paints: shows(hasArrows),
+		"their size is the font-size", Place: look.BlockItself, Parent: "ground", Paints: shows(hasArrows),
 		Properties: append(slices.Clone(pressed), "display"), Defaults: map[string]string{"color": "ink", "font-size": "18px",
 			"padding": "8px",
 			"border":  "1px solid line", "border-radius": "99px", "background-color": "raised",
@@ -116,13 +112,11 @@ var slidingParts = []kind.Part{
 			"border-radius", "display"},
 		Defaults: map[string]string{"background-color": "line", "height": "4px", "width": "160px", "border-radius": "99px"}},
 	{Name: reachedPart, Forms: []string{slidingForm}, Control: true, Ink: "background-color", Help: "how far the row " +
-		"has " +
-		"come", Place: look.BlockItself, Parent: wayPart, Paints: shows(positioned(bar)),
+		"has come", Place: look.BlockItself, Parent: wayPart, Paints: shows(positioned(bar)),
 		Properties: []string{"background-color", "border-radius"},
 		Defaults:   map[string]string{"background-color": "action", "border-radius": "99px"}},
-	{Name: pausePart, Forms: []string{slidingForm}, Text: true, Pressed: true, LeastHeight: 24, Help: "what stops " +
-		"the row, " +
-		"and lets it go on", Place: look.BlockItself, Parent: controlsPart, Paints: shows(movesItself),
+	{Name: pausePart, Forms: []string{slidingForm}, Text: true, Pressed: true, LeastHeight: 24, Help: "what stops the " +
+		"row, and lets it go on", Place: look.BlockItself, Parent: controlsPart, Paints: shows(movesItself),
 		Properties: append(slices.Clone(pressed), "display"),
 		Defaults: map[string]string{"color": "ink", "font-size": "16px", "padding": "6px", "border": "1px solid line",
 			"border-radius": "99px", "background-color": "raised", "background-color@hover": "ink",
@@ -134,8 +128,7 @@ func sliding() kind.Form {
 	body := bodyOf(slidingForm)
 	body.Layout.Arrange = func(set kind.Set, most int) int { return max(1, min(most, len(set.Records))) }
 	f := ofReviews(body, kind.Form{Name: slidingForm, Title: "sliding row", Help: "A row that slides, as many in " +
-		"sight as " +
-		"have room.", HTML: func(v kind.View) (template.HTML, error) { return slidingHTML(body, v), nil },
+		"sight as have room.", HTML: func(v kind.View) (template.HTML, error) { return slidingHTML(body, v), nil },
 		Script: func(v kind.View) string {
 			if len(v.Set.Records) < 2 {
 				return ""

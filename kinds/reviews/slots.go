@@ -62,8 +62,7 @@ var setFields = []kind.Field{
 	{Name: "divider", Group: displayGroup, Label: "divider", Help: "a line between the header and the text",
 		Type: choice("no", yes)},
 	{Name: "missing", Group: displayGroup, Label: "without a picture", Help: "what stands in the place of a picture: " +
-		"the " +
-		"initials, or nothing", Type: choice("initials", nothing)},
+		"the initials, or nothing", Type: choice("initials", nothing)},
 	{Name: "sum", Group: displayGroup, Label: "the average", Help: "whether it stands above the reviews",
 		Type: choice("no", above)},
 	linesField,

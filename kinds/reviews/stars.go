@@ -20,14 +20,11 @@ var (
 	iconField = kind.Field{Name: "icon", Group: starGroup, Label: "drawn as", Help: "an icon, by its name or by what it " +
 		"means: a star where nothing is said", Type: icon.Type{}}
 	glyphField = kind.Field{Name: "character", Group: starGroup, Label: "character", Help: "one that stands in the " +
-		"place " +
-		"of the drawing: ★", Type: glyphType{}}
+		"place of the drawing: ★", Type: glyphType{}}
 	fillField = kind.Field{Name: "missing-stars", Group: starGroup, Label: "missing ones", Help: "filled in a quiet " +
-		"colour, " +
-		"or drawn as an outline", Type: choice("filled", outlined)}
+		"colour, or drawn as an outline", Type: choice("filled", outlined)}
 	numbersField = kind.Field{Name: "numbers", Group: starGroup, Label: "number beside", Help: "whether the rating " +
-		"stands " +
-		"beside its stars", Type: choice("no", yes)}
+		"stands beside its stars", Type: choice("no", yes)}
 )
 
 // glyphType is one character that can be seen.
@@ -90,8 +87,7 @@ var starParts = []kind.Part{
 			"gap": "space-1"}, In: map[string]map[string]string{quoteForm: {"margin": "0 0 space-3"},
 			summaryForm: {"margin": "space-1 0 0"}, lineForm: {"margin": "0"}}},
 	{Name: starsPart, Parent: ratingPart, Paints: hasRatings, Control: true, Help: "the stars that are given: their " +
-		"size " +
-		"is the font-size", Properties: []string{"color", "font-size", "gap", "text-shadow", "display"},
+		"size is the font-size", Properties: []string{"color", "font-size", "gap", "text-shadow", "display"},
 		Defaults: map[string]string{"color": "ink", "font-size": "18px", "gap": "2px"},
 		In: map[string]map[string]string{quoteForm: {"font-size": "26px"}, summaryForm: {"font-size": "24px"},
 			lineForm: {"font-size": "18px"}}},

@@ -18,11 +18,9 @@ import (
 // What is claimed of reviews of which the set has some alone.
 var (
 	averageField = kind.Field{Name: "average", Group: aboutGroup, Label: "average", Help: "of all reviews, where " +
-		"these are " +
-		"some of them; computed from these where nothing is said", Type: scoreType{}}
-	countField = kind.Field{Name: "count", Group: aboutGroup, Label: "how many", Help: "there are in all, where " +
-		"these are " +
-		"some of them; counted where nothing is said", Type: kind.WholeType{Least: 1, Most: 100_000_000}}
+		"these are some of them; computed from these where nothing is said", Type: scoreType{}}
+	countField = kind.Field{Name: "count", Group: aboutGroup, Label: "how many", Help: "there are in all, where these " +
+		"are some of them; counted where nothing is said", Type: kind.WholeType{Least: 1, Most: 100_000_000}}
 )
 
 // The names of the parts of what reviews come to.

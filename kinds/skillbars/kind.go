@@ -115,9 +115,8 @@ var setFields = []kind.Field{
 		Type: kind.ChoiceType{Words: []string{"clockwise", anticlockwise}}},
 	{Name: "steps", Group: displayGroup, Label: "steps", Help: "how many steps there are; as many as the range has " +
 		"where nothing is said", Type: kind.WholeType{Least: 2, Most: mostPips}},
-	{Name: "step-fill", Group: displayGroup, Label: "steps fill", Help: "whether a step is filled once it is " +
-		"reached, or " +
-		"in part before", Type: kind.ChoiceType{Words: []string{"whole", inPart}}},
+	{Name: "step-fill", Group: displayGroup, Label: "steps fill", Help: "whether a step is filled once it is reached, " +
+		"or in part before", Type: kind.ChoiceType{Words: []string{"whole", inPart}}},
 	{Name: "ground", Group: displayGroup, Label: "fill's ground",
 		Help: "whether a gradient or pattern of the fill lies along what is filled, or along the whole bar",
 		Type: kind.ChoiceType{Words: []string{"along the fill", alongTrack}}},

@@ -71,8 +71,7 @@ var (
 	sideField = kind.Field{Name: "side", Group: displayGroup, Label: "unit's side", Help: "which side of the number the " +
 		"unit stands on", Type: choice("after", before)}
 	decimalsField = kind.Field{Name: "decimals", Group: displayGroup, Label: "decimals", Help: "how many decimals " +
-		"numbers " +
-		"have; as many as are said where nothing is", Type: kind.WholeType{Least: 0, Most: 6}}
+		"numbers have; as many as are said where nothing is", Type: kind.WholeType{Least: 0, Most: 6}}
 	notationField = kind.Field{Name: "notation", Group: displayGroup, Label: "notation", Help: "numbers in full, or " +
 		"compact as the language has it: 14.5 K", Type: choice("full", compact)}
 )

@@ -55,8 +55,7 @@ const (
 
 var setFields = []kind.Field{
 	{Name: "legend", Group: switchGroup, Label: "what is chosen", Help: "for a screen reader: Year, Audience; the " +
-		"block's " +
-		"name where nothing is said", Type: kind.TextType{Most: 80}},
+		"block's name where nothing is said", Type: kind.TextType{Most: 80}},
 	{Name: "opens", Group: switchGroup, Label: "opens on", Help: "the side that is shown first, by its heading",
 		Type: kind.TextType{Most: 80}},
 	{Name: "quiet", Group: switchGroup, Label: "quiet side", Help: "the side that is held back, by its heading",
@@ -64,8 +63,7 @@ var setFields = []kind.Field{
 	{Name: "shape", Group: switchGroup, Label: "shape", Help: "bar, rail, chips, or a lever between two sides",
 		Type: kind.ChoiceType{Words: anatomy.Shapes}},
 	{Name: "height", Group: displayGroup, Label: "height", Help: "of what is shown: as each side is, always as the " +
-		"highest, " +
-		"or moving from one to the other", Type: kind.ChoiceType{Words: []string{asItIs, reserved, moving}}},
+		"highest, or moving from one to the other", Type: kind.ChoiceType{Words: []string{asItIs, reserved, moving}}},
 }
 
 // Declaration is the toggle kind.

@@ -32,9 +32,8 @@ type Site struct {
 // New is a site with some reviews of the demo's observatory.
 func New() *Site {
 	return &Site{reviews: []Review{
-		{"ida", "Ida Brennan", "The ring of Saturn, with my own eyes, at nine years old. That was me, not my daughter: " +
-			"I am " +
-			"forty-one, and felt nine.", "2026-10-18", "en", 5},
+		{"ida", "Ida Brennan", "The ring of Saturn, with my own eyes, at nine years old. That was me, not my daughter: I " +
+			"am forty-one, and felt nine.", "2026-10-18", "en", 5},
 		{"tom", "Tomás Vela", "Cold feet, warm heart. Bring a second pair of socks, and stay for the tea.", "2026-09-27",
 			"en", 4.5},
 		{"wil", "Wil", "Came for the comet. Got the comet. Came again, got clouds, got tea.", "2026-10-02", "en", 4},
