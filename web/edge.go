@@ -13,12 +13,11 @@ import (
 
 	"rubrel/core/document"
 	"rubrel/core/plaintext"
+	"rubrel/web/screen"
 )
 
-// What a request may carry. The whole is far above what a list may have, so that a list that is too large is answered
-// with a page that says so and not with a broken connection.
+// What the fields of a request may carry.
 const (
-	maxBody      = 32 << 20
 	maxFormKept  = 8 << 20 // of an upload, in memory; the rest waits in a file
 	maxFields    = 2000
 	maxFieldText = 20_000 // characters of one field, but for those in fieldLimits
@@ -26,9 +25,9 @@ const (
 
 // fieldLimits bounds the fields, in characters, that are shorter or longer than others.
 var fieldLimits = map[string]int{
-	"held": 100 << 10,                // pictures that came with a list
-	"text": maxBody, "book": maxBody, // lists
-	"answer": maxAnswer, "cells": 4 << 20, // what a service said, a rectangle of cells
+	"held": 100 << 10,                              // pictures that came with a list
+	"text": screen.MaxBody, "book": screen.MaxBody, // lists
+	"answer": screen.MaxAnswer, "cells": 4 << 20, // what a service said, a rectangle of cells
 	"tab": maxToken, "hold": maxToken, "edit-key": maxToken, "known": 20_000,
 	"part": maxToken, "width": maxToken, "state": maxToken, "act": maxToken,
 	"view": 4000, "measured": 200, "mark": 200, "reason": 2000, "name": 2000, "open": 2000,
@@ -58,10 +57,10 @@ func (s *Server) edge(next http.Handler) http.Handler {
 			return
 		}
 		if r.Body != nil && r.Body != http.NoBody {
-			r.Body = http.MaxBytesReader(w, &heardBody{r.Body, http.NewResponseController(w), time.Now().Add(bodyTime)}, maxBody)
+			r.Body = http.MaxBytesReader(w, &heardBody{r.Body, http.NewResponseController(w), time.Now().Add(bodyTime)}, screen.MaxBody)
 		}
 		if err := readForm(r); err != nil {
-			s.fail(w, r, err)
+			s.Fail(w, r, err)
 			return
 		}
 		if r.MultipartForm != nil {
@@ -116,10 +115,10 @@ func readForm(r *http.Request) error {
 		return err
 	}
 	if err != nil {
-		return &badRequest{"the form cannot be read: send it again from its page"}
+		return &screen.BadRequest{Problem: "the form cannot be read: send it again from its page"}
 	}
 	if len(r.Form) > maxFields {
-		return &badRequest{fmt.Sprintf("the form has %d fields; at most %d fit", len(r.Form), maxFields)}
+		return &screen.BadRequest{Problem: fmt.Sprintf("the form has %d fields; at most %d fit", len(r.Form), maxFields)}
 	}
 	values := []url.Values{r.Form, r.PostForm}
 	if r.MultipartForm != nil {
@@ -137,12 +136,12 @@ func readForm(r *http.Request) error {
 func cleanFields(fields url.Values) error {
 	for name, values := range fields {
 		if !plaintext.IsClean(name) || len(name) > maxToken {
-			return &badRequest{"a field has a name that no page gives it"}
+			return &screen.BadRequest{Problem: "a field has a name that no page gives it"}
 		}
 		for i, value := range values {
 			cleaned, err := plaintext.Clean(value)
 			if err != nil {
-				return &badRequest{name + ": " + err.Error()}
+				return &screen.BadRequest{Problem: name + ": " + err.Error()}
 			}
 			if n, most := utf8.RuneCountInString(cleaned), limitOf(name); n > most {
 				return &document.Fault{Problem: fmt.Sprintf("%s has %d characters; at most %d fit", name, n, most)}
@@ -159,8 +158,3 @@ func limitOf(field string) int {
 	}
 	return maxFieldText
 }
-
-// badRequest is a request that no page of Rubrel's sends.
-type badRequest struct{ problem string }
-
-func (e *badRequest) Error() string { return e.problem }

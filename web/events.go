@@ -7,6 +7,8 @@ import (
 	"net/http"
 	"strings"
 	"time"
+
+	"rubrel/web/screen"
 )
 
 // eventsPath is the address of a stream, which lasts as long as a page is open.
@@ -27,12 +29,12 @@ const (
 func (s *Server) events(w http.ResponseWriter, r *http.Request) {
 	sites := strings.Split(r.FormValue("sites"), ",")
 	if len(sites) > maxFollowed {
-		s.fail(w, r, &badRequest{fmt.Sprintf("a stream follows at most %d sites", maxFollowed)})
+		s.Fail(w, r, &screen.BadRequest{Problem: fmt.Sprintf("a stream follows at most %d sites", maxFollowed)})
 		return
 	}
 	told := make(chan string)
 	for _, site := range sites {
-		changes, end := s.store.Changes(site)
+		changes, end := s.Store.Changes(site)
 		defer end()
 		go pass(r.Context(), changes, told, site)
 	}
@@ -78,7 +80,7 @@ func (s *Server) stream(w http.ResponseWriter, r *http.Request, told <-chan stri
 		select {
 		case <-r.Context().Done():
 			return
-		case <-s.draining:
+		case <-s.options.Draining:
 			send("event: restart\ndata: \n\n")
 			return
 		case <-beat.C:
@@ -86,7 +88,7 @@ func (s *Server) stream(w http.ResponseWriter, r *http.Request, told <-chan stri
 				return
 			}
 		case site := <-told:
-			version, listeners, err := s.store.VersionOf(r.Context(), site)
+			version, listeners, err := s.Store.VersionOf(r.Context(), site)
 			if err != nil {
 				continue // it was removed, or the database will be heard of again
 			}

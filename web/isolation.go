@@ -1,6 +1,8 @@
 package web
 
-import "net/http"
+import (
+	"net/http"
+)
 
 // isolated refuses what pages of other origins have a browser fetch from here, so that none of them makes Rubrel work:
 // links lead here, and nothing else does. Programs that are no browsers say nothing of it (W3C Fetch Metadata Request

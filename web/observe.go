@@ -36,7 +36,7 @@ func newMeters() meters {
 // Collectors are the server's figures, for a registry of the operator's.
 func (s *Server) Collectors() []prometheus.Collector {
 	stat := func(name, help string, read func(*store.Store) float64) prometheus.Collector {
-		return prometheus.NewGaugeFunc(prometheus.GaugeOpts{Name: name, Help: help}, func() float64 { return read(s.store) })
+		return prometheus.NewGaugeFunc(prometheus.GaugeOpts{Name: name, Help: help}, func() float64 { return read(s.Store) })
 	}
 	return []prometheus.Collector{
 		s.meters.requests, s.meters.streams,
@@ -46,7 +46,7 @@ func (s *Server) Collectors() []prometheus.Collector {
 			func(db *store.Store) float64 { return float64(db.Stat().AcquiredConns()) }),
 		prometheus.NewCounterFunc(prometheus.CounterOpts{Name: "rubrel_database_waits_total",
 			Help: "How often a request waited for a connection."},
-			func() float64 { return float64(s.store.Stat().EmptyAcquireCount()) }),
+			func() float64 { return float64(s.Store.Stat().EmptyAcquireCount()) }),
 	}
 }
 
@@ -103,15 +103,4 @@ func (s *Server) clientAddress(next http.Handler) http.Handler {
 		}
 		next.ServeHTTP(w, r)
 	})
-}
-
-// audit writes down who did something that cannot be undone on a page, or that reaches beyond Rubrel.
-func (s *Server) audit(r *http.Request, act, site string, attributes ...any) {
-	browser, _ := r.Cookie(actorCookie)
-	who := ""
-	if browser != nil && len(browser.Value) >= 8 {
-		who = browser.Value[:8] // enough to tell browsers apart, and not enough to act as one
-	}
-	s.log.InfoContext(r.Context(), "audit", append([]any{"act", act, "site", site, "browser", who, "from", r.RemoteAddr},
-		attributes...)...)
 }

@@ -6,7 +6,6 @@ import (
 	"context"
 	"embed"
 	"fmt"
-	"html/template"
 	"io/fs"
 	"log/slog"
 	"net"
@@ -18,19 +17,20 @@ import (
 
 	"github.com/go-chi/chi/v5"
 	"github.com/go-chi/chi/v5/middleware"
-	lru "github.com/hashicorp/golang-lru/v2"
 
 	"rubrel/core/kind"
-	"rubrel/core/marks"
-	"rubrel/core/release"
 	"rubrel/dresses"
 	"rubrel/outbound"
 	"rubrel/publish"
 	"rubrel/store"
+	"rubrel/web/bench"
+	"rubrel/web/house"
+	"rubrel/web/paste"
+	"rubrel/web/pictures"
+	"rubrel/web/releases"
+	"rubrel/web/screen"
+	"rubrel/web/sites"
 )
-
-//go:embed templates/*.html
-var templateFiles embed.FS
 
 //go:embed static
 var staticFiles embed.FS
@@ -57,43 +57,41 @@ type Options struct {
 
 // Server answers Rubrel's requests.
 type Server struct {
-	store    *store.Store
-	kinds    kind.Registry
-	dresses  dresses.Registry
-	pages    *template.Template
-	options  Options
-	log      *slog.Logger
-	meters   meters
-	draining <-chan struct{}
-	// outlines spares reading the HTML of blocks again whose facts are as they were.
-	outlines marks.Outlines
-	// rendered spares rendering a page again for each of its files.
-	rendered *memo[[]release.File]
-	// styles are the sheets of pages that have gone out, by their address.
-	styles *lru.Cache[string, release.File]
-	// ledgers spares laying out a ledger again for each page that shows it, and knows what pages have drawn.
-	ledgers *memo[*sharedView]
-	// found spares checking a block again for each page that shows it.
-	found *memo[*checked]
+	*screen.Server
+	options Options
+	meters  meters
+	screens screens
+}
+
+// screens are the screens that there are.
+type screens struct {
+	sites    sites.Screen
+	house    house.Screen
+	pictures pictures.Screen
+	paste    paste.Screen
+	releases releases.Screen
+	bench    *bench.Screen
 }
 
 // New makes a server over a store.
 func New(s *store.Store, kinds kind.Registry, registry dresses.Registry, options Options) (*Server, error) {
-	pages, err := template.New("").Funcs(functions).ParseFS(templateFiles, "templates/*.html")
+	shared, err := screen.New(s, kinds, registry, options.Outbound, options.Log, sites.Templates, house.Templates,
+		pictures.Templates, paste.Templates, releases.Templates, bench.Templates)
 	if err != nil {
-		return nil, fmt.Errorf("web: %w", err)
+		return nil, err
 	}
-	log := options.Log
-	if log == nil {
-		log = slog.New(slog.DiscardHandler)
+	server := &Server{Server: shared, options: options, meters: newMeters()}
+	server.screens = screens{
+		house:    house.Screen{Server: shared},
+		pictures: pictures.Screen{Server: shared},
+		paste:    paste.Screen{Server: shared},
+		releases: releases.Screen{Server: shared, Targets: options.Targets},
+		bench:    bench.New(shared, options.Services),
 	}
-	styles, err := lru.New[string, release.File](maxStyles)
-	if err != nil {
-		return nil, fmt.Errorf("web: %w", err)
-	}
-	return &Server{store: s, kinds: kinds, dresses: registry, pages: pages, options: options, log: log,
-		meters: newMeters(), draining: options.Draining, rendered: newMemo[[]release.File](), styles: styles,
-		ledgers: newMemo[*sharedView](), found: newMemo[*checked]()}, nil
+	server.screens.sites = sites.Screen{Server: shared, DefaultHost: options.DefaultHost,
+		Others: map[string]screen.Shower{house.Path: server.screens.house.Again,
+			pictures.Path: server.screens.pictures.Again}}
+	return server, nil
 }
 
 // Handler is the whole application.
@@ -107,88 +105,22 @@ func (s *Server) Handler() (http.Handler, error) {
 		return nil, fmt.Errorf("web: %w", err)
 	}
 	r := chi.NewRouter()
-	r.Use(paced(bodySilence), s.clientAddress, s.measured, logged(s.log),
+	r.Use(paced(bodySilence), s.clientAddress, s.measured, logged(s.Log),
 		http.NewCrossOriginProtection().Handler, isolated, s.loopbackHost, headers, middleware.Compress(1), s.edge)
 	r.Get("/healthz", s.health)
 	r.Handle("/static/*", http.StripPrefix("/static/", static))
-	r.Get("/", s.home)
 	r.Get(eventsPath, s.events)
-	r.Post("/sites", s.createSite)
-	r.Post("/removed/{site}", s.settleRemoved)
-	r.Post("/theme", setTheme)
-	r.Route("/sites/{site}", s.siteRoutes)
-	r.NotFound(func(w http.ResponseWriter, r *http.Request) { s.fail(w, r, store.ErrNotFound) })
-	return r, nil
-}
-
-func (s *Server) siteRoutes(r chi.Router) {
-	r.Get("/", s.site)
-	r.Get("/choose", s.choose)
-	r.Get("/sample/{kind}/{form}/*", s.sample)
-	r.Post("/blocks", s.createBlock)
-	r.Post("/dress", s.redress)
-	r.Get("/marks", s.siteMarks)
-	r.Post("/marks", s.siteMend)
-	r.Get("/house", s.house)
-	r.Post("/house/tokens", s.setTokens)
-	r.Post("/house/read", s.readTokens)
-	r.Get("/house/tokens.json", s.exportTokens)
-	r.Get("/house/tokens.css", s.exportTokens)
-	r.Post("/house/scheme", s.setScheme)
-	r.Post("/house/scale", s.setScale)
-	r.Post("/house/widths", s.setWidths)
-	r.Post("/house/kinds", s.setKindLook)
-	r.Get("/house/kinds/{kind}", s.defaults)
-	r.Post("/house/kinds/{kind}", s.setDefaults)
-	r.Get("/pictures", s.pictures)
-	r.Post("/pictures", s.addPictures)
-	r.Post("/pictures/remove", s.removePicture)
-	r.Post("/pictures/focus", s.focusPicture)
-	r.Post("/icons/remove", s.removeIcon)
-	r.Get("/pictures/{picture}", s.picture)
-	r.Get("/specimen/{dress}/*", s.specimen)
-	r.Post("/rename", s.rename)
-	r.Post("/language", s.setLanguage)
-	r.Post("/remove", s.removeSite)
-	r.Post("/undo", s.siteUndo)
-	r.Post("/settle", s.siteSettle)
-	r.Get("/document.json", s.document)
-	r.Get("/paste", s.pasteForm)
-	r.Post("/paste", s.pasteRead)
-	r.Post("/paste/make", s.pasteMake)
-	r.Post("/paste/take", s.pasteTake)
-	r.Post("/paste/origin", s.setOrigin)
-	r.Get("/publish", s.beforePublishing)
-	r.Get("/next/*", s.next)
-	r.Get("/releases", s.releases)
-	r.Post("/releases", s.publish)
-	r.Get("/releases/progress", s.progress)
-	r.Post("/releases/cancel", s.cancelPublication)
-	r.Post("/releases/{number}/live", s.goLive)
-	r.Post("/releases/{number}/delete", s.deleteRelease)
-	r.Get("/releases/{number}.zip", s.releaseZip)
-	r.Get("/releases/{number}/changes", s.changes)
-	r.Get("/releases/{number}/changes.txt", s.changesText)
-	r.Post("/host", s.setHost)
-	r.Route("/blocks/{block}", func(r chi.Router) {
-		r.Get("/", s.bench)
-		r.Get("/live", s.live)
-		r.Get("/marks", s.marks)
-		r.Get("/cells", s.cells)
-		r.Get("/offers/{stock}", s.offers)
-		r.Get("/control", s.control)
-		r.Post("/edit", s.edit)
-		r.Post("/settle/{clash}", s.settle)
-		r.Post("/remove", s.removeBlock)
-		r.Get("/proof/*", s.proof)
-		r.Get("/charts/{chart}", s.chart)
-		r.Post("/sources/{source}", s.proposal)
-		r.Get("/snippet", s.snippetPage)
-		r.Get("/snippet.html", s.snippet)
-		r.Get("/list.csv", s.list)
-		r.Get("/list.xlsx", s.workbook)
-		r.Get("/drawings/{record}.svg", s.drawing)
+	s.screens.sites.ListRoutes(r)
+	r.Route("/sites/{site}", func(r chi.Router) {
+		s.screens.sites.Routes(r)
+		s.screens.house.Routes(r)
+		s.screens.pictures.Routes(r)
+		s.screens.paste.Routes(r)
+		s.screens.releases.Routes(r)
+		r.Route("/blocks/{block}", s.screens.bench.Routes)
 	})
+	r.NotFound(func(w http.ResponseWriter, r *http.Request) { s.Fail(w, r, store.ErrNotFound) })
+	return r, nil
 }
 
 // healthPatience is how long the database has to answer a check of health.
@@ -200,7 +132,7 @@ func (s *Server) health(w http.ResponseWriter, r *http.Request) {
 	ctx, cancel := context.WithTimeout(r.Context(), healthPatience)
 	defer cancel()
 	answered := make(chan error, 1)
-	go func() { answered <- s.store.Ping(ctx) }()
+	go func() { answered <- s.Store.Ping(ctx) }()
 	var err error
 	select {
 	case err = <-answered:
@@ -217,11 +149,6 @@ func (s *Server) health(w http.ResponseWriter, r *http.Request) {
 // policy lets a page use nothing but Rubrel's own files: no inline script or style, no other origin.
 const policy = "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; " +
 	"connect-src 'self'; frame-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'"
-
-// proofPolicy is for what is shown in the proof's frames: the scripts of forms, which are Rubrel's own files, and no
-// connection to anything.
-const proofPolicy = "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; " +
-	"form-action 'none'; base-uri 'none'; frame-ancestors 'self'"
 
 func headers(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
@@ -259,13 +186,4 @@ func (s *Server) loopbackHost(next http.Handler) http.Handler {
 func isLoopback(host string) bool {
 	ip := net.ParseIP(strings.Trim(host, "[]"))
 	return ip != nil && ip.IsLoopback()
-}
-
-// show executes a template. What cannot be written any more is logged.
-func (s *Server) show(w http.ResponseWriter, r *http.Request, status int, name string, data any) {
-	w.Header().Set("Content-Type", "text/html; charset=utf-8")
-	w.WriteHeader(status)
-	if err := s.pages.ExecuteTemplate(w, name, data); err != nil {
-		s.log.ErrorContext(r.Context(), "template", "name", name, "error", err)
-	}
 }

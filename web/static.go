@@ -1,13 +1,11 @@
 package web
 
 import (
-	"bytes"
-	"crypto/sha256"
-	"encoding/hex"
 	"io/fs"
 	"net/http"
 	"strings"
-	"time"
+
+	"rubrel/web/screen"
 )
 
 // etags are the entity tags of files, by path: the hash of what they hold.
@@ -18,15 +16,10 @@ func etags(files fs.FS) (map[string]string, error) {
 			return err
 		}
 		content, err := fs.ReadFile(files, path)
-		tags[path] = etag(content)
+		tags[path] = screen.Etag(content)
 		return err
 	})
 	return tags, err
-}
-
-func etag(content []byte) string {
-	sum := sha256.Sum256(content)
-	return `"` + hex.EncodeToString(sum[:12]) + `"`
 }
 
 // serveStatic serves the files that ship with Rubrel. Each has its content's hash as its tag, by which a browser asks
@@ -49,11 +42,4 @@ func serveStatic(files fs.FS) (http.Handler, error) {
 		}
 		server.ServeHTTP(w, r)
 	}), nil
-}
-
-// serveContent sends bytes, or says that the browser has them. The tag is theirs alone.
-func serveContent(w http.ResponseWriter, r *http.Request, mime, tag string, content []byte) {
-	w.Header().Set("Content-Type", mime)
-	w.Header().Set("ETag", tag)
-	http.ServeContent(w, r, "", time.Time{}, bytes.NewReader(content))
 }
