@@ -76,7 +76,7 @@ node scripts/currency-names.mjs "$modules" regions > core/money/regions.json
 node scripts/compact.mjs "$modules" > core/money/compact.json
 node scripts/dates.mjs "$modules" > core/dates/locales.json
 node scripts/words.mjs "$modules" answers > core/kind/answers.json
-node scripts/words.mjs "$modules" periods > kinds/pricing/periods.json
+node scripts/words.mjs "$modules" periods > kinds/pricing/shop/periods.json
 node scripts/currencies.mjs "$modules" > core/money/iso4217.csv
 
 # Their licences, for the notices: tools/notices puts them together with those of the Go modules.

@@ -1,6 +1,6 @@
 // Reduces Unicode CLDR to the words by which lists say periods, yes and no: of each language the names of periods in all
 // their forms, where a word that means two of them somewhere is left out; and its words for yes and no.
-// Usage: node words.mjs NODE_MODULES periods > kinds/pricing/periods.json
+// Usage: node words.mjs NODE_MODULES periods > kinds/pricing/shop/periods.json
 //        node words.mjs NODE_MODULES answers > core/kind/answers.json
 import fs from 'node:fs';
 import path from 'node:path';

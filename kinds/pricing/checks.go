@@ -9,6 +9,7 @@ import (
 	"rubrel/core/kind"
 	"rubrel/core/money"
 	"rubrel/core/pricing"
+	"rubrel/kinds/pricing/shop"
 )
 
 // checker gathers findings on one price list.
@@ -86,7 +87,7 @@ func (c *checker) compared(first, second kind.Record) (a, b money.Decimal, seats
 		b, _ = c.base(second)
 		return a, b, 0, true
 	}
-	n := asked(c.set, c.list)
+	n := shop.Asked(c.set, c.list)
 	return one.Total(n), other.Total(n), n, true
 }
 
@@ -169,7 +170,7 @@ func (c *checker) lost() {
 			cheaper := c.set.Records[has]
 			c.found = append(c.found, kind.Finding{Check: "lost", Where: kind.Text(item.Facts, "name") + ": " +
 				c.title(record) + " lacks what " + c.title(cheaper) + " has",
-				Record: record.ID, Key: key, Measured: "no", Needed: cheaper.Facts[key].String(), Forms: lists,
+				Record: record.ID, Key: key, Measured: "no", Needed: cheaper.Facts[key].String(), Forms: shop.Lists,
 				Mend: &kind.Mend{Label: "give it to " + c.title(record), Facts: []kind.FactEdit{{Record: record.ID, Key: key,
 					Text: cheaper.Facts[key].String()}}}})
 		}
@@ -192,7 +193,7 @@ func (c *checker) lesser() {
 				}
 				c.found = append(c.found, kind.Finding{Check: "lesser", Where: fmt.Sprintf("%s: %s has less than %s",
 					kind.Text(item.Facts, "name"), c.title(record), c.title(cheaper)), Record: record.ID, Key: key,
-					Measured: record.Facts[key].String(), Needed: "at least " + cheaper.Facts[key].String(), Forms: lists})
+					Measured: record.Facts[key].String(), Needed: "at least " + cheaper.Facts[key].String(), Forms: shop.Lists})
 				break
 			}
 		}
@@ -263,7 +264,7 @@ func (c *checker) sides() {
 		field string
 		sides []string
 		other string // what it may say besides
-	}{{"opens", periods, ""}, {"quiet", periods, ""}, {"opens-in", codes, byRegion}} {
+	}{{"opens", periods, ""}, {"quiet", periods, ""}, {"opens-in", codes, shop.ByRegion}} {
 		text := kind.Text(c.set.Facts, said.field)
 		if text == "" || text == said.other || slices.Contains(said.sides, text) {
 			continue

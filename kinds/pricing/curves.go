@@ -2,6 +2,7 @@ package pricing
 
 import (
 	"cmp"
+	"embed"
 	"encoding/json"
 	"fmt"
 	"html/template"
@@ -14,7 +15,13 @@ import (
 	"rubrel/core/layout"
 	"rubrel/core/money"
 	"rubrel/core/pricing"
+	"rubrel/kinds/pricing/shop"
 )
+
+//go:embed curves.html
+var curveFiles embed.FS
+
+var curveTemplates = shop.Templates(curveFiles)
 
 // curves draws what every plan costs against the number of seats.
 var curves = kind.Chart{Name: "curves", Title: "Curves", Help: "What every plan costs against the number of seats, " +
@@ -152,7 +159,7 @@ func curvesHTML(set kind.Set, at kind.Scene, chosen map[string]string) (template
 	c.period, okPeriod = c.list.PeriodByID(chosen["period"])
 	c.currency, okCurrency = c.list.CurrencyByID(chosen["currency"])
 	if !okPeriod || !okCurrency {
-		return execute("curves.html", curveView{})
+		return curveTemplates.Execute("curves.html", curveView{})
 	}
 	for _, record := range set.Records {
 		name := kind.Text(record.Facts, "title")
@@ -167,7 +174,7 @@ func curvesHTML(set kind.Set, at kind.Scene, chosen map[string]string) (template
 	if err != nil {
 		return "", err
 	}
-	return execute("curves.html", view)
+	return curveTemplates.Execute("curves.html", view)
 }
 
 // plotted is an amount as a length: only the drawing uses it.

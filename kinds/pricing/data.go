@@ -7,6 +7,7 @@ import (
 	"rubrel/core/kind"
 	"rubrel/core/money"
 	"rubrel/core/pricing"
+	"rubrel/kinds/pricing/shop"
 )
 
 // thing is an object of schema.org.
@@ -16,7 +17,7 @@ type thing map[string]any
 // The amounts are those that are shown; plans without an amount have no offer. For how many a plan fits is advice, and
 // bounds no offer.
 func data(v kind.View) []any {
-	s := newShop(v)
+	s := shop.New(v)
 	var products []any
 	for _, record := range v.Set.Records {
 		product := thing{"@context": "https://schema.org", "@type": "Product", "name": kind.Text(record.Facts, "title"),
@@ -25,9 +26,9 @@ func data(v kind.View) []any {
 			product["description"] = text
 		}
 		var offers []any
-		for _, c := range s.choices() {
-			if price, _, ok := s.list.Price(record.ID, c.period, c.currency); ok && price.HasAmount() {
-				offers = append(offers, s.offerThing(record, c, price))
+		for _, c := range s.Choices() {
+			if price, _, ok := s.List.Price(record.ID, c.Period, c.Currency); ok && price.HasAmount() {
+				offers = append(offers, offerThing(s, record, c, price))
 			}
 		}
 		if len(offers) > 0 {
@@ -38,27 +39,27 @@ func data(v kind.View) []any {
 	return products
 }
 
-func (s *shop) offerThing(record kind.Record, c choice, price pricing.Price) thing {
-	amount := s.plain(price.Amount, c)
-	offer := thing{"@type": "Offer", "price": amount, "priceCurrency": c.currency.Currency.Code}
-	if until, ends := s.until(record); ends && price.Was != nil {
+func offerThing(s *shop.Shop, record kind.Record, c shop.Choice, price pricing.Price) thing {
+	amount := plain(s, price.Amount, c)
+	offer := thing{"@type": "Offer", "price": amount, "priceCurrency": c.Currency.Currency.Code}
+	if until, ends := s.Until(record); ends && price.Was != nil {
 		offer["priceValidUntil"] = until.At.Format(time.RFC3339)
 	}
-	tariff, _ := s.list.Tariff(record.ID, c.period, c.currency)
+	tariff, _ := s.List.Tariff(record.ID, c.Period, c.Currency)
 	var specifications []any
 	if len(tariff.Bands) > 0 {
 		from := int64(1)
 		for _, band := range tariff.Bands {
-			specification := s.specification(c, tariff, band.Rate)
+			specification := specification(s, c, tariff, band.Rate)
 			specification["eligibleQuantity"] = quantity(from, band.To)
 			specifications = append(specifications, specification)
 			from = band.To + 1
 		}
 	} else {
-		specifications = append(specifications, s.specification(c, tariff, price.Amount))
+		specifications = append(specifications, specification(s, c, tariff, price.Amount))
 	}
 	if price.Was != nil {
-		earlier := s.specification(c, tariff, *price.Was)
+		earlier := specification(s, c, tariff, *price.Was)
 		earlier["priceType"] = "https://schema.org/StrikethroughPrice"
 		specifications = append(specifications, earlier)
 	}
@@ -67,16 +68,16 @@ func (s *shop) offerThing(record kind.Record, c choice, price pricing.Price) thi
 }
 
 // specification is a UnitPriceSpecification: what an amount is for.
-func (s *shop) specification(c choice, tariff pricing.Tariff, amount money.Decimal) thing {
-	specification := thing{"@type": "UnitPriceSpecification", "price": s.plain(amount, c),
-		"priceCurrency": c.currency.Currency.Code}
-	if c.period.Period != pricing.Once {
-		specification["billingDuration"] = c.period.Period.String()
+func specification(s *shop.Shop, c shop.Choice, tariff pricing.Tariff, amount money.Decimal) thing {
+	specification := thing{"@type": "UnitPriceSpecification", "price": plain(s, amount, c),
+		"priceCurrency": c.Currency.Currency.Code}
+	if c.Period.Period != pricing.Once {
+		specification["billingDuration"] = c.Period.Period.String()
 	}
-	if s.tax != nil {
-		specification["valueAddedTaxIncluded"] = s.tax.Included
+	if s.Tax != nil {
+		specification["valueAddedTaxIncluded"] = s.Tax.Included
 	}
-	if noun := s.fact("seat"); noun != "" && tariff.Model != pricing.Flat {
+	if noun := s.Fact("seat"); noun != "" && tariff.Model != pricing.Flat {
 		reference := thing{"@type": "QuantitativeValue", "value": "1", "unitText": noun}
 		switch {
 		case tariff.Model == pricing.Package:
@@ -90,8 +91,8 @@ func (s *shop) specification(c choice, tariff pricing.Tariff, amount money.Decim
 }
 
 // plain is an amount with the places of its currency.
-func (s *shop) plain(amount money.Decimal, c choice) string {
-	return amount.HalfEven(c.currency.Currency.Digits).String()
+func plain(s *shop.Shop, amount money.Decimal, c shop.Choice) string {
+	return amount.HalfEven(c.Currency.Currency.Digits).String()
 }
 
 func quantity(from, to int64) thing {

@@ -9,12 +9,13 @@ import (
 	"rubrel/core/intake"
 	"rubrel/core/kind"
 	"rubrel/core/look"
+	"rubrel/kinds/pricing/shop"
 )
 
 // Another field of a plan is one line, after the slot below which it stands: its row, its place in what is read and its
 // texts follow.
 func TestAFieldIsOneLine(t *testing.T) {
-	body := bodyOf("cards")
+	body := shop.BodyOf("cards")
 	at := slices.IndexFunc(body.Slots, func(s anatomy.Slot) bool { return s.Name() == "assurance" })
 	body.Slots = slices.Insert(body.Slots, at+1, anatomy.Text(kind.Field{Name: "footnote", Label: "footnote",
 		Help: "a line below", Type: kind.TextType{Most: 80}}, kind.Part{}))
@@ -23,7 +24,7 @@ func TestAFieldIsOneLine(t *testing.T) {
 		set.Records[i].Facts["footnote"], set.Records[i].Facts["trial"] = kind.TextValue(text), kind.TextValue("A week free")
 	}
 	v := kind.View{Set: set, Locale: "en", Widths: look.DefaultWidths(), HeadingLevel: 2}
-	shown := string(body.Inside(v, newShop(v), set.Records[0]))
+	shown := string(body.Inside(v, shop.New(v), set.Records[0]))
 	last := -1
 	for _, class := range []string{"rb-title", "rb-prices", "rb-assurance", "rb-footnote", "rb-features"} {
 		i := strings.Index(shown, `class="`+class)

@@ -9,6 +9,7 @@ import (
 	"rubrel/core/intake"
 	"rubrel/core/kind"
 	"rubrel/formats/delimited"
+	"rubrel/kinds/pricing/shop"
 )
 
 func read(t testing.TB, text string, options intake.Options) *intake.Reading {
@@ -36,7 +37,7 @@ func written(s kind.Set) string {
 		if r.Featured {
 			b.WriteString("*")
 		}
-		for _, f := range fields()[1:] {
+		for _, f := range shop.Fields()[1:] {
 			for _, key := range s.Keys(f) {
 				if v, ok := r.Facts[key.String()]; ok {
 					fmt.Fprintf(&b, " %s=%s", strings.TrimPrefix(key.String(), "feature:"), v)
@@ -243,7 +244,7 @@ func FuzzIntake(f *testing.F) {
 		reading := intake.Read(declared(), table, intake.Options{Answers: map[string]string{"direction": arrangement}})
 		for _, r := range reading.Set.Records {
 			for key := range r.Facts {
-				if _, err := reading.Set.CheckKey(fields(), kind.ParseFactKey(key)); err != nil {
+				if _, err := reading.Set.CheckKey(shop.Fields(), kind.ParseFactKey(key)); err != nil {
 					t.Fatalf("%q: %v", text, err)
 				}
 			}

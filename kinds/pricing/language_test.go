@@ -2,17 +2,23 @@ package pricing
 
 import (
 	"encoding/json"
+	"os"
 	"strings"
 	"testing"
 
 	"rubrel/core/intake"
 	"rubrel/core/kind"
+	"rubrel/kinds/pricing/shop"
 )
 
 // What a set says beyond what was pasted is in the site's language, and what Rubrel writes as a period it reads as one.
 func TestWordsOfANewSet(t *testing.T) {
-	var table map[string]words
-	if err := json.Unmarshal(wordsJSON, &table); err != nil {
+	text, err := os.ReadFile("shop/words.json")
+	if err != nil {
+		t.Fatal(err)
+	}
+	var table map[string]shop.Words
+	if err := json.Unmarshal(text, &table); err != nil {
 		t.Fatal(err)
 	}
 	k := declared()
@@ -21,10 +27,10 @@ func TestWordsOfANewSet(t *testing.T) {
 		if !strings.Contains(w.Choose, "{plan}") {
 			t.Errorf("%s: the button says %q", language, w.Choose)
 		}
-		for _, p := range periodWords {
-			label := w.Periods[p.id]
+		for _, p := range shop.PeriodWords {
+			label := w.Periods[p.ID]
 			facts, err := axis.TextsFor(label, language)
-			if err != nil || facts["label"] != label || facts["duration"] != p.duration {
+			if err != nil || facts["label"] != label || facts["duration"] != p.Duration {
 				t.Errorf("%s: the period %q is read as %v (%v)", language, label, facts, err)
 			}
 		}
@@ -46,12 +52,12 @@ func TestWordsOfANewSet(t *testing.T) {
 func TestSidesHaveWordsOfTheirOwn(t *testing.T) {
 	set := read(t, "\tOne\na month\t9\na year\t90\n", intake.Options{Language: "en"}).Set
 	set.Axes["periods"][0].Facts["side"] = kind.TextValue("Monthly")
-	s := newShop(kind.View{Set: set, Locale: "en"})
-	options := s.switches()[0].Options
+	s := shop.New(kind.View{Set: set, Locale: "en"})
+	options := s.Switches()[0].Options
 	if options[0].Label != "Monthly" || options[1].Label != "a year" {
 		t.Errorf("the switch says %q and %q", options[0].Label, options[1].Label)
 	}
-	if price := s.prices(set.Records[0])[0]; price.Period != "a month" {
+	if price := s.Prices(set.Records[0])[0]; price.Period != "a month" {
 		t.Errorf("after the price stands %q", price.Period)
 	}
 }

@@ -5,6 +5,7 @@ import (
 
 	"rubrel/core/kind"
 	"rubrel/core/pricing"
+	"rubrel/kinds/pricing/shop"
 )
 
 // ranges: numbers of seats that no plan fits, or several, and plans that no number reaches. One mend joins them all.
@@ -33,7 +34,7 @@ func (c *checker) ranges() {
 		}
 		folded = kind.Finding{Places: folded.Places, Check: "range", Where: where,
 			Record: record.ID, Key: "fits",
-			Measured: measured, Needed: "every number one plan", Mend: mend, Serious: true, Forms: withSeats}
+			Measured: measured, Needed: "every number one plan", Mend: mend, Serious: true, Forms: shop.WithSeats}
 	}
 	switch len(folded.Places) {
 	case 0:
@@ -63,7 +64,7 @@ func (c *checker) cliff(record kind.Record) {
 			more = fmt.Sprintf(", and so %s", others(len(cliffs)-1))
 		}
 		c.found = append(c.found, kind.Finding{Check: "cliff", Where: fmt.Sprintf("%s, %s: %d cost less than %d%s",
-			c.title(record), period.Label, n+step, n, more), Record: record.ID, Key: "model", Forms: withSeats,
+			c.title(record), period.Label, n+step, n, more), Record: record.ID, Key: "model", Forms: shop.WithSeats,
 			Measured: c.shown(tariff.Total(n+step), c.list.Currencies[0]), Needed: "at least " + c.shown(tariff.Total(n),
 				c.list.Currencies[0]),
 			Mend: &kind.Mend{Label: "count each slice at its own rate", Facts: []kind.FactEdit{{Record: record.ID, Key: "model",

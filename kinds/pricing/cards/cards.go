@@ -1,44 +1,48 @@
-package pricing
+// Package cards is the form that sets plans side by side.
+package cards
 
 import (
 	"embed"
 	"html/template"
-	"strconv"
-	"strings"
 
 	"rubrel/core/anatomy"
 	"rubrel/core/kind"
+	"rubrel/kinds/pricing/shop"
 )
 
-//go:embed *.html
-var files embed.FS
+// CSS is that of cards.
+//
+//go:embed cards.css
+var CSS string
 
-var templates = kind.Templates(files, "*.html")
-
-// cards writes the cards form.
-func cards(v kind.View) (template.HTML, error) {
-	s := newShop(v)
-	return execute(
-		"cards.html",
-		blockView{Switches: anatomy.SwitchesHTML(s.switches()), Together: s.together(),
-			Plans: s.cards("cards"), Joined: s.joined(),
-			Words: s.words},
-	)
+// Form is the form.
+func Form() kind.Form {
+	return shop.BodyOf("cards").Form(kind.Form{Name: "cards", Title: "cards", LiftsFeatured: true,
+		Help: "Plans side by side; features line up across them.", HTML: html,
+		CSS: []string{anatomy.SwitchCSS(), shop.CommonCSS, shop.LeftOutCSS(), CSS}, Script: shop.ScriptFor,
+		Variables: func(v kind.View) []kind.Variable { return Variables(shop.New(v)) }, Check: shop.UnknownWidths})
 }
 
-// cards are the cards of all plans.
-func (s *shop) cards(form string) []planView {
-	body := bodyOf(form)
-	var plans []planView
-	for _, record := range s.v.Set.Records {
-		plans = append(plans, s.plan(record, body.Inside(s.v, s, record)))
+//go:embed cards.html
+var files embed.FS
+
+var templates = shop.Templates(files)
+
+func html(v kind.View) (template.HTML, error) {
+	s := shop.New(v)
+	return templates.Execute("cards.html", shop.BlockView{Switches: anatomy.SwitchesHTML(s.Switches()),
+		Together: s.Together(), Plans: Plans(s, "cards"), Joined: s.Joined(), Words: s.Words})
+}
+
+// Plans are the cards of all plans, in a form that has cards.
+func Plans(s *shop.Shop, form string) []shop.PlanView {
+	body := shop.BodyOf(form)
+	var plans []shop.PlanView
+	for _, record := range s.V.Set.Records {
+		plans = append(plans, s.Plan(record, body.Inside(s.V, s, record)))
 	}
 	return plans
 }
-
-func (s *shop) joined() bool { return s.fact("stand") == "joined" }
-
-func cardsVariables(v kind.View) []kind.Variable { return newShop(v).cardsVariables() }
 
 // lifted is by how much a featured plan stands taller than its neighbours, above and below, in CSS px; a badge on the
 // upper edge of a card takes as much.
@@ -70,10 +74,10 @@ func endVariables(v kind.View) []kind.Variable {
 	return variables
 }
 
-// cardsVariables says how wide the widest amount is, whether a featured plan stands taller, and where the values of
+// Variables says how wide the widest amount is, whether a featured plan stands taller, and where the values of
 // features stand, by width.
-func (s *shop) cardsVariables() []kind.Variable {
-	variables := append(s.variables(), leftOutVariables(s.v)...)
+func Variables(s *shop.Shop) []kind.Variable {
+	variables := append(s.Variables(), shop.LeftOutVariables(s.V)...)
 	last := map[string]string{}
 	say := func(name, value string, width int) {
 		if last[name] != value {
@@ -82,13 +86,13 @@ func (s *shop) cardsVariables() []kind.Variable {
 		}
 	}
 	// A plan stands taller than its neighbours only where all stand in one row.
-	for _, step := range bodyOf("").Steps(s.v) {
+	for _, step := range shop.BodyOf("").Steps(s.V) {
 		lift := "0px"
-		if n := len(s.v.At(step.Width).Set.Records); n > 1 && step.Columns == n {
+		if n := len(s.V.At(step.Width).Set.Records); n > 1 && step.Columns == n {
 			lift = lifted
 		}
 		variables = append(variables, kind.Variable{Name: "--rb-lift", Width: step.Width, From: step.From, Value: lift})
-		if s.joined() {
+		if s.Joined() {
 			abreast := "1"
 			if step.Columns == 1 {
 				abreast = "0"
@@ -97,31 +101,19 @@ func (s *shop) cardsVariables() []kind.Variable {
 				Value: abreast})
 		}
 	}
-	if s.joined() {
-		variables = append(variables, endVariables(s.v)...)
+	if s.Joined() {
+		variables = append(variables, endVariables(s.V)...)
 	}
-	for i := range s.v.Widths {
-		if s.valuesBelow(i) {
+	for i := range s.V.Widths {
+		if s.ValuesBelow(i) {
 			say("--rb-value-at", "2", i)
 			say("--rb-value-align", "start", i)
 			say("--rb-value-gap", "0px", i)
 		} else {
 			say("--rb-value-at", "3", i)
 			say("--rb-value-align", "end", i)
-			say("--rb-value-gap", em(valueEms), i)
+			say("--rb-value-gap", shop.Em(shop.ValueEms), i)
 		}
 	}
-	return append(variables, kind.Variable{Name: "--rb-bullet", Value: em(bulletEms)})
-}
-
-// em writes a length in ems.
-func em(n float64) string { return strconv.FormatFloat(n, 'f', -1, 64) + "em" }
-
-// render writes a template of this package with what it takes: that one fails is a fault of this package.
-func render(name string, view any) template.HTML {
-	var out strings.Builder
-	if err := templates.ExecuteTemplate(&out, name, view); err != nil {
-		panic("pricing: " + err.Error())
-	}
-	return template.HTML(out.String())
+	return append(variables, kind.Variable{Name: "--rb-bullet", Value: shop.Em(shop.BulletEms)})
 }

@@ -1,7 +1,6 @@
-package pricing
+package shop
 
 import (
-	"html/template"
 	"slices"
 	"strconv"
 	"strings"
@@ -13,38 +12,43 @@ import (
 	"rubrel/core/wording"
 )
 
-// shop is a price list with all that its forms need to show it.
-type shop struct {
-	v      kind.View
-	list   pricing.List
-	words  words
-	locale money.Locale
-	style  money.Style
-	plans  []string
-	tax    *pricing.Tax
-	opens  int // the position of the period that is shown first
+func (s *Shop) Joined() bool { return s.Fact("stand") == "joined" }
+
+// Em writes a length in ems.
+func Em(n float64) string { return strconv.FormatFloat(n, 'f', -1, 64) + "em" }
+
+// Shop is a price list with all that its forms need to show it.
+type Shop struct {
+	V      kind.View
+	List   pricing.List
+	Words  Words
+	Locale money.Locale
+	Style  money.Style
+	Plans  []string
+	Tax    *pricing.Tax
+	Opens  int // the position of the period that is shown first
 	// opensIn is that of the currency.
-	opensIn int
-	seats   int64               // the number of seats that is shown; 0 in a form that shows the price of one
+	OpensIn int
+	Seats   int64               // the number of seats that is shown; 0 in a form that shows the price of one
 	read    map[string]cardView // by plan, once they have been read
 	widest  float64             // see widestEms
-	pairs   []choice            // see choices
+	pairs   []Choice            // see choices
 }
 
-// newShop is the shop of a view, read once.
-func newShop(v kind.View) *shop { return remembered(v, "shop", openShop) }
+// New is the shop of a view, read once.
+func New(v kind.View) *Shop { return remembered(v, "shop", openShop) }
 
-// seated is the shop of a form that shows what a number of seats costs.
-func seated(v kind.View) *shop {
-	return remembered(v, "seated shop", func(v kind.View) *shop {
+// Seated is the shop of a form that shows what a number of seats costs.
+func Seated(v kind.View) *Shop {
+	return remembered(v, "seated shop", func(v kind.View) *Shop {
 		s := openShop(v)
-		s.seats = asked(v.Set, s.list)
+		s.Seats = Asked(v.Set, s.List)
 		return s
 	})
 }
 
-// asked is the number of seats for which amounts are shown first.
-func asked(set kind.Set, list pricing.List) int64 {
+// Asked is the number of seats for which amounts are shown first.
+func Asked(set kind.Set, list pricing.List) int64 {
 	asks, ok := set.Facts["asks"].(kind.Whole)
 	if !ok {
 		asks = kind.Whole(list.Seats.Least)
@@ -54,69 +58,69 @@ func asked(set kind.Set, list pricing.List) int64 {
 }
 
 // remembered is a shop that is opened once for a view; one whose words are hyphenated is another.
-func remembered(v kind.View, name string, open func(kind.View) *shop) *shop {
+func remembered(v kind.View, name string, open func(kind.View) *Shop) *Shop {
 	name += " " + v.Locale + " " + strconv.FormatBool(v.Hyphenate != nil)
-	return kind.Remember(v, name, func() *shop { return open(v) })
+	return kind.Remember(v, name, func() *Shop { return open(v) })
 }
 
-func openShop(v kind.View) *shop {
-	s := &shop{v: v, list: pricing.NewList(v.Set).AsOf(v.Now), words: wordsFor(v.Locale),
-		locale: money.LocaleFor(v.Locale)}
-	s.style = money.Style{DropZeros: s.fact("fraction") == "when needed", Code: s.fact("sign") == "code"}
+func openShop(v kind.View) *Shop {
+	s := &Shop{V: v, List: pricing.NewList(v.Set).AsOf(v.Now), Words: WordsFor(v.Locale),
+		Locale: money.LocaleFor(v.Locale)}
+	s.Style = money.Style{DropZeros: s.Fact("fraction") == "when needed", Code: s.Fact("sign") == "code"}
 	for _, record := range v.Set.Records {
-		s.plans = append(s.plans, record.ID)
+		s.Plans = append(s.Plans, record.ID)
 	}
-	if percent, ok := v.Set.Facts["tax-rate"].(pricing.Percent); ok && s.fact("tax") != "" {
-		s.tax = &pricing.Tax{Included: s.fact("tax") == "included", Percent: percent.Decimal}
+	if percent, ok := v.Set.Facts["tax-rate"].(pricing.Percent); ok && s.Fact("tax") != "" {
+		s.Tax = &pricing.Tax{Included: s.Fact("tax") == "included", Percent: percent.Decimal}
 	}
-	for i, period := range s.list.Periods {
-		if period.Label == s.fact("opens") {
-			s.opens = i
+	for i, period := range s.List.Periods {
+		if period.Label == s.Fact("opens") {
+			s.Opens = i
 		}
 	}
-	for i, currency := range s.list.Currencies {
-		if currency.Currency.Code == s.fact("opens-in") {
-			s.opensIn = i
+	for i, currency := range s.List.Currencies {
+		if currency.Currency.Code == s.Fact("opens-in") {
+			s.OpensIn = i
 		}
 	}
 	return s
 }
 
-func (s *shop) fact(name string) string { return kind.Text(s.v.Set.Facts, name) }
+func (s *Shop) Fact(name string) string { return kind.Text(s.V.Set.Facts, name) }
 
-// choice is one pair of the switches' sides, with the classes of what is shown for it alone.
-type choice struct {
-	period   pricing.PeriodLine
-	currency pricing.CurrencyLine
+// Choice is one pair of the switches' sides, with the classes of what is shown for it alone.
+type Choice struct {
+	Period   pricing.PeriodLine
+	Currency pricing.CurrencyLine
 	i, j     int
 	// The classes of what is shown for this period alone, this currency alone, and for both.
-	periodClass, currencyClass, class string
+	periodClass, currencyClass, Class string
 }
 
-// choices lists every pair of period and currency.
-func (s *shop) choices() []choice {
+// Choices lists every pair of period and currency.
+func (s *Shop) Choices() []Choice {
 	if s.pairs != nil {
 		return s.pairs
 	}
-	for i, period := range s.list.Periods {
-		for j, currency := range s.list.Currencies {
-			c := choice{period: period, currency: currency, i: i, j: j}
-			if len(s.list.Periods) > 1 {
+	for i, period := range s.List.Periods {
+		for j, currency := range s.List.Currencies {
+			c := Choice{Period: period, Currency: currency, i: i, j: j}
+			if len(s.List.Periods) > 1 {
 				c.periodClass = "rb-vp rb-of-p" + strconv.Itoa(i)
 			}
-			if len(s.list.Currencies) > 1 {
+			if len(s.List.Currencies) > 1 {
 				c.currencyClass = "rb-vc rb-of-c" + strconv.Itoa(j)
 			}
-			c.class = strings.TrimSpace(c.periodClass + " " + c.currencyClass)
+			c.Class = strings.TrimSpace(c.periodClass + " " + c.currencyClass)
 			s.pairs = append(s.pairs, c)
 		}
 	}
 	return s.pairs
 }
 
-// at names a choice to the script of a form that counts.
-func (s *shop) at(c choice) string {
-	if s.seats == 0 {
+// At names a choice to the script of a form that counts.
+func (s *Shop) At(c Choice) string {
+	if s.Seats == 0 {
 		return ""
 	}
 	return strconv.Itoa(c.i) + "." + strconv.Itoa(c.j)
@@ -138,17 +142,17 @@ var partOf = map[money.PartKind]string{
 	money.PartFraction: "fraction", money.PartMinus: "whole",
 }
 
-func (s *shop) amount(amount money.Decimal, c choice, steps ...string) amountView {
-	view := amountView{Text: s.locale.Format(amount, c.currency.Currency, s.style)}
-	if s.seats > 0 {
+func (s *Shop) amount(amount money.Decimal, c Choice, steps ...string) amountView {
+	view := amountView{Text: s.Locale.Format(amount, c.Currency.Currency, s.Style)}
+	if s.Seats > 0 {
 		view.Steps = strings.TrimSpace("1/1 " + strings.Join(steps, " "))
 	}
-	for _, part := range s.locale.FormatParts(amount, c.currency.Currency, s.style) {
+	for _, part := range s.Locale.FormatParts(amount, c.Currency.Currency, s.Style) {
 		if name, ok := partOf[part.Kind]; ok {
 			view.Parts = append(view.Parts, pricePart{name, part.Text})
 		}
 	}
-	if s.seats > 0 && c.currency.Currency.Digits > 0 && !slices.ContainsFunc(view.Parts,
+	if s.Seats > 0 && c.Currency.Currency.Digits > 0 && !slices.ContainsFunc(view.Parts,
 		func(p pricePart) bool { return p.Part == "fraction" }) {
 		// Another number of seats may have a fraction: its place is kept.
 		at := slices.IndexFunc(view.Parts, func(p pricePart) bool { return p.Part == "whole" }) + 1
@@ -202,16 +206,16 @@ func (s sentence) then(mark string, more sentence) sentence {
 	return append(s, more...)
 }
 
-// until is the end of a plan's offer. The second result is false where it has none.
-func (s *shop) until(record kind.Record) (kind.Moment, bool) {
-	m, ok := s.v.Set.Said(record, "until").(kind.Moment)
+// Until is the end of a plan's offer. The second result is false where it has none.
+func (s *Shop) Until(record kind.Record) (kind.Moment, bool) {
+	m, ok := s.V.Set.Said(record, "until").(kind.Moment)
 	return m, ok
 }
 
 // untilLine says the end of an offer in words.
-func (s *shop) untilLine(m kind.Moment) string {
+func (s *Shop) untilLine(m kind.Moment) string {
 	zone, _ := m.At.Zone()
-	return wording.Fill(s.words.Until, "date", dates.Long(m.At, s.v.Locale), "time", m.At.Format("15:04")+" "+zone)
+	return wording.Fill(s.Words.Until, "date", dates.Long(m.At, s.V.Locale), "time", m.At.Format("15:04")+" "+zone)
 }
 
 // offer is one way in which a plan's price stands: with the earlier price crossed out, or after the deadline.
@@ -221,26 +225,23 @@ type offer struct {
 }
 
 // offers lists the ways that a price is written: one, or where a deadline lies ahead of an offer two.
-func (s *shop) offers(record kind.Record, price pricing.Price) []offer {
-	if _, ends := s.until(record); price.Was == nil || !ends {
+func (s *Shop) offers(record kind.Record, price pricing.Price) []offer {
+	if _, ends := s.Until(record); price.Was == nil || !ends {
 		return []offer{{}}
 	}
 	return []offer{{class: " rb-offer"}, {class: " rb-ordinary", ordinary: true}}
 }
 
 // endsAt is the moment at which a page that is open, or was published before, falls back: seconds since 1970, or "".
-func (s *shop) endsAt(record kind.Record) string {
-	until, ends := s.until(record)
+func (s *Shop) endsAt(record kind.Record) string {
+	until, ends := s.Until(record)
 	if !ends {
 		return ""
 	}
-	for _, c := range s.choices() {
-		if price, _, ok := s.list.Price(record.ID, c.period, c.currency); ok && price.Was != nil {
+	for _, c := range s.Choices() {
+		if price, _, ok := s.List.Price(record.ID, c.Period, c.Currency); ok && price.Was != nil {
 			return strconv.FormatInt(until.At.Unix(), 10)
 		}
 	}
 	return ""
 }
-
-// execute writes a form.
-func execute(name string, view any) (template.HTML, error) { return render(name, view), nil }

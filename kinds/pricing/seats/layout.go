@@ -1,4 +1,4 @@
-package pricing
+package seats
 
 import (
 	"math"
@@ -7,6 +7,7 @@ import (
 
 	"rubrel/core/anatomy"
 	"rubrel/core/kind"
+	"rubrel/kinds/pricing/shop"
 )
 
 // The measures of the calculator's lines, in CSS px (common practice).
@@ -26,7 +27,7 @@ type lineArrangement struct {
 // lineArrangements are the ways, the widest first. The shares of the first are lineShares.
 var lineArrangements = []lineArrangement{
 	{4, `"who note price take"/minmax(0,5fr) minmax(0,4fr) minmax(0,5fr) minmax(0,4fr)`, "0px", 960},
-	{2, `"who price" "note take"/minmax(0,1fr) minmax(0,1fr)`, "8px", phoneBelow},
+	{2, `"who price" "note take"/minmax(0,1fr) minmax(0,1fr)`, "8px", shop.PhoneBelow},
 	{1, `"who" "price" "note" "take"/minmax(0,1fr)`, "6px", 0},
 }
 
@@ -41,7 +42,7 @@ var (
 
 // cellOf is the cell in which a part of the calculator stands; -1 for those around the cells.
 func cellOf(part string) int {
-	return slices.IndexFunc(anatomy.Deal(slotsOf("calculator"), lineCells...), func(cell []anatomy.Slot) bool {
+	return slices.IndexFunc(anatomy.Deal(shop.SlotsOf("calculator"), lineCells...), func(cell []anatomy.Slot) bool {
 		return slices.ContainsFunc(cell, func(s anatomy.Slot) bool {
 			return slices.ContainsFunc(s.Parts, func(p kind.Part) bool { return p.Name == part })
 		})
@@ -98,12 +99,12 @@ func arrangementAt(v kind.View, width int, frame float64) lineArrangement {
 // calculatorVariables say how lines stand, by width and by inline size within it.
 func calculatorVariables(v kind.View) []kind.Variable {
 	variables := append(
-		seated(v).variables(),
+		shop.Seated(v).Variables(),
 		kind.Variable{
 			Name:  "--rb-counted-most",
-			Value: px(countedMost),
+			Value: shop.Px(countedMost),
 		},
-		kind.Variable{Name: "--rb-line-gap", Value: px(lineGap)},
+		kind.Variable{Name: "--rb-line-gap", Value: shop.Px(lineGap)},
 	)
 	say := func(width, from int, a lineArrangement) {
 		variables = append(variables, kind.Variable{Name: "--rb-line-cells", Width: width, From: from, Value: a.template},
@@ -141,7 +142,7 @@ func lineRoom(v kind.View, r kind.Ruler, frame float64, part string) float64 {
 	inner := min(frame-r.Edges("table"), countedMost) - r.Edges("line")
 	cell := cellOf(part)
 	if part == "line" || cell < 0 {
-		return inside(inner, r, part)
+		return shop.Inside(inner, r, part)
 	}
 	switch a := arrangementAt(v, r.Width(), frame); a.columns {
 	case len(lineCells):
@@ -149,8 +150,5 @@ func lineRoom(v kind.View, r kind.Ruler, frame float64, part string) float64 {
 	case 2:
 		inner = (inner - lineGap) / 2
 	}
-	return inside(inner, r, part)
+	return shop.Inside(inner, r, part)
 }
-
-// px writes a length in CSS px.
-func px(n float64) string { return strconv.FormatFloat(n, 'f', -1, 64) + "px" }

@@ -1,4 +1,4 @@
-package pricing
+package shop
 
 import (
 	"fmt"
@@ -21,12 +21,12 @@ func leftOut(item kind.Item) []string {
 	})
 }
 
-// widthsOut are the widths at which something is left out, by their place among the widths.
-type widthsOut []int
+// WidthsOut are the widths at which something is left out, by their place among the widths.
+type WidthsOut []int
 
-// leftOutAt are the widths of a site at which a feature is left out.
-func leftOutAt(item kind.Item, widths look.Widths) widthsOut {
-	var out widthsOut
+// LeftOutAt are the widths of a site at which a feature is left out.
+func LeftOutAt(item kind.Item, widths look.Widths) WidthsOut {
+	var out WidthsOut
 	for _, name := range leftOut(item) {
 		if i := slices.IndexFunc(widths, func(w look.Width) bool { return w.Name == name }); i >= 0 {
 			out = append(out, i)
@@ -36,7 +36,7 @@ func leftOutAt(item kind.Item, widths look.Widths) widthsOut {
 }
 
 // Classes are those of what is left out.
-func (w widthsOut) Classes() string {
+func (w WidthsOut) Classes() string {
 	var classes []string
 	for _, width := range w {
 		classes = append(classes, notAt(width))
@@ -47,9 +47,9 @@ func (w widthsOut) Classes() string {
 // notAt is the class of what is left out at a width, which is named by its place among the widths.
 func notAt(width int) string { return fmt.Sprintf("%snot-%d", look.ClassPrefix, width) }
 
-// leftOutCSS has what has a class of Classes take the display of one of its widths, and else the one that the form
+// LeftOutCSS has what has a class of Classes take the display of one of its widths, and else the one that the form
 // gives it.
-func leftOutCSS() string {
+func LeftOutCSS() string {
 	var css strings.Builder
 	one := ""
 	for width := range look.MostWidths {
@@ -64,12 +64,12 @@ func leftOutCSS() string {
 // atWidth is the custom property that says what is shown at a width, and only there.
 func atWidth(width int) string { return "--rb-at-" + strconv.Itoa(width) }
 
-// leftOutVariables set the display of each width at which some feature is left out.
-func leftOutVariables(v kind.View) []kind.Variable {
+// LeftOutVariables set the display of each width at which some feature is left out.
+func LeftOutVariables(v kind.View) []kind.Variable {
 	var variables []kind.Variable
 	for i := range v.Widths {
 		if !slices.ContainsFunc(v.Set.Items("features"), func(item kind.Item) bool {
-			return slices.Contains(leftOutAt(item, v.Widths), i)
+			return slices.Contains(LeftOutAt(item, v.Widths), i)
 		}) {
 			continue
 		}
@@ -81,8 +81,8 @@ func leftOutVariables(v kind.View) []kind.Variable {
 	return variables
 }
 
-// unknownWidths finds features that are left out at what is no width of the site.
-func unknownWidths(v kind.View) []kind.Finding {
+// UnknownWidths finds features that are left out at what is no width of the site.
+func UnknownWidths(v kind.View) []kind.Finding {
 	var names []string
 	for _, width := range v.Widths {
 		names = append(names, width.Name)
@@ -93,7 +93,7 @@ func unknownWidths(v kind.View) []kind.Finding {
 			if !slices.Contains(names, name) {
 				found = append(found, kind.Finding{Check: "width", Where: kind.Text(item.Facts, "name"), Key: item.ID,
 					Measured: "left out at " + name, Needed: strings.Join(names, ", "),
-					Mend: &kind.Mend{Label: "leave it out nowhere else", Facts: []kind.FactEdit{{Axis: featureAxis.Name,
+					Mend: &kind.Mend{Label: "leave it out nowhere else", Facts: []kind.FactEdit{{Axis: FeatureAxis.Name,
 						Item: item.ID, Key: leftOutField.Name, Text: strings.Join(slices.DeleteFunc(leftOut(item),
 							func(other string) bool { return other == name }), " ")}}}})
 			}

@@ -1,4 +1,4 @@
-package pricing
+package shop
 
 import (
 	"strconv"
@@ -11,25 +11,25 @@ import (
 	"rubrel/core/wording"
 )
 
-// switches makes a switch for the periods and one for the currencies, each where there is a choice.
-func (s *shop) switches() []anatomy.Switch {
+// Switches makes a switch for the periods and one for the currencies, each where there is a choice.
+func (s *Shop) Switches() []anatomy.Switch {
 	var switches []anatomy.Switch
-	if len(s.list.Periods) > 1 && len(s.list.Currencies) > 0 {
-		of := anatomy.Switch{Legend: s.words.Period, Name: s.v.Names + "-period", Param: "period",
-			Shape: s.shape(len(s.list.Periods))}
-		for i, period := range s.list.Periods {
+	if len(s.List.Periods) > 1 && len(s.List.Currencies) > 0 {
+		of := anatomy.Switch{Legend: s.Words.Period, Name: s.V.Names + "-period", Param: "period",
+			Shape: s.shape(len(s.List.Periods))}
+		for i, period := range s.List.Periods {
 			of.Options = append(of.Options, anatomy.Option{Class: "rb-p" + strconv.Itoa(i), Value: period.ID, Label: period.Side,
-				Checked: i == s.opens, Saving: s.saving(period), Quiet: period.Label == s.fact("quiet")})
+				Checked: i == s.Opens, Saving: s.saving(period), Quiet: period.Label == s.Fact("quiet")})
 		}
 		switches = append(switches, listed(of))
 	}
-	if len(s.list.Currencies) > 1 {
-		of := anatomy.Switch{Legend: s.words.Currency, Name: s.v.Names + "-currency", Param: "currency",
-			Shape: s.shape(len(s.list.Currencies))}
-		for i, currency := range s.list.Currencies {
+	if len(s.List.Currencies) > 1 {
+		of := anatomy.Switch{Legend: s.Words.Currency, Name: s.V.Names + "-currency", Param: "currency",
+			Shape: s.shape(len(s.List.Currencies))}
+		for i, currency := range s.List.Currencies {
 			option := anatomy.Option{Class: "rb-c" + strconv.Itoa(i), Value: currency.ID,
-				Label: s.side(currency.Currency.Code), Checked: i == s.opensIn}
-			if s.fact("opens-in") == byRegion {
+				Label: s.side(currency.Currency.Code), Checked: i == s.OpensIn}
+			if s.Fact("opens-in") == ByRegion {
 				option.Regions = money.RegionsOf(currency.Currency.Code)
 			}
 			of.Options = append(of.Options, option)
@@ -48,9 +48,9 @@ const (
 )
 
 // side is what a currency's side of the switch says.
-func (s *shop) side(code string) string {
-	sign := s.locale.Symbol(code)
-	switch s.fact("currency-sides") {
+func (s *Shop) side(code string) string {
+	sign := s.Locale.Symbol(code)
+	switch s.Fact("currency-sides") {
 	case sideSign:
 		return sign
 	case sideSignAndCode:
@@ -58,19 +58,19 @@ func (s *shop) side(code string) string {
 			return sign + " " + code
 		}
 	case sideName:
-		return s.locale.Name(code)
+		return s.Locale.Name(code)
 	}
 	return code
 }
 
-// byRegion is the word for the currency of the visitor's region.
-const byRegion = "the visitor’s region"
+// ByRegion is the word for the currency of the visitor's region.
+const ByRegion = "the visitor’s region"
 
 // allLists is the word for a switch that moves those of the other lists on its page.
 const allLists = "all lists"
 
-// together reports whether a choice in the list is one for all lists of the page.
-func (s *shop) together() bool { return s.fact("moves") == allLists }
+// Together reports whether a choice in the list is one for all lists of the page.
+func (s *Shop) Together() bool { return s.Fact("moves") == allLists }
 
 // listed is the class of a switch whose sides become a list where they have no room.
 func listed(s anatomy.Switch) anatomy.Switch {
@@ -81,10 +81,10 @@ func listed(s anatomy.Switch) anatomy.Switch {
 }
 
 // shape is the switch's shape.
-func (s *shop) shape(sides int) string { return anatomy.ShapeOf(s.fact("shape"), sides) }
+func (s *Shop) shape(sides int) string { return anatomy.ShapeOf(s.Fact("shape"), sides) }
 
-// shapeOf is the shape in which a set's switch is drawn.
-func shapeOf(set kind.Set) string {
+// ShapeOf is the shape in which a set's switch is drawn.
+func ShapeOf(set kind.Set) string {
 	sides := len(set.Items("periods"))
 	if sides < 2 {
 		sides = len(set.Items("currencies"))
@@ -94,8 +94,8 @@ func shapeOf(set kind.Set) string {
 
 // saving is what a side of the switch may claim for every plan: that so many first periods are free, or so many
 // percent are saved. It is "" where one of them saves nothing.
-func (s *shop) saving(period pricing.PeriodLine) string {
-	said := s.fact("saving")
+func (s *Shop) saving(period pricing.PeriodLine) string {
+	said := s.Fact("saving")
 	if said == "nothing" {
 		return ""
 	}
@@ -103,26 +103,26 @@ func (s *shop) saving(period pricing.PeriodLine) string {
 	switch {
 	case percent <= 0:
 		return ""
-	case said == "periods free" && free > 0 && s.list.Periods[0].Period == pricing.Period{Count: 1, Unit: 'M'}:
-		return s.words.periodsFree(free)
+	case said == "periods free" && free > 0 && s.List.Periods[0].Period == pricing.Period{Count: 1, Unit: 'M'}:
+		return s.Words.periodsFree(free)
 	case said == "":
 		// Between letters that run from right to left, the mark keeps the sign before the number.
 		mark := ""
-		if s.v.FromRight {
+		if s.V.FromRight {
 			mark = "\u200e"
 		}
-		return mark + "−" + s.locale.Percent(percent)
+		return mark + "−" + s.Locale.Percent(percent)
 	}
-	return strings.TrimSpace(wording.Fill(s.words.Save, "percent", s.locale.Percent(percent)))
+	return strings.TrimSpace(wording.Fill(s.Words.Save, "percent", s.Locale.Percent(percent)))
 }
 
 // leastSaving is the percent that every plan with a price for the period saves at least, in every currency, and the
 // number of first periods that all of them have free; 0 where they differ or there is none. Where offers end, what is
 // left then counts too: a page that is published already must not claim more afterwards.
-func (s *shop) leastSaving(period pricing.PeriodLine) (percent, free int) {
+func (s *Shop) leastSaving(period pricing.PeriodLine) (percent, free int) {
 	percent = -1
-	for _, list := range []pricing.List{s.list, s.list.Ordinary()} {
-		for _, plan := range s.plans {
+	for _, list := range []pricing.List{s.List, s.List.Ordinary()} {
+		for _, plan := range s.Plans {
 			for _, currency := range list.Currencies {
 				price, _, ok := list.Price(plan, period, currency)
 				if !ok || !price.HasAmount() || price.Free {
@@ -144,9 +144,9 @@ func (s *shop) leastSaving(period pricing.PeriodLine) (percent, free int) {
 
 // shownPercent is the percent saved by the amounts that are shown for one first period each, rounded down; where the
 // page shows whole amounts, it is what those save.
-func (s *shop) shownPercent(list pricing.List, plan string, period pricing.PeriodLine, currency pricing.CurrencyLine,
+func (s *Shop) shownPercent(list pricing.List, plan string, period pricing.PeriodLine, currency pricing.CurrencyLine,
 	otherwise int) int {
-	if n, _ := s.shownAs(choice{period: period, currency: currency}); n == 1 {
+	if n, _ := s.shownAs(Choice{Period: period, Currency: currency}); n == 1 {
 		return otherwise
 	}
 	each, _, ok := list.Price(plan, list.Periods[0], currency)

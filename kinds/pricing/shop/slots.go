@@ -1,4 +1,4 @@
-package pricing
+package shop
 
 import (
 	"html/template"
@@ -11,14 +11,19 @@ import (
 	"rubrel/core/pricing"
 )
 
+// RunsOf are the texts of some slots of all plans.
+func RunsOf(v kind.View, s *Shop, slots []anatomy.Slot) []kind.Run {
+	return anatomy.Body{Slots: slots, Reader: func(kind.View) any { return s }}.Runs(v)
+}
+
 // kept holds the slots once they are asked for: some of their functions ask for them.
 var kept struct {
 	once  sync.Once
 	slots []anatomy.Slot
 }
 
-// slots are what a plan holds, in the order of the ledger. The first names it.
-func slots() []anatomy.Slot {
+// Slots are what a plan holds, in the order of the ledger. The first names it.
+func Slots() []anatomy.Slot {
 	kept.once.Do(func() { kept.slots = withHeader(declaredSlots()) })
 	return kept.slots
 }
@@ -44,10 +49,10 @@ func declaredSlots() []anatomy.Slot {
 				Type: kind.TextType{Most: 200}, Aliases: []string{"small print", "billing", "terms", "hinweis"}}},
 			Parts: []kind.Part{{Name: "note", Text: true, Help: "small print below the price",
 				Properties: anatomy.TextProperties, Defaults: quiet("space-1 0 0")}},
-			HTML: fragment("notes", func(s *shop, r kind.Record) []noteView { return s.card(r).Notes }),
-			Runs: of(func(s *shop, r kind.Record) []kind.Run {
+			HTML: fragment("notes", func(s *Shop, r kind.Record) []noteView { return s.Card(r).Notes }),
+			Runs: of(func(s *Shop, r kind.Record) []kind.Run {
 				var runs []kind.Run
-				for _, note := range s.card(r).Notes {
+				for _, note := range s.Card(r).Notes {
 					for _, line := range note.Lines {
 						runs = append(runs, kind.Run{Part: "note", Text: line.String()})
 					}
@@ -85,9 +90,9 @@ func declaredSlots() []anatomy.Slot {
 					"background-color@featured": "feature-accent", "color@featured": "on-feature-accent",
 					"border@featured": "1.5px solid feature-accent"}}},
 			Element: "action",
-			HTML:    fragment("actions", func(s *shop, r kind.Record) []actionView { return s.card(r).Actions }),
-			Runs: of(func(s *shop, r kind.Record) []kind.Run {
-				actions := s.card(r).Actions
+			HTML:    fragment("actions", func(s *Shop, r kind.Record) []actionView { return s.Card(r).Actions }),
+			Runs: of(func(s *Shop, r kind.Record) []kind.Run {
+				actions := s.Card(r).Actions
 				if len(actions) == 0 {
 					return nil
 				}
@@ -103,10 +108,10 @@ func declaredSlots() []anatomy.Slot {
 			},
 			Parts: []kind.Part{{Name: "assurance", Text: true, Help: "the trial and the guarantee",
 				Properties: anatomy.TextProperties, Defaults: quiet("0 0 space-3")}},
-			HTML: fragment("assurances", func(s *shop, r kind.Record) []string { return s.card(r).Assurances }),
-			Runs: of(func(s *shop, r kind.Record) []kind.Run {
+			HTML: fragment("assurances", func(s *Shop, r kind.Record) []string { return s.Card(r).Assurances }),
+			Runs: of(func(s *Shop, r kind.Record) []kind.Run {
 				var runs []kind.Run
-				for _, line := range s.card(r).Assurances {
+				for _, line := range s.Card(r).Assurances {
 					runs = append(runs, kind.Run{Part: "assurance", Text: line})
 				}
 				return runs
@@ -116,11 +121,11 @@ func declaredSlots() []anatomy.Slot {
 	}
 }
 
-// fields are those of a plan.
-func fields() []kind.Field { return anatomy.Fields(slots()) }
+// Fields are those of a plan.
+func Fields() []kind.Field { return anatomy.Fields(Slots()) }
 
-// slotsOf are the slots that a form has.
-func slotsOf(form string) []anatomy.Slot { return anatomy.OfForm(slots(), form) }
+// SlotsOf are the slots that a form has.
+func SlotsOf(form string) []anatomy.Slot { return anatomy.OfForm(Slots(), form) }
 
 // priceSlot is the price in its parts.
 func priceSlot() anatomy.Slot {
@@ -152,8 +157,8 @@ func priceSlot() anatomy.Slot {
 					"letter-spacing": "normal", "color": "quiet", "color@featured": "feature-quiet"}},
 		},
 		Element: "prices",
-		HTML:    fragment("prices", func(s *shop, r kind.Record) []priceView { return s.card(r).Prices }),
-		Runs:    of((*shop).priceRuns),
+		HTML:    fragment("prices", func(s *Shop, r kind.Record) []priceView { return s.Card(r).Prices }),
+		Runs:    of((*Shop).priceRuns),
 	}
 }
 
@@ -161,7 +166,7 @@ func priceSlot() anatomy.Slot {
 const leastAmount = 0.7
 
 // priceRuns are the texts of a plan's prices, for every choice.
-func (s *shop) priceRuns(r kind.Record) []kind.Run {
+func (s *Shop) priceRuns(r kind.Record) []kind.Run {
 	ems := s.widestEms()
 	var runs []kind.Run
 	add := func(part, text string) {
@@ -169,7 +174,7 @@ func (s *shop) priceRuns(r kind.Record) []kind.Run {
 			runs = append(runs, kind.Run{Part: part, Text: text})
 		}
 	}
-	for _, price := range s.card(r).Prices {
+	for _, price := range s.Card(r).Prices {
 		add("words", price.Words)
 		add("period", price.From)
 		add("period", price.Period)
@@ -211,7 +216,7 @@ func featuresSlot() anatomy.Slot {
 			{Name: "base", Text: true, Forms: withCards, Help: "the plan whose features this one has too",
 				Properties: and(anatomy.TextProperties, "padding"),
 				Defaults:   map[string]string{"font-weight": "weight-strong", "padding": "space-1 0"}},
-			{Name: "group", Text: true, Forms: lists, Help: "a heading over features",
+			{Name: "group", Text: true, Forms: Lists, Help: "a heading over features",
 				Within: map[string]string{"matrix": "table"}, Properties: and(anatomy.TextProperties, "padding", "border"),
 				As: rowRule, Place: look.InRecord,
 				Defaults: map[string]string{"font-weight": "weight-strong", "padding": "space-3 0 space-1"}},
@@ -219,25 +224,25 @@ func featuresSlot() anatomy.Slot {
 				Properties: []string{"color", "padding", "border"}, As: rowRule, Defaults: map[string]string{
 					"padding": "space-1 0", "border": "1px solid line", "border@featured": "1px solid feature-line"}},
 			{Name: "value", Text: true, Figures: true, Help: "how much of a feature", Parent: "feature",
-				Within: map[string]string{"matrix": "cell"}, Forms: lists, Properties: anatomy.TextProperties,
+				Within: map[string]string{"matrix": "cell"}, Forms: Lists, Properties: anatomy.TextProperties,
 				Defaults: map[string]string{"font-weight": "weight-strong"}},
 			{Name: "help", Text: true, Help: "the words that explain a feature", Parent: "feature",
-				Within: map[string]string{"matrix": "row"}, Forms: lists, Properties: anatomy.TextProperties,
+				Within: map[string]string{"matrix": "row"}, Forms: Lists, Properties: anatomy.TextProperties,
 				Defaults: map[string]string{"font-size": "type-1", "color": "quiet", "color@featured": "feature-quiet"}},
 			{Name: "excluded", Variant: true, Text: true, Forms: withCards, Help: "a feature that the plan lacks",
 				Parent: "feature", Properties: []string{"color", "opacity", "text-decoration", "display"},
 				As: map[string]string{"text-decoration": "--rb-struck"}, Defaults: map[string]string{"color": "quiet",
 					"color@featured": "feature-quiet", "text-decoration": "line-through"}},
 		}, bulletParts()...),
-		HTML: fragment("features", func(s *shop, r kind.Record) *cardView {
+		HTML: fragment("features", func(s *Shop, r kind.Record) *cardView {
 			if card := s.softList(r); len(card.Features) > 0 {
 				return &card
 			}
 			return nil
 		}),
-		Runs: of((*shop).featureRuns),
-		Lines: of(func(s *shop, r kind.Record) int {
-			card := s.card(r)
+		Runs: of((*Shop).featureRuns),
+		Lines: of(func(s *Shop, r kind.Record) int {
+			card := s.Card(r)
 			lines := len(card.Features)
 			if card.Base != "" {
 				lines++
@@ -249,26 +254,26 @@ func featuresSlot() anatomy.Slot {
 
 // The measures of a feature's line, in ems of its size: see .rb-feature in cards.css, which is given them.
 const (
-	bulletEms = 1.5
-	valueEms  = 0.75 // before a value beside its feature
+	BulletEms = 1.5
+	ValueEms  = 0.75 // before a value beside its feature
 )
 
 // softList is what a plan says, with the hyphens that its list needs.
-func (s *shop) softList(r kind.Record) cardView {
-	card := s.card(r)
+func (s *Shop) softList(r kind.Record) cardView {
+	card := s.Card(r)
 	card.Features = slices.Clone(card.Features)
 	for i := range card.Features {
 		f := &card.Features[i]
 		for _, line := range f.lines(s) {
 			line.run.Record = r.ID
-			*line.of = s.v.SoftRun(line.run)
+			*line.of = s.V.SoftRun(line.run)
 		}
 	}
 	return card
 }
 
 // featureRuns are the texts of a plan's list.
-func (s *shop) featureRuns(r kind.Record) []kind.Run {
+func (s *Shop) featureRuns(r kind.Record) []kind.Run {
 	card := s.softList(r)
 	var runs []kind.Run
 	if card.Base != "" {
@@ -291,17 +296,17 @@ type featureLine struct {
 }
 
 // lines are the texts of a feature on a card.
-func (f *featureView) lines(s *shop) []featureLine {
+func (f *FeatureView) lines(s *Shop) []featureLine {
 	if f.Heading {
 		return []featureLine{{kind.Run{Part: "group", Text: f.Name, LeftOut: f.LeftOut}, &f.Name}}
 	}
 	line := func(part, text string) kind.Run {
-		return kind.Run{Part: part, Text: text, Em: "feature", Inset: bulletEms, BesideGap: valueEms, LeftOut: f.LeftOut}
+		return kind.Run{Part: part, Text: text, Em: "feature", Inset: BulletEms, BesideGap: ValueEms, LeftOut: f.LeftOut}
 	}
 	name := line("feature", f.Name)
 	if value := f.Value; value != "" {
 		name.Beside = func(width int) []kind.Piece {
-			if s.valuesBelow(width) {
+			if s.ValuesBelow(width) {
 				return nil
 			}
 			return []kind.Piece{{Part: "value", Text: value}}
@@ -310,18 +315,18 @@ func (f *featureView) lines(s *shop) []featureLine {
 	return []featureLine{{name, &f.Name}, {line("value", f.Value), &f.Value}, {line("help", f.Help), &f.Help}}
 }
 
-// valuesBelow reports whether the values of features stand below their names at a width, since some name has no room
+// ValuesBelow reports whether the values of features stand below their names at a width, since some name has no room
 // beside its value where the width is narrowest.
-func (s *shop) valuesBelow(width int) bool {
-	v := s.v
+func (s *Shop) ValuesBelow(width int) bool {
+	v := s.V
 	if v.Tight == nil {
 		return false
 	}
 	return kind.Remember(v, "values below "+v.Widths[width].Name, func() bool {
 		r := v.Tight.Ruler("", width)
-		room := bodyOf("").Room(v, r, "feature") - (bulletEms+valueEms)*r.Size("features")
+		room := BodyOf("").Room(v, r, "feature") - (BulletEms+ValueEms)*r.Size("features")
 		for _, record := range v.At(width).Set.Records {
-			for _, f := range s.card(record).Features {
+			for _, f := range s.Card(record).Features {
 				if f.Value == "" || slices.Contains(f.LeftOut, width) {
 					continue
 				}
@@ -337,27 +342,27 @@ func (s *shop) valuesBelow(width int) bool {
 }
 
 // of makes a slot's function of one of the shop.
-func of[T any](show func(*shop, kind.Record) T) func(anatomy.At) T {
-	return func(at anatomy.At) T { return show(at.Reader.(*shop), at.Record) }
+func of[T any](show func(*Shop, kind.Record) T) func(anatomy.At) T {
+	return func(at anatomy.At) T { return show(at.Reader.(*Shop), at.Record) }
 }
 
 // fragment writes what a plan has with a template of parts.html.
-func fragment[T any](name string, view func(*shop, kind.Record) T) func(anatomy.At) template.HTML {
-	return of(func(s *shop, r kind.Record) template.HTML { return render(name, view(s, r)) })
+func fragment[T any](name string, view func(*Shop, kind.Record) T) func(anatomy.At) template.HTML {
+	return of(func(s *Shop, r kind.Record) template.HTML { return Render(name, view(s, r)) })
 }
 
-// cardPart is the part that stands for a plan where it has a card, and textPart is its subtitle.
-const cardPart, textPart = "card", "text"
+// CardPart is the part that stands for a plan where it has a card, and textPart is its subtitle.
+const CardPart, textPart = "card", "text"
 
-// bodyOf is what a form with cards shows of each plan.
-func bodyOf(form string) anatomy.Body {
-	reader := func(v kind.View) any { return newShop(v) }
+// BodyOf is what a form with cards shows of each plan.
+func BodyOf(form string) anatomy.Body {
+	reader := func(v kind.View) any { return New(v) }
 	if form == "slider" {
-		reader = func(v kind.View) any { return seated(v) }
+		reader = func(v kind.View) any { return Seated(v) }
 	}
 	return anatomy.Body{
-		Slots: slots(),
-		Layout: anatomy.Layout{Row: "cards", Record: cardPart, Least: 200, Most: 400,
+		Slots: Slots(),
+		Layout: anatomy.Layout{Row: "cards", Record: CardPart, Least: 200, Most: 400,
 			Order:  cardOrder,
 			Header: header(),
 			Joined: func(set kind.Set) bool { return kind.Text(set.Facts, "stand") == "joined" }},

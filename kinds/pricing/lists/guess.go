@@ -1,4 +1,4 @@
-package pricing
+package lists
 
 import (
 	"cmp"
@@ -11,6 +11,7 @@ import (
 	"rubrel/core/kind"
 	"rubrel/core/money"
 	"rubrel/core/pricing"
+	"rubrel/kinds/pricing/shop"
 )
 
 // priceHeading is what a heading says about prices.
@@ -41,16 +42,16 @@ func isNoLetter(r rune) bool { return !unicode.IsLetter(r) }
 func readHeading(label string) priceHeading {
 	var h priceHeading
 	rest := " " + strings.ToLower(strings.ReplaceAll(label, "_", " ")) + " "
-	for _, known := range periodLabels() {
-		if h.period == "" && strings.Contains(rest, known.text) {
-			h.period, rest = known.id, strings.Replace(rest, known.text, " ", 1)
+	for _, known := range shop.PeriodLabels() {
+		if h.period == "" && strings.Contains(rest, known.Text) {
+			h.period, rest = known.ID, strings.Replace(rest, known.Text, " ", 1)
 		}
 	}
 	words := strings.FieldsFunc(strings.ToLower(label), isNoLetter)
 	h.money = currencyIn(label) != "" || slices.Contains(words, sharedKrone)
 	for _, word := range strings.FieldsFunc(rest, func(r rune) bool { return strings.ContainsRune(" ()[],:/–—|", r) }) {
 		bare := strings.Trim(word, ".-")
-		id, isPeriod := periodIn(word)
+		id, isPeriod := shop.PeriodIn(word)
 		switch {
 		case slices.Contains(fillers, bare), bare == "", bare == "1":
 		case slices.Contains(taxWords, bare):
@@ -59,7 +60,7 @@ func readHeading(label string) priceHeading {
 			if h.period == "" {
 				h.period = id
 			}
-		case intake.Heads("price", bare) || slices.Contains(fields()[priceField()].Aliases, bare):
+		case intake.Heads("price", bare) || slices.Contains(shop.Fields()[priceField()].Aliases, bare):
 			h.price = true
 		case h.compound(bare):
 		case currencyIn(strings.ToUpper(word)) != "", bare == sharedKrone:
@@ -98,7 +99,7 @@ func (h *priceHeading) compound(word string) bool {
 		}
 		for _, spelled := range []string{first, strings.TrimSuffix(first, "s"), strings.TrimSuffix(first, "es"),
 			strings.TrimSuffix(first, "en") + "e"} {
-			if id, known := periodIn(spelled); known && period == "" {
+			if id, known := shop.PeriodIn(spelled); known && period == "" {
 				period = id
 			}
 		}
@@ -112,7 +113,7 @@ func (h *priceHeading) compound(word string) bool {
 }
 
 func priceField() int {
-	return slices.IndexFunc(fields(), func(f kind.Field) bool { return f.Name == "price" })
+	return slices.IndexFunc(shop.Fields(), func(f kind.Field) bool { return f.Name == "price" })
 }
 
 // evidence is what the cells of a line are.
@@ -126,11 +127,11 @@ func evidenceOf(texts []string) evidence {
 	var e evidence
 	for _, text := range texts {
 		e.filled++
-		w := splitPrice(text)
-		if w.period != "" {
-			e.period = w.period
+		w := shop.SplitPrice(text)
+		if w.Period != "" {
+			e.period = w.Period
 		}
-		if p, written, err := pricing.ReadPrice(w.amount, money.Separators{}); err == nil {
+		if p, written, err := pricing.ReadPrice(w.Amount, money.Separators{}); err == nil {
 			switch {
 			case p.Words != "":
 				e.words++
@@ -302,13 +303,13 @@ func isNumbering(label string, texts []string) bool {
 
 // lineFields are the fields that a line can be by its heading: prices and features have roles of their own.
 func lineFields() []kind.Field {
-	return slices.DeleteFunc(fields(), func(f kind.Field) bool { return len(f.Each) > 0 })
+	return slices.DeleteFunc(shop.Fields(), func(f kind.Field) bool { return len(f.Each) > 0 })
 }
 
 // holds reports whether cells are what a field holds: a line headed "Users" with 5, 20 and unlimited is a feature, and
 // one with 1-3 and 4-10 says which plan fits.
 func holds(name string, cells []string) bool {
-	fields := fields()
+	fields := shop.Fields()
 	i := slices.IndexFunc(fields, func(f kind.Field) bool { return f.Name == name })
 	if i < 0 || fields[i].Group == "" {
 		return true
@@ -505,7 +506,7 @@ func fits(of, other string) (least, most money.Decimal) {
 }
 
 func amountOf(text string) (money.Decimal, bool) {
-	p, _, err := pricing.ReadPrice(splitPrice(text).amount, money.Separators{})
+	p, _, err := pricing.ReadPrice(shop.SplitPrice(text).Amount, money.Separators{})
 	if err != nil || p.Words != "" || p.Free {
 		return money.Decimal{}, false
 	}

@@ -1,4 +1,4 @@
-package pricing
+package matrix
 
 import (
 	"fmt"
@@ -8,6 +8,7 @@ import (
 
 	"rubrel/core/anatomy"
 	"rubrel/core/kind"
+	"rubrel/kinds/pricing/shop"
 )
 
 // The measures of a matrix, in CSS px (common practice).
@@ -43,7 +44,7 @@ func layMatrix(v kind.View, width int) matrixLay {
 			return matrixLay{names: namesLeast, column: unmeasuredColumn}
 		}
 		r := v.Tight.Ruler("", width)
-		inner, phone := r.Frame()-r.Edges("table"), r.Frame() < phoneBelow
+		inner, phone := r.Frame()-r.Edges("table"), r.Frame() < shop.PhoneBelow
 		names, column := leastOfMatrix(v, r, phone)
 		switch {
 		case !phone && names+n*column <= inner:
@@ -64,7 +65,7 @@ func layMatrix(v kind.View, width int) matrixLay {
 // breaks without a hyphen.
 func leastOfMatrix(v kind.View, r kind.Ruler, phone bool) (names, column float64) {
 	names = namesLeast
-	for _, run := range matrixRuns(v.At(r.Width())) {
+	for _, run := range runs(v.At(r.Width())) {
 		if slices.Contains(run.LeftOut, r.Width()) {
 			continue
 		}
@@ -88,9 +89,9 @@ func leastOfMatrix(v kind.View, r kind.Ruler, phone bool) (names, column float64
 	return math.Ceil(names), math.Ceil(column)
 }
 
-// matrixVariables gives the layout its columns at each width, and the widest amount that heads hold.
-func matrixVariables(v kind.View) []kind.Variable {
-	variables := append(newShop(v).variables(), leftOutVariables(v)...)
+// variables gives the layout its columns at each width, and the widest amount that heads hold.
+func variables(v kind.View) []kind.Variable {
+	variables := append(shop.New(v).Variables(), shop.LeftOutVariables(v)...)
 	last := map[string]string{}
 	for i := range v.Widths {
 		n, l := max(1, len(v.At(i).Set.Records)), layMatrix(v, i)
@@ -104,7 +105,7 @@ func matrixVariables(v kind.View) []kind.Variable {
 			least = fmt.Sprintf("%.0fpx", l.names+float64(n)*l.column)
 		}
 		for _, said := range [][2]string{{"--rb-matrix-columns", columns}, {"--rb-row-at", rows}, {"--rb-corner", corner},
-			{"--rb-matrix-least", least}, {"--rb-matrix-most", px(l.most(float64(n)))}} {
+			{"--rb-matrix-least", least}, {"--rb-matrix-most", shop.Px(l.most(float64(n)))}} {
 			if last[said[0]] != said[1] {
 				last[said[0]] = said[1]
 				variables = append(variables, kind.Variable{Name: said[0], Width: i, Value: said[1]})
@@ -114,9 +115,9 @@ func matrixVariables(v kind.View) []kind.Variable {
 	return variables
 }
 
-// matrixRoom is the room of a text in a matrix. Where the width is narrowest it is the least room within the width:
+// room is the room of a text in a matrix. Where the width is narrowest it is the least room within the width:
 // where the table is as wide as it gets, names still take more and leave less to the plans.
-func matrixRoom(v kind.View, r kind.Ruler, part string) float64 {
+func room(v kind.View, r kind.Ruler, part string) float64 {
 	room := cellRoom(v, r, r.Frame(), part)
 	below, namesFull := v.Widths[r.Width()].Below, namesMost/namesShare
 	if v.Tight == nil || r.Frame() != v.Tight.Ruler("", r.Width()).Frame() || r.Frame() >= namesFull {
@@ -132,7 +133,7 @@ func matrixRoom(v kind.View, r kind.Ruler, part string) float64 {
 func cellRoom(v kind.View, r kind.Ruler, frame float64, part string) float64 {
 	n, l := float64(max(1, len(v.At(r.Width()).Set.Records))), layMatrix(v, r.Width())
 	inner := frame - r.Edges("table")
-	phone := frame < phoneBelow
+	phone := frame < shop.PhoneBelow
 	if phone && part != "button" && slices.Contains(headless, part) {
 		return 0 // on a phone the head has no more than a title and a price
 	}
@@ -145,7 +146,7 @@ func cellRoom(v kind.View, r kind.Ruler, frame float64, part string) float64 {
 	}
 	switch part {
 	case "group":
-		return inside(track, r, part)
+		return shop.Inside(track, r, part)
 	case "row", "help":
 		if names == 0 {
 			names = inner
@@ -155,9 +156,9 @@ func cellRoom(v kind.View, r kind.Ruler, frame float64, part string) float64 {
 		return max(1, max(l.column, (track-names)/n)-r.Edges("cell"))
 	}
 	if phone && part == "button" { // it stands below the table
-		return inside(max(l.column, track/n)-r.Edges("cell"), r, part)
+		return shop.Inside(max(l.column, track/n)-r.Edges("cell"), r, part)
 	}
-	return inside(max(l.column, (track-names)/n)-r.Edges("plan"), r, part)
+	return shop.Inside(max(l.column, (track-names)/n)-r.Edges("plan"), r, part)
 }
 
 // scrollsAtAll reports whether the table scrolls at some width.

@@ -1,4 +1,4 @@
-package pricing
+package shop
 
 import (
 	_ "embed"
@@ -8,8 +8,8 @@ import (
 	"rubrel/core/wording"
 )
 
-// words are what a price list says by itself in the visitor's language. Words in braces are filled in.
-type words struct {
+// Words are what a price list says by itself in the visitor's language. Words in braces are filled in.
+type Words struct {
 	Tag         string            `json:"-"` // the language, "" where it is not among ours and English stands in
 	Choose      string            `json:"choose"`
 	Periods     map[string]string `json:"periods"` // the label of a new period, by what it is called in periodWords
@@ -50,17 +50,17 @@ type words struct {
 //go:embed words.json
 var wordsJSON []byte
 
-var wordsByLanguage = wording.NewTable[words]("pricing: words.json", wordsJSON)
+var wordsByLanguage = wording.NewTable[Words]("pricing: words.json", wordsJSON)
 
-// wordsFor finds the words for a BCP 47 tag by its language; English where there are none.
-func wordsFor(tag string) words {
+// WordsFor finds the words for a BCP 47 tag by its language; English where there are none.
+func WordsFor(tag string) Words {
 	w, language := wordsByLanguage.For(tag)
 	w.Tag = language
 	return w
 }
 
 // periodsFree says how many months are free, in the plural form that the language has for the number.
-func (w words) periodsFree(n int) string {
+func (w Words) periodsFree(n int) string {
 	text, ok := w.PeriodsFree[money.LocaleFor(w.Tag).Plural(money.NewDecimal(int64(n), 0))]
 	if !ok {
 		text = w.PeriodsFree["other"]

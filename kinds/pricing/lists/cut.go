@@ -1,4 +1,4 @@
-package pricing
+package lists
 
 import (
 	"regexp"
@@ -9,10 +9,11 @@ import (
 	"rubrel/core/kind"
 	"rubrel/core/money"
 	"rubrel/core/pricing"
+	"rubrel/kinds/pricing/shop"
 )
 
 // namePart is the column of the names of plans.
-func namePart() string { return fields()[0].Name }
+func namePart() string { return shop.Fields()[0].Name }
 
 // cut takes plans apart that stand in lines of text: "Basic $9/mo ($90/yr)" on one line, or under each other the name,
 // prices and what the plan has. Nothing where most have no amount of money.
@@ -66,7 +67,7 @@ func sections(texts [][]string, plans [][]kind.Said) {
 		}
 		for j := range plans[i] {
 			s := &plans[i][j]
-			if period != "" && ofPrice(*s) && splitPrice(s.Text).period == "" {
+			if period != "" && ofPrice(*s) && shop.SplitPrice(s.Text).Period == "" {
 				s.Text += " / " + period
 				s.Column = columnOf(s.Text)
 			}
@@ -106,12 +107,12 @@ func firstPrice(plans [][]kind.Said) string {
 
 // columnOf is the column of a price: those of a period in a currency are one.
 func columnOf(text string) string {
-	w := splitPrice(text)
-	_, written, err := pricing.ReadPrice(w.amount, money.Separators{})
+	w := shop.SplitPrice(text)
+	_, written, err := pricing.ReadPrice(w.Amount, money.Separators{})
 	if err != nil {
 		return ""
 	}
-	return priceRole + w.period + ":" + written.Currency
+	return priceRole + w.Period + ":" + written.Currency
 }
 
 // mostPriceWords is how many words an amount takes with its currency and its period: "from € 9 per user per month".
@@ -208,7 +209,7 @@ func twice(said []kind.Said) bool {
 func priceAt(words []string) int {
 	for n := min(len(words), mostPriceWords); n > 0; n-- {
 		text := strings.Trim(strings.Join(words[:n], " "), "()[],;")
-		if strings.ContainsAny(text, "0123456789") && isPrice(text) {
+		if strings.ContainsAny(text, "0123456789") && shop.IsPrice(text) {
 			return n
 		}
 	}
@@ -234,7 +235,7 @@ func cutLines(lines []string) []kind.Said {
 	for i, line := range lines {
 		part := kind.Said{Column: featuresRole, Text: strings.TrimSpace(line), Line: i}
 		switch {
-		case isPrice(part.Text):
+		case shop.IsPrice(part.Text):
 			part.Column = columnOf(part.Text)
 			prices = append(prices, part)
 		case !slices.ContainsFunc(said, func(s kind.Said) bool { return s.Column == namePart() }):
@@ -262,7 +263,7 @@ func withWords(lines []string, at int, column string) []kind.Said {
 	for i, line := range lines[1:] {
 		part := kind.Said{Column: featuresRole, Text: line, Line: i + 1}
 		switch {
-		case slices.ContainsFunc(lines, isPrice):
+		case slices.ContainsFunc(lines, shop.IsPrice):
 			part.Column = "" // two amounts would be one price
 		case i+1 == at:
 			part.Column = column

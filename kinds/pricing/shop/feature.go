@@ -1,4 +1,4 @@
-package pricing
+package shop
 
 import (
 	"html/template"
@@ -9,10 +9,10 @@ import (
 	"rubrel/core/kind"
 )
 
-// featureView is one line of a plan's features, or a heading over those after it.
-type featureView struct {
+// FeatureView is one line of a plan's features, or a heading over those after it.
+type FeatureView struct {
 	ID          string
-	LeftOut     widthsOut
+	LeftOut     WidthsOut
 	Name, Value string
 	Help        string
 	Has, Soon   bool
@@ -32,7 +32,7 @@ const (
 )
 
 // bulletOf is the bullet of a feature.
-func (s *shop) bulletOf(f featureView) bullet {
+func (s *Shop) bulletOf(f FeatureView) bullet {
 	of := bulletPart
 	b := bullet{}
 	switch {
@@ -41,8 +41,8 @@ func (s *shop) bulletOf(f featureView) bullet {
 	case !f.Has:
 		of, b.Class = lackingPart, anatomy.Class(lackingPart)
 	}
-	if name := s.fact(of); name != "" {
-		b.Icon = icon.In(s.v, name)
+	if name := s.Fact(of); name != "" {
+		b.Icon = icon.In(s.V, name)
 	}
 	return b
 }
@@ -74,22 +74,22 @@ func bulletParts() []kind.Part {
 	}
 }
 
-var featureAxis, _ = (&kind.Kind{Axes: axes}).AxisNamed("features")
+var FeatureAxis, _ = (&kind.Kind{Axes: Axes}).AxisNamed("features")
 
-// features lists what a plan says of every feature, headings included.
-func (s *shop) features(record kind.Record) []featureView {
-	var list []featureView
-	for _, item := range s.v.Set.Items("features") {
-		feature := featureView{ID: item.ID, LeftOut: leftOutAt(item, s.v.Widths),
+// Features lists what a plan says of every feature, headings included.
+func (s *Shop) Features(record kind.Record) []FeatureView {
+	var list []FeatureView
+	for _, item := range s.V.Set.Items("features") {
+		feature := FeatureView{ID: item.ID, LeftOut: LeftOutAt(item, s.V.Widths),
 			Name: kind.Text(item.Facts, "name"), Help: kind.Text(item.Facts, "help"),
-			Heading: featureAxis.IsHeading(item)}
+			Heading: FeatureAxis.IsHeading(item)}
 		inclusion, _ := record.Facts["feature:"+item.ID].(kind.Inclusion)
 		feature.Has, feature.Soon, feature.Value = inclusion.Has, inclusion.Soon, inclusion.Value
 		if unit := kind.Text(item.Facts, "unit"); unit != "" && feature.Value != "" {
 			feature.Value += " " + unit
 		}
 		if feature.Soon {
-			feature.Value = s.words.Soon
+			feature.Value = s.Words.Soon
 		}
 		feature.Bullet = s.bulletOf(feature)
 		list = append(list, feature)
@@ -99,7 +99,7 @@ func (s *shop) features(record kind.Record) []featureView {
 
 // within reports whether a plan has everything that another has: each feature that the other has it has too, with
 // the same value or one of its own.
-func within(less, more []featureView) bool {
+func within(less, more []FeatureView) bool {
 	for i, feature := range less {
 		if !feature.Heading && feature.Has && !more[i].Has {
 			return false
@@ -110,9 +110,9 @@ func within(less, more []featureView) bool {
 
 // beyond is what a plan has that an earlier one lacks or has in another measure. base is the position of that earlier
 // plan: the latest before it that it holds entirely and that has something. It is -1 where there is none.
-func beyond(plans [][]featureView, i int) (base int, rest []featureView) {
+func beyond(plans [][]FeatureView, i int) (base int, rest []FeatureView) {
 	for base = i - 1; base >= 0; base-- {
-		has := slices.ContainsFunc(plans[base], func(f featureView) bool { return f.Has })
+		has := slices.ContainsFunc(plans[base], func(f FeatureView) bool { return f.Has })
 		if has && within(plans[base], plans[i]) {
 			break
 		}
@@ -131,8 +131,8 @@ func beyond(plans [][]featureView, i int) (base int, rest []featureView) {
 }
 
 // withoutEmptyHeadings drops a heading with nothing before the next one.
-func withoutEmptyHeadings(list []featureView) []featureView {
-	var out []featureView
+func withoutEmptyHeadings(list []FeatureView) []FeatureView {
+	var out []FeatureView
 	for i, feature := range list {
 		if feature.Heading && (i == len(list)-1 || list[i+1].Heading) {
 			continue
@@ -142,8 +142,8 @@ func withoutEmptyHeadings(list []featureView) []featureView {
 	return out
 }
 
-// equal reports whether every plan says the same of the feature at a position, and at least one has it.
-func equal(plans [][]featureView, at int) bool {
+// Equal reports whether every plan says the same of the feature at a position, and at least one has it.
+func Equal(plans [][]FeatureView, at int) bool {
 	if len(plans) < 2 || plans[0][at].Heading || !plans[0][at].Has {
 		return false
 	}

@@ -1,4 +1,4 @@
-package pricing
+package shop
 
 import (
 	"html/template"
@@ -10,18 +10,18 @@ import (
 	"rubrel/core/wording"
 )
 
-// blockView is the whole form as the template shows it.
-type blockView struct {
+// BlockView is the whole form as the template shows it.
+type BlockView struct {
 	Switches template.HTML
 	Together bool // a choice is one for all lists of the page
-	Plans    []planView
+	Plans    []PlanView
 	Joined   bool // the cards stand without gaps
-	Words    words
+	Words    Words
 	ByCode   template.JS // what the block says to its script, as JSON; "" where it has nothing to say
 }
 
-// planView is the element of one plan as the templates show it, with the slots of each of its cells.
-type planView struct {
+// PlanView is the element of one plan as the templates show it, with the slots of each of its cells.
+type PlanView struct {
 	ID, Title, EndsAt string
 	Featured          bool
 	Cells             []template.HTML
@@ -35,8 +35,8 @@ type cardView struct {
 	Actions    []actionView
 	Assurances []string
 	Base       string // "Everything in Dusk, plus"
-	Features   []featureView
-	Words      words
+	Features   []FeatureView
+	Words      Words
 }
 
 // actionView is a button for one choice of the switches, or for all.
@@ -45,8 +45,8 @@ type actionView struct {
 	Template          string // the link with {seats} for a script to fill; "" where the number of seats is not in it
 }
 
-// card is what a plan says, read once.
-func (s *shop) card(record kind.Record) cardView {
+// Card is what a plan says, read once.
+func (s *Shop) Card(record kind.Record) cardView {
 	if s.read == nil {
 		s.read = map[string]cardView{}
 		s.readCards()
@@ -54,42 +54,42 @@ func (s *shop) card(record kind.Record) cardView {
 	return s.read[record.ID]
 }
 
-func (s *shop) readCards() {
-	records := s.v.Set.Records
-	features := make([][]featureView, len(records))
+func (s *Shop) readCards() {
+	records := s.V.Set.Records
+	features := make([][]FeatureView, len(records))
 	for i, record := range records {
-		features[i] = s.features(record)
+		features[i] = s.Features(record)
 	}
 	for i, record := range records {
 		card := s.cardOf(record)
 		card.Features = features[i]
-		if s.fact("lists") == "what is new" {
+		if s.Fact("lists") == "what is new" {
 			base, rest := beyond(features, i)
 			if card.Features = rest; base >= 0 {
 				title := kind.Text(records[base].Facts, "title")
-				card.Base = s.v.Soft("base", record.ID, wording.Fill(s.words.Everything, "plan", title))
+				card.Base = s.V.Soft("base", record.ID, wording.Fill(s.Words.Everything, "plan", title))
 			}
 		}
 		s.read[record.ID] = card
 	}
 }
 
-func (s *shop) cardOf(record kind.Record) cardView {
-	soft := func(part, text string) string { return s.v.Soft(part, record.ID, text) }
-	card := cardView{Words: s.words, ID: record.ID, Title: kind.Text(record.Facts, "title"), Prices: s.prices(record),
+func (s *Shop) cardOf(record kind.Record) cardView {
+	soft := func(part, text string) string { return s.V.Soft(part, record.ID, text) }
+	card := cardView{Words: s.Words, ID: record.ID, Title: kind.Text(record.Facts, "title"), Prices: s.Prices(record),
 		Notes: s.notes(record), Actions: s.actions(record)}
 	always := noteView{Class: "rb-always"}
 	if note := kind.Text(record.Facts, "note"); note != "" {
 		always.Lines = append(always.Lines, sentence{{Text: soft("note", note)}})
 	}
-	if fits := s.list.Seating(record.ID).Fits; fits != nil && s.seats > 0 {
+	if fits := s.List.Seating(record.ID).Fits; fits != nil && s.Seats > 0 {
 		always.Lines = append(always.Lines, sentence{{Text: soft("note", s.fits(*fits))}})
 	}
 	if always.Lines != nil {
 		card.Notes = append(card.Notes, always)
 	}
 	for _, name := range []string{"trial", "guarantee"} {
-		if said := s.v.Set.Said(record, name); said != nil {
+		if said := s.V.Set.Said(record, name); said != nil {
 			card.Assurances = append(card.Assurances, soft("assurance", said.String()))
 		}
 	}
@@ -98,7 +98,7 @@ func (s *shop) cardOf(record kind.Record) cardView {
 		p.Words, p.Period, p.From = soft("words", p.Words), soft("period", p.Period), soft("period", p.From)
 	}
 	for i := range card.Actions {
-		card.Actions[i].Text = s.v.SoftRun(buttonRun(record.ID, card.Actions[i].Text))
+		card.Actions[i].Text = s.V.SoftRun(buttonRun(record.ID, card.Actions[i].Text))
 	}
 	return card
 }
@@ -108,16 +108,16 @@ func buttonRun(record, text string) kind.Run {
 	return kind.Run{Record: record, Part: "button", Text: text, MostLines: 2}
 }
 
-// plan is the element of a plan, with the slots of each of its cells.
-func (s *shop) plan(record kind.Record, cells ...template.HTML) planView {
-	return planView{ID: record.ID, Title: kind.Text(record.Facts, "title"), EndsAt: s.endsAt(record),
+// Plan is the element of a plan, with the slots of each of its cells.
+func (s *Shop) Plan(record kind.Record, cells ...template.HTML) PlanView {
+	return PlanView{ID: record.ID, Title: kind.Text(record.Facts, "title"), EndsAt: s.endsAt(record),
 		Featured: record.Featured, Cells: cells}
 }
 
 // actions makes a plan's button: one for each choice where the link carries the choice, else one for all.
-func (s *shop) actions(record kind.Record) []actionView {
+func (s *Shop) actions(record kind.Record) []actionView {
 	said := func(name string) string {
-		if v := s.v.Set.Said(record, name); v != nil {
+		if v := s.V.Set.Said(record, name); v != nil {
 			return v.String()
 		}
 		return ""
@@ -132,31 +132,31 @@ func (s *shop) actions(record kind.Record) []actionView {
 		return []actionView{s.action("", text, link)}
 	}
 	var actions []actionView
-	for _, c := range s.choices() {
+	for _, c := range s.Choices() {
 		if !byPeriod && c.i > 0 || !byCurrency && c.j > 0 {
 			continue
 		}
-		class := c.class
+		class := c.Class
 		if !byPeriod {
 			class = c.currencyClass
 		}
 		if !byCurrency {
 			class = c.periodClass
 		}
-		actions = append(actions, s.action(class, text, wording.Fill(link, "period", url.QueryEscape(c.period.ID),
-			"currency", c.currency.Currency.Code)))
+		actions = append(actions, s.action(class, text, wording.Fill(link, "period", url.QueryEscape(c.Period.ID),
+			"currency", c.Currency.Currency.Code)))
 	}
 	return actions
 }
 
-func (s *shop) action(class, text, link string) actionView {
+func (s *Shop) action(class, text, link string) actionView {
 	action := actionView{Class: class, Text: text}
-	n := max(1, s.seats)
-	if s.seats == 0 {
-		n = s.list.Seats.Least
+	n := max(1, s.Seats)
+	if s.Seats == 0 {
+		n = s.List.Seats.Least
 	}
 	action.Link = wording.Fill(link, "seats", strconv.FormatInt(n, 10))
-	if s.seats > 0 && action.Link != link {
+	if s.Seats > 0 && action.Link != link {
 		action.Template = link
 	}
 	return action

@@ -1,4 +1,4 @@
-package pricing
+package shop
 
 import (
 	"rubrel/core/anatomy"
@@ -14,20 +14,20 @@ func and(properties []string, more ...string) []string {
 var (
 	withCards = []string{"cards", "slider"}
 	withTexts = []string{"cards", "slider", "calculator"}
-	withSeats = []string{"calculator", "slider"}
-	lists     = []string{"cards", "slider", "matrix"} // the forms that list features
+	WithSeats = []string{"calculator", "slider"}
+	Lists     = []string{"cards", "slider", "matrix"} // the forms that list features
 )
 
-// inHeads are the parts that stand for a card in other forms: a column's head, or a line.
-var inHeads = map[string]string{"matrix": "plan", "calculator": "line"}
+// InHeads are the parts that stand for a card in other forms: a column's head, or a line.
+var InHeads = map[string]string{"matrix": "plan", "calculator": "line"}
 
 // A value that the layout uses elsewhere than on the part itself goes to it as a custom property.
 var (
 	rowRule = map[string]string{"border": "border-top"}
 )
 
-// parts is the anatomy of a price list, and how it looks before anybody says otherwise: in the house style's tokens.
-var parts = []kind.Part{
+// Parts is the anatomy of a price list, and how it looks before anybody says otherwise: in the house style's tokens.
+var Parts = []kind.Part{
 	{Name: "table", Help: "the ground on which the plans stand", Place: look.BlockItself,
 		Properties: anatomy.BlockProperties,
 		Defaults: map[string]string{
@@ -39,10 +39,10 @@ var parts = []kind.Part{
 	{Name: "saving", Text: true, Help: "what a side of the switch saves", Place: look.BlockItself, Parent: "option",
 		Properties: and(anatomy.TextProperties, anatomy.BoxProperties...),
 		Defaults:   map[string]string{"font-size": "type-1"}},
-	{Name: "ask", Forms: withSeats, Help: "where the number is asked for", Place: look.BlockItself, Parent: "table",
+	{Name: "ask", Forms: WithSeats, Help: "where the number is asked for", Place: look.BlockItself, Parent: "table",
 		Properties: and(anatomy.BoxProperties, "gap", "margin"),
 		Defaults:   map[string]string{"gap": "space-0", "margin": "0 0 space-4"}},
-	{Name: "ask-label", Text: true, Forms: withSeats, Help: "what is asked for", Place: look.BlockItself, Parent: "ask",
+	{Name: "ask-label", Text: true, Forms: WithSeats, Help: "what is asked for", Place: look.BlockItself, Parent: "ask",
 		Properties: anatomy.TextProperties,
 		Defaults:   map[string]string{"font-weight": "weight-strong", "margin": "0 0 space-0"}},
 	{Name: "stepper", Text: true, Forms: []string{"calculator"}, Help: "the field for the number with its buttons",
@@ -59,10 +59,10 @@ var parts = []kind.Part{
 		"the ground", Place: look.BlockItself, Parent: "ask", Properties: []string{"color", "background-color"},
 		As:       map[string]string{"background-color": "--rb-track"},
 		Defaults: map[string]string{"color": "action", "background-color": "line"}},
-	{Name: "says", Text: true, Forms: withSeats, Help: "what is said of a number out of range", Place: look.BlockItself,
+	{Name: "says", Text: true, Forms: WithSeats, Help: "what is said of a number out of range", Place: look.BlockItself,
 		Parent: "ask", Properties: anatomy.TextProperties,
 		Defaults: map[string]string{"color": "warn", "font-size": "type-2"}},
-	{Name: "totals", Text: true, Forms: withSeats, Help: "the table of totals where there is no script",
+	{Name: "totals", Text: true, Forms: WithSeats, Help: "the table of totals where there is no script",
 		Place: look.BlockItself, Parent: "table", Properties: and(anatomy.TextProperties, "border"),
 		Defaults: map[string]string{"font-size": "type-2", "margin": "space-4 0 0"}},
 	{Name: "cards", Forms: withCards, Help: "the row of plans", Place: look.BlockItself, Parent: "table",
@@ -80,7 +80,7 @@ var parts = []kind.Part{
 			"box-shadow@featured": "shadow-2",
 		}},
 	{Name: headerPart, Forms: withCards, Help: "the ground behind the upper part of a plan, down to what the set says",
-		Parent: cardPart, Paints: ifHeader,
+		Parent: CardPart, Paints: ifHeader,
 		Properties: []string{"background-color", "background-image", "border", "box-shadow", "opacity", "display"},
 		Defaults: map[string]string{"background-color": "ground", "border": "none, none, 1px solid line, none",
 			"background-color@featured": "transparent", "border@featured": "none, none, 1px solid feature-line, none"}},

@@ -1,7 +1,6 @@
-package pricing
+package seats
 
 import (
-	_ "embed"
 	"encoding/json"
 	"fmt"
 	"html/template"
@@ -11,28 +10,11 @@ import (
 	"rubrel/core/kind"
 	"rubrel/core/money"
 	"rubrel/core/pricing"
+	"rubrel/kinds/pricing/shop"
 )
 
-//go:embed table.js
-var tableJS string
-
-// scriptFor is what a price list needs in the visitor's browser: nothing where there is no choice to keep in the
-// address and no deadline.
-func scriptFor(v kind.View) string {
-	s := newShop(v)
-	if len(s.choices()) > 1 {
-		return tableJS
-	}
-	for _, record := range v.Set.Records {
-		if s.endsAt(record) != "" {
-			return tableJS
-		}
-	}
-	return ""
-}
-
-// seatedScript is what a form needs that asks for a number of seats.
-func seatedScript(kind.View) string { return tableJS }
+// script is what a form needs that asks for a number of seats.
+func script(kind.View) string { return shop.TableJS }
 
 // counting is what the script needs to count as the core does.
 type counting struct {
@@ -52,31 +34,31 @@ type counting struct {
 type codeUnit = string
 
 // byCode says the list to the script.
-func (s *shop) byCode() (template.JS, error) {
-	bounds := s.list.Seats
-	c := counting{Least: bounds.Least, Most: bounds.Most, Step: bounds.Step, Nouns: [2]string{s.noun(1), s.noun(2)},
+func byCode(s *shop.Shop) (template.JS, error) {
+	bounds := s.List.Seats
+	c := counting{Least: bounds.Least, Most: bounds.Most, Step: bounds.Step, Nouns: [2]string{s.Noun(1), s.Noun(2)},
 		Says: map[string]string{
-			"least": strings.Replace(s.words.Least, "{n}", strings.TrimSpace("{n} "+s.noun(bounds.Least)), 1),
-			"most":  strings.Replace(s.words.Most, "{n}", strings.TrimSpace("{n} "+s.noun(bounds.Most)), 1),
-			"step":  s.words.Step,
+			"least": strings.Replace(s.Words.Least, "{n}", strings.TrimSpace("{n} "+s.Noun(bounds.Least)), 1),
+			"most":  strings.Replace(s.Words.Most, "{n}", strings.TrimSpace("{n} "+s.Noun(bounds.Most)), 1),
+			"step":  s.Words.Step,
 		},
-		Number: s.locale.NumberFormat(s.style), Plans: map[string]map[string][][]codeUnit{}}
-	for _, currency := range s.list.Currencies {
+		Number: s.Locale.NumberFormat(s.Style), Plans: map[string]map[string][][]codeUnit{}}
+	for _, currency := range s.List.Currencies {
 		c.Digits = append(c.Digits, currency.Currency.Digits)
 	}
-	if s.list.Ranges(s.plans) != nil {
+	if s.List.Ranges(s.Plans) != nil {
 		c.Ranges = map[string][2]int64{}
-		for _, plan := range s.plans {
-			if fits := s.list.Seating(plan).Fits; fits != nil {
+		for _, plan := range s.Plans {
+			if fits := s.List.Seating(plan).Fits; fits != nil {
 				c.Ranges[plan] = [2]int64{fits.From, fits.To}
 			}
 		}
 	}
-	for _, plan := range s.plans {
+	for _, plan := range s.Plans {
 		tariffs := map[string][][]codeUnit{}
-		for _, choice := range s.choices() {
-			if coded := s.coded(plan, choice); coded != nil {
-				tariffs[s.at(choice)] = coded
+		for _, choice := range s.Choices() {
+			if coded := coded(s, plan, choice); coded != nil {
+				tariffs[s.At(choice)] = coded
 			}
 		}
 		c.Plans[plan] = tariffs
@@ -89,15 +71,15 @@ func (s *shop) byCode() (template.JS, error) {
 }
 
 // coded is a plan's tariff for a choice, and where it has an earlier price the tariff with that.
-func (s *shop) coded(plan string, c choice) [][]codeUnit {
-	tariff, ok := s.list.Tariff(plan, c.period, c.currency)
+func coded(s *shop.Shop, plan string, c shop.Choice) [][]codeUnit {
+	tariff, ok := s.List.Tariff(plan, c.Period, c.Currency)
 	if !ok {
 		return nil
 	}
-	coded := [][]codeUnit{codedTariff(tariff, c.currency.Currency)}
-	if price, _, _ := s.list.Price(plan, c.period, c.currency); price.Was != nil {
+	coded := [][]codeUnit{codedTariff(tariff, c.Currency.Currency)}
+	if price, _, _ := s.List.Price(plan, c.Period, c.Currency); price.Was != nil {
 		tariff.Amount = *price.Was
-		coded = append(coded, codedTariff(tariff, c.currency.Currency))
+		coded = append(coded, codedTariff(tariff, c.Currency.Currency))
 	}
 	return coded
 }

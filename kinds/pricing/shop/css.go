@@ -1,0 +1,8 @@
+package shop
+
+import (
+	_ "embed"
+)
+
+//go:embed common.css
+var CommonCSS string
