@@ -57,7 +57,8 @@ func (s *Server) edge(next http.Handler) http.Handler {
 			return
 		}
 		if r.Body != nil && r.Body != http.NoBody {
-			r.Body = http.MaxBytesReader(w, &heardBody{r.Body, http.NewResponseController(w), time.Now().Add(bodyTime)}, screen.MaxBody)
+			heard := &heardBody{r.Body, http.NewResponseController(w), time.Now().Add(bodyTime)}
+			r.Body = http.MaxBytesReader(w, heard, screen.MaxBody)
 		}
 		if err := readForm(r); err != nil {
 			s.Fail(w, r, err)

@@ -219,6 +219,7 @@ func (s *Screen) setDefaults(w http.ResponseWriter, r *http.Request) {
 		batch.Changes = append(batch.Changes, document.SetLook{Kind: name, Key: key, Text: r.PostForm.Get(field)})
 	}
 	if after := s.PageEdit(w, r, s.showDefaults, batch); after != nil {
-		http.Redirect(w, r, screen.Saved(screen.DefaultsAddress(after.ID, name, r.PostForm.Get("form")), after), http.StatusSeeOther)
+		place := screen.DefaultsAddress(after.ID, name, r.PostForm.Get("form"))
+		http.Redirect(w, r, screen.Saved(place, after), http.StatusSeeOther)
 	}
 }

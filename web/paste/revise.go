@@ -126,7 +126,8 @@ func (s *Screen) pasteTake(w http.ResponseWriter, r *http.Request) {
 	switch {
 	case err != nil:
 	case view.Revision == nil:
-		err = &screen.BadRequest{Problem: "the list into which this one goes is no longer there: choose another, or make a new block"}
+		err = &screen.BadRequest{Problem: "the list into which this one goes is no longer there: choose another, " +
+			"or make a new block"}
 	default:
 		err = view.foundAny()
 	}

@@ -194,7 +194,8 @@ func (b *builder) period(id string) string {
 				panic(err) // a constant of this file
 			}
 			b.set.Axes["periods"] = append(b.set.Axes["periods"],
-				kind.Item{ID: id, Facts: map[string]kind.Value{"label": kind.TextValue(shop.WordsFor(b.settings.Language).Periods[id]),
+				kind.Item{ID: id, Facts: map[string]kind.Value{
+					"label":    kind.TextValue(shop.WordsFor(b.settings.Language).Periods[id]),
 					"duration": duration}})
 		}
 	}
