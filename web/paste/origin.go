@@ -80,8 +80,8 @@ func (s *Screen) sourceOf(r *http.Request, site *document.Site, view *pasteView)
 }
 
 // errSeveral is the error of several files that are no parts of one list.
-var errSeveral = &screen.BadRequest{Problem: "one list is read at a time: choose one file, and pictures on the page of " +
-	"pictures"}
+var errSeveral = &screen.BadRequest{Problem: "one list is read at a time: choose one file, and pictures " +
+	"on the page of pictures"}
 
 // filesOf are the files that came with a request, and the name of the first.
 func filesOf(r *http.Request) (files [][]byte, name string, err error) {
