@@ -42,6 +42,11 @@ func fields(t *testing.T) []string {
 	if err != nil {
 		t.Fatal(err)
 	}
+	ofScreens, err := filepath.Glob("*/*.go")
+	if err != nil {
+		t.Fatal(err)
+	}
+	sources = append(sources, ofScreens...)
 	var all []string
 	for _, source := range sources {
 		text, err := os.ReadFile(source)
