@@ -64,9 +64,14 @@ func (t webDAV) Put(ctx context.Context, files, before []release.File, note func
 	if err := h.prepare(files); err != nil {
 		return err
 	}
+	sent := slices.Clone(pages)
 	for i, f := range assets {
-		if err := h.putAsset(f); err != nil {
+		put, err := h.putAsset(f)
+		if err != nil {
 			return err
+		}
+		if put {
+			sent = append(sent, f)
 		}
 		if err := note(i + 1); err != nil {
 			return err
@@ -83,7 +88,7 @@ func (t webDAV) Put(ctx context.Context, files, before []release.File, note func
 	if err := h.switchTo(pages, before); err != nil {
 		return err
 	}
-	if err := h.readBack(pages, assets); err != nil {
+	if err := h.readBack(sent); err != nil {
 		return err
 	}
 	_ = h.expect(http.MethodDelete, staging, nil, nil, 200, 204, 404) // what stays there is overwritten next time
@@ -121,14 +126,14 @@ func staged(f release.File) string {
 }
 
 // putAsset sends a file whose name carries its content, unless the host has it whole.
-func (h *host) putAsset(f release.File) error {
+func (h *host) putAsset(f release.File) (put bool, err error) {
 	if whole, err := h.holds(f.Path, f, false); err != nil || whole {
-		return err
+		return false, err
 	}
 	if err := h.stage(f); err != nil {
-		return err
+		return false, err
 	}
-	return h.move(f)
+	return true, h.move(f)
 }
 
 // stage writes a file under its other name and checks that it arrived whole.
@@ -167,9 +172,9 @@ func (h *host) switchTo(pages, before []release.File) error {
 	return nil
 }
 
-// readBack asks for every file again: a release is live when the host says so, not when it was sent.
-func (h *host) readBack(pages, assets []release.File) error {
-	for _, f := range slices.Concat(assets, pages) {
+// readBack asks again for what was sent: a release is live when the host says so, not when it was sent.
+func (h *host) readBack(sent []release.File) error {
+	for _, f := range sent {
 		whole, err := h.holds(f.Path, f, f.IsPage())
 		if err == nil && !whole {
 			err = fmt.Errorf("the web host shows %s other than it was sent", f.Path)
