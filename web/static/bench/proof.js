@@ -198,8 +198,17 @@ export class Proof {
     }
   }
 
-  // draw outlines the chosen part in every frame: strongly in the record under the cursor.
+  // draw outlines the chosen part in every frame before the next picture, however often it is asked for.
   draw() {
+    this.drawing ??= requestAnimationFrame(() => {
+      this.drawing = null;
+      this.outline();
+    });
+  }
+
+  // outline outlines the chosen part: strongly in the record under the cursor. Everything is measured before anything
+  // is drawn, since each box drawn would have the next frame laid out anew.
+  outline() {
     const { part, state, width } = this.desk;
     const shown = [part, ...(state ? [state] : []), width].join(', ');
     document.getElementById('part-said').textContent = shown;
@@ -210,14 +219,13 @@ export class Proof {
     this.holding = shown;
     const first = this.frames[0].querySelector('iframe').contentDocument;
     document.querySelector('[data-replay]').hidden = !first?.querySelector('[data-sight]');
-    for (const frame of this.frames) {
-      frame.classList.toggle('on', frame.dataset.width === width);
+    const outlines = this.frames.map((frame) => {
       const page = frame.querySelector('iframe').contentDocument;
       const scale = Number(frame.dataset.scale);
       const nodes = [...(page?.querySelectorAll(`.rb-${part}`) ?? [])].filter((node) =>
         node.checkVisibility({ visibilityProperty: true }),
       );
-      const boxes = nodes.slice(0, 80).map((node) => {
+      return nodes.slice(0, 80).map((node) => {
         const at = node.getBoundingClientRect();
         const box = document.createElement('div');
         const record = node.closest('[data-record]')?.dataset.record ?? null;
@@ -230,7 +238,10 @@ export class Proof {
         });
         return box;
       });
-      frame.querySelector('.overlay').replaceChildren(...boxes);
-    }
+    });
+    this.frames.forEach((frame, i) => {
+      frame.classList.toggle('on', frame.dataset.width === width);
+      frame.querySelector('.overlay').replaceChildren(...outlines[i]);
+    });
   }
 }
