@@ -180,8 +180,8 @@ func (s *Store) commit(ctx context.Context, tx pgx.Tx, before *Loaded, by Author
 		return nil, fmt.Errorf("store: inverse: %w", err)
 	}
 	batch := &pgx.Batch{}
-	batch.Queue("update site set version = $2, changed_at = now() where id = $1 returning changed_at", after.ID,
-		after.Version)
+	batch.Queue("update site set version = $2, changed_at = now(), name = $3, dress = $4, blocks = $5 where id = $1 "+
+		"returning changed_at", after.ID, after.Version, after.Site.Name, after.Site.House.Dress, len(after.Site.Blocks))
 	if err := queueEntities(batch, before, after, result.Touched); err != nil {
 		return nil, err
 	}

@@ -37,8 +37,10 @@ func readEntities(ctx context.Context, q rowsQuerier, site string, after int64) 
 }
 
 // insertSite writes a new site with its entities.
-func insertSite(ctx context.Context, tx pgx.Tx, id string, tree any) error {
-	if _, err := tx.Exec(ctx, "insert into site (id) values ($1)", id); err != nil {
+func insertSite(ctx context.Context, tx pgx.Tx, id string, site *document.Site, tree any) error {
+	_, err := tx.Exec(ctx, "insert into site (id, name, dress, blocks) values ($1, $2, $3, $4)", id, site.Name,
+		site.House.Dress, len(site.Blocks))
+	if err != nil {
 		return err
 	}
 	var rows [][]any
@@ -53,7 +55,7 @@ func insertSite(ctx context.Context, tx pgx.Tx, id string, tree any) error {
 		queuePictureUse(batch, id, 0, e, tree)
 		queueArrival(batch, id, e, tree)
 	}
-	_, err := tx.CopyFrom(ctx, pgx.Identifier{"entity"}, []string{"site", "name", "version", "body"},
+	_, err = tx.CopyFrom(ctx, pgx.Identifier{"entity"}, []string{"site", "name", "version", "body"},
 		pgx.CopyFromRows(rows))
 	if err != nil {
 		return err

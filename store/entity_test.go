@@ -66,6 +66,10 @@ func TestDatabaseOfWholeDocuments(t *testing.T) {
 	if err != nil || l.Version != 7 || !reflect.DeepEqual(l.Tree, tree) {
 		t.Fatalf("the site at version %d is another (%v)", l.Version, err)
 	}
+	if list, _, err := s.Sites(ctx, "observatory", 0); err != nil || len(list) != 1 ||
+		list[0].Blocks != len(l.Site.Blocks) || list[0].Dress != l.Site.House.Dress {
+		t.Errorf("it is listed as %+v (%v)", list, err)
+	}
 	if l, err = s.Edit(ctx, "fennmoor", ann, 7, price("dusk", "10")); err != nil || shown(t, l, "dusk") != "10" {
 		t.Errorf("an edit: %v", err)
 	}

@@ -34,8 +34,8 @@ type Removed struct {
 
 // RemovedSites lists the sites that were removed, the last first.
 func (s *Store) RemovedSites(ctx context.Context) ([]Removed, error) {
-	rows, err := s.pool.Query(ctx, "select id, body->>'name', removed_at from site join entity on site = id "+
-		"and name = 'site' where removed_at is not null order by removed_at desc")
+	rows, err := s.pool.Query(ctx, "select id, name, removed_at from site where removed_at is not null "+
+		"order by removed_at desc")
 	if err != nil {
 		return nil, fmt.Errorf("store: removed sites: %w", err)
 	}

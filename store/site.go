@@ -43,17 +43,12 @@ const SitesAtOnce = 50
 // says that there are others after them.
 func (s *Store) Sites(ctx context.Context, find string, after int) (list []Summary, more bool, err error) {
 	rows, err := s.pool.Query(ctx, `
-		with listed as (
-			select id, changed_at, own.body->>'name' as name
-			from site join entity own on own.site = site.id and own.name = 'site'
-			where removed_at is null and ($1 = '' or position(lower($1) in lower(own.body->>'name')) > 0)
-			order by changed_at desc, id limit $2 offset $3)
-		select id, listed.name, house.body->>'dress',
-		       (select count(*) from entity where site = id and name like 'blocks/%' and body is not null),
-		       changed_at, coalesce((select max(number) from release where release.site = id), 0),
-		       coalesce(host.live, 0), coalesce(host.public, '')
-		from listed join entity house on house.site = id and house.name = 'house' left join host on host.site = id
-		order by changed_at desc, id`, find, SitesAtOnce+1, after)
+		select id, name, dress, blocks, changed_at,
+		       coalesce((select max(number) from release where release.site = id), 0),
+		       coalesce((select live from host where host.site = id), 0),
+		       coalesce((select public from host where host.site = id), '')
+		from site where removed_at is null and ($1 = '' or position(lower($1) in lower(name)) > 0)
+		order by changed_at desc, id limit $2 offset $3`, find, SitesAtOnce+1, after)
 	if err != nil {
 		return nil, false, fmt.Errorf("store: sites: %w", err)
 	}
@@ -99,7 +94,7 @@ func (s *Store) CreateSite(ctx context.Context, id string, tree any) error {
 				return err
 			}
 		}
-		return insertSite(ctx, tx, id, document.Normalise(tree, s.kinds))
+		return insertSite(ctx, tx, id, site, document.Normalise(tree, s.kinds))
 	})
 	var pg *pgconn.PgError
 	if errors.As(err, &pg) && pg.Code == "23505" { // unique_violation

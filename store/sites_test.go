@@ -4,14 +4,15 @@ import (
 	"testing"
 	"time"
 
+	"rubrel/core/document"
 	"rubrel/store"
 )
 
 // manySites copies the demo's site so many times, each changed a second later than the one before.
 func manySites(t testing.TB, address string, n int) {
 	t.Helper()
-	execute(t, address, `insert into site (id, changed_at) select 'copy-' || n, now() + n * interval '1 second'
-		from generate_series(1, $1) n`, n)
+	execute(t, address, `insert into site (id, name, changed_at) select 'copy-' || n, 'Harbour ' || n,
+		now() + n * interval '1 second' from generate_series(1, $1) n`, n)
 	execute(t, address, `insert into entity (site, name, version, body) select 'copy-' || n, name, 0, case name when 'site'
 			then json_build_object('name', 'Harbour ' || n, 'language', 'en') else body end
 		from entity, generate_series(1, $1) n where site = 'fennmoor'`, n)
@@ -42,6 +43,39 @@ func TestSitesAreListedByPages(t *testing.T) {
 			t.Errorf("%q: %d sites, want %d (%v)", find, len(list), want, err)
 		}
 	}
+}
+
+// The list says of a site what its document says, after whatever was done to it or taken back.
+func TestListSaysWhatTheSiteSays(t *testing.T) {
+	s, _ := shared.DemoStore(t)
+	ctx := t.Context()
+	by := store.Author{Actor: "ann", Tab: "a"}
+	check := func(what string, l *store.Loaded) {
+		t.Helper()
+		list, _, err := s.Sites(ctx, "", 0)
+		if err != nil || len(list) != 1 {
+			t.Fatalf("%s: %d sites (%v)", what, len(list), err)
+		}
+		if got := list[0]; got.Name != l.Site.Name || got.Dress != l.Site.House.Dress || got.Blocks != len(l.Site.Blocks) {
+			t.Errorf("%s: the list says %q, %s, %d blocks", what, got.Name, got.Dress, got.Blocks)
+		}
+	}
+	l, err := s.Load(ctx, "fennmoor")
+	if err != nil {
+		t.Fatal(err)
+	}
+	check("a new site", l)
+	for _, change := range []document.Change{document.Rename{Name: "Wren Hill"}, document.Redress{Dress: "slipway"},
+		document.RemoveBlock{Block: "memberships"}} {
+		if l, err = s.Edit(ctx, "fennmoor", by, l.Version, change); err != nil {
+			t.Fatal(err)
+		}
+		check(change.Label(l.Site), l)
+	}
+	if l, _, err = s.Undo(ctx, "fennmoor", by); err != nil {
+		t.Fatal(err)
+	}
+	check("undone", l)
 }
 
 // The list of 1,000 sites beside that of two.
