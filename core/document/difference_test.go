@@ -9,7 +9,7 @@ import (
 	"rubrel/core/look"
 )
 
-// differenceCases are changes of the demo document, with what they change in words.
+// differenceCases are changes of the document, with what they change in words.
 var differenceCases = []struct {
 	change document.Change
 	want   []string

@@ -12,31 +12,29 @@ import (
 	"github.com/santhosh-tekuri/jsonschema/v6"
 
 	"rubrel/core/document"
-	"rubrel/core/kind"
 	"rubrel/core/look"
 	"rubrel/core/patch"
-	"rubrel/demo"
-	"rubrel/kinds"
+	"rubrel/core/sample"
 )
 
-var all = kinds.All()
+var all = sample.Kinds()
 
 func demoSite(t testing.TB) (*document.Site, any) {
 	t.Helper()
-	site, tree, err := document.Parse(demo.Fennmoor, all)
+	site, tree, err := document.Parse(sample.Document, all)
 	if err != nil {
 		t.Fatal(err)
 	}
 	return site, tree
 }
 
-// edited is the demo document with one text replaced.
+// edited is the document with one text replaced.
 func edited(t testing.TB, old, with string) []byte {
 	t.Helper()
-	if !bytes.Contains(demo.Fennmoor, []byte(old)) {
-		t.Fatalf("the demo document has no %s", old)
+	if !bytes.Contains(sample.Document, []byte(old)) {
+		t.Fatalf("the document has no %s", old)
 	}
-	return bytes.Replace(demo.Fennmoor, []byte(old), []byte(with), 1)
+	return bytes.Replace(sample.Document, []byte(old), []byte(with), 1)
 }
 
 // faults are documents that do not fit, with the path to the fault.
@@ -45,7 +43,7 @@ var faults = []struct{ old, with, path string }{
 	{`"language": "en-IE",`, ``, ""},
 	{`"language": "en-IE",`, `"language": "en-IE", "colour": "red",`, "/colour"},
 	{`"dress": "almanac"`, `"dress": "almanac", "scheme": "sepia"`, "/house/scheme"},
-	{`"kind": "pricing"`, `"kind": "prices"`, "/sets/memberships/kind"},
+	{`"kind": "plans"`, `"kind": "prices"`, "/sets/memberships/kind"},
 	{`"duration": "P1M"`, `"duration": "one month"`, "/sets/memberships/axes/periods/month/facts/duration"},
 	{`"code": "EUR"`, `"code": "EURO"`, "/sets/memberships/axes/currencies/eur/facts/code"},
 	{`{"amount": "9.00"}`, `{"amount": 9.00}`, "/sets/memberships/records/dusk/facts/price:month:eur"},
@@ -92,7 +90,7 @@ func TestFaultsHavePaths(t *testing.T) {
 	}
 }
 
-// The derived JSON Schema, read by a general validator, takes the demo document and refuses the faults that a
+// The derived JSON Schema, read by a general validator, takes the document and refuses the faults that a
 // schema can see: those that do not depend on another place of the document or on a property's own grammar.
 func TestSchema(t *testing.T) {
 	text, err := json.Marshal(document.Schema(all))
@@ -118,10 +116,8 @@ func TestSchema(t *testing.T) {
 		}
 		return compiled.Validate(v)
 	}
-	for id, text := range demo.Sites() {
-		if err := validate(text); err != nil {
-			t.Errorf("the demo document of %s does not fit: %v", id, err)
-		}
+	if err := validate(sample.Document); err != nil {
+		t.Errorf("the document does not fit: %v", err)
 	}
 	refused := 0
 	for _, c := range faults {
@@ -141,7 +137,7 @@ func TestSchema(t *testing.T) {
 	}
 }
 
-// changes are one of each kind of change, on the demo document.
+// changes are one of each kind of change, on the document.
 func changes(t testing.TB) []document.Change {
 	t.Helper()
 	key, err := look.ParseKey("zenith:price.font-size@narrow")
@@ -155,7 +151,7 @@ func changes(t testing.TB) []document.Change {
 		document.SetFact{Set: "memberships", Key: "fraction", Text: "when needed"},
 		document.SetFact{Set: "memberships", Axis: "features", Item: "remote", Key: "unit", Text: "a week"},
 		document.SetLook{Block: "memberships", Key: key, Text: "40px"},
-		document.SetLook{Kind: "pricing", Key: look.Key{Part: "card", Property: "padding"}, Text: "space-3"},
+		document.SetLook{Kind: "plans", Key: look.Key{Part: "card", Property: "padding"}, Text: "space-3"},
 		document.AddRecord{Set: "memberships", After: "dusk"},
 		document.AddRecord{Set: "memberships", Copy: "zenith"},
 		document.RemoveRecord{Set: "memberships", Record: "meridian"},
@@ -401,7 +397,7 @@ func TestFreshID(t *testing.T) {
 }
 
 func FuzzParse(f *testing.F) {
-	f.Add(demo.Fennmoor)
+	f.Add(sample.Document)
 	f.Add([]byte(`{"rubrel":1,"name":"x","language":"en","house":{"dress":"almanac"}}`))
 	f.Fuzz(func(t *testing.T, text []byte) {
 		_, tree, err := document.Parse(text, all)
@@ -416,38 +412,4 @@ func FuzzParse(f *testing.F) {
 			t.Fatalf("what was read is refused when written: %v", err)
 		}
 	})
-}
-
-// Every kind that ships is declared soundly: its defaults parse, its axes and parts exist, a fresh set fits.
-func TestDeclarations(t *testing.T) {
-	for _, k := range all {
-		if _, err := k.Defaults(k.Forms[0].Name); err != nil {
-			t.Error(err)
-		}
-		for _, p := range k.Parts {
-			if _, ok := k.PartNamed(p.Parent); p.Parent != "" && !ok {
-				t.Errorf("%s: the part %s stands in %q, which is no part", k.Name, p.Name, p.Parent)
-			}
-			if p.Help == "" {
-				t.Errorf("%s: the part %s has no help", k.Name, p.Name)
-			}
-		}
-		for _, f := range append(append([]kind.Field(nil), k.Fields...), k.SetFields...) {
-			for _, axis := range f.Each {
-				if _, ok := k.AxisNamed(axis); !ok {
-					t.Errorf("%s: the field %s goes over %q, which is no axis", k.Name, f.Name, axis)
-				}
-			}
-			if f.Help == "" || f.Label == "" {
-				t.Errorf("%s: the field %s has no label or help", k.Name, f.Name)
-			}
-		}
-		tree, site, err := document.New("Fresh", "en", "almanac", all)
-		if err != nil {
-			t.Fatal(err)
-		}
-		if _, err := document.Apply(tree, site, document.AddBlock{Name: "Fresh", Set: k.Fresh(k, "en")}); err != nil {
-			t.Errorf("%s: a fresh set does not fit: %v", k.Name, err)
-		}
-	}
 }

@@ -6,20 +6,18 @@ import (
 
 	"rubrel/core/document"
 	"rubrel/core/kind"
-	"rubrel/examples/notes"
+	"rubrel/core/sample"
 )
 
 // noting is a site whose notes refer to a picture, to another set and to a block.
 func noting(t *testing.T) *worked {
 	t.Helper()
-	k, err := notes.Declaration()
-	if err != nil {
-		t.Fatal(err)
-	}
+	k, _ := sample.Kinds().Named("boxes")
 	k.Fields = append(k.Fields,
 		kind.Field{Name: "picture", Label: "picture", Help: "what is shown", Type: kind.RefType{To: kind.PictureOffer}},
 		kind.Field{Name: "more", Label: "more", Help: "where there is more", Type: kind.RefType{To: kind.BlockOffer}})
-	if k, err = kind.New(k); err != nil {
+	k, err := kind.New(k)
+	if err != nil {
 		t.Fatal(err)
 	}
 	registry := kind.Registry{k}
@@ -39,7 +37,7 @@ func noting(t *testing.T) *worked {
 func TestFactsRefer(t *testing.T) {
 	w := noting(t)
 	say := func(key, text string) document.Change {
-		return document.SetFact{Set: "first", Record: "note-1", Key: key, Text: text}
+		return document.SetFact{Set: "first", Record: "box-1", Key: key, Text: text}
 	}
 	w.refused(say("picture", "day"), `none of that name among its pictures: "day"`)
 	w.refused(say("picture", "../x"), "is none of the site's pictures")
@@ -49,6 +47,6 @@ func TestFactsRefer(t *testing.T) {
 	w.refused(document.RemoveBlock{Block: "second"}, "First shows Second")
 	w.do(say("picture", ""))
 	w.do(document.RemovePicture{ID: "night"})
-	w.do(document.RemoveRecord{Set: "first", Record: "note-1"})
+	w.do(document.RemoveRecord{Set: "first", Record: "box-1"})
 	w.do(document.RemoveBlock{Block: "second"})
 }

@@ -9,13 +9,10 @@ import (
 	"rubrel/core/kind"
 	"rubrel/core/ledger"
 	"rubrel/core/look"
-	"rubrel/demo"
-	"rubrel/dresses"
-	"rubrel/kinds"
-	"rubrel/render"
+	"rubrel/core/sample"
 )
 
-var all = kinds.All()
+var all = sample.Kinds()
 
 type bench struct {
 	t    *testing.T
@@ -26,7 +23,7 @@ type bench struct {
 
 func newBench(t *testing.T) *bench {
 	t.Helper()
-	site, tree, err := document.Parse(demo.Fennmoor, all)
+	site, tree, err := document.Parse(sample.Document, all)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -43,11 +40,7 @@ func (b *bench) by() kind.Typing { return kind.Typing{Language: b.site.Language}
 
 func (b *bench) grid(part, width string) *ledger.Grid {
 	b.t.Helper()
-	registry, err := dresses.Load(all)
-	if err != nil {
-		b.t.Fatal(err)
-	}
-	cascade, tokens, err := render.Cascade(b.site, registry, b.at)
+	cascade, tokens, err := sample.Cascade(b.site, b.at)
 	if err != nil {
 		b.t.Fatal(err)
 	}

@@ -8,8 +8,7 @@ import (
 
 	"rubrel/core/document"
 	"rubrel/core/ledger"
-	"rubrel/dresses"
-	"rubrel/render"
+	"rubrel/core/sample"
 )
 
 // drawn is a ledger as a page has it: what was drawn last of every column, section, row and cell.
@@ -90,10 +89,6 @@ func (d *drawn) check(t *testing.T, what string, g *ledger.Grid) {
 // it is.
 func TestUpdatesDrawTheGrid(t *testing.T) {
 	b := newBench(t)
-	registry, err := dresses.Load(all)
-	if err != nil {
-		t.Fatal(err)
-	}
 	random := rand.New(rand.NewPCG(11, 12))
 	pick := func(texts ...string) string { return texts[random.IntN(len(texts))] }
 	page, shown := newDrawn(), ledger.Shown{}
@@ -126,7 +121,7 @@ func TestUpdatesDrawTheGrid(t *testing.T) {
 				document.Redress{Dress: pick("slipway", "almanac")},
 			}[random.IntN(9)], nil) // what an earlier change has removed stays so
 		}
-		cascade, tokens, err := render.Cascade(b.site, registry, "memberships")
+		cascade, tokens, err := sample.Cascade(b.site, "memberships")
 		if err != nil {
 			t.Fatal(err)
 		}
