@@ -6,6 +6,7 @@ import (
 
 	"golang.org/x/sync/errgroup"
 
+	"rubrel/core/colour"
 	"rubrel/core/measure"
 )
 
@@ -48,29 +49,60 @@ func (m Mark) finding() finding {
 	return finding{}
 }
 
-// once leaves out what was found of a set, or of what the site says, at a block before.
+// once leaves what was found of a set at its first block, and what the site says wrongly at the block whose mend goes
+// farthest: what passes there is likeliest to pass at the others.
 func once(lists [][]Mark) {
-	first := map[finding]*Mark{}
+	type place struct{ list, mark int }
+	kept := map[finding]place{}
 	for i, list := range lists {
-		lists[i] = slices.DeleteFunc(list, func(m Mark) bool {
+		for j, m := range list {
 			of := m.finding()
-			before := first[of]
-			if of == (finding{}) || before == nil {
-				return false
-			}
-			if of.cause != "" {
-				before.Places = slices.Concat(placesOf(*before), placesOf(m))
-				before.Quiet = before.Quiet && m.Quiet
-			} else if m.Quiet {
-				before.Quiet, before.Reason = true, m.Reason
-			}
-			return true
-		})
-		for j := range lists[i] {
-			if of := lists[i][j].finding(); of != (finding{}) {
-				first[of] = &lists[i][j]
+			before, known := kept[of]
+			if of != (finding{}) && (!known || of.cause != "" && m.reach() > lists[before.list][before.mark].reach()) {
+				kept[of] = place{i, j}
 			}
 		}
+	}
+	for i, list := range lists {
+		for j, m := range list {
+			keep, known := kept[m.finding()]
+			if known && keep != (place{i, j}) {
+				lists[keep.list][keep.mark].join(m)
+			}
+		}
+	}
+	left := make([][]Mark, len(lists))
+	for i, list := range lists {
+		for j, m := range list {
+			if keep, known := kept[m.finding()]; !known || keep == (place{i, j}) {
+				left[i] = append(left[i], m)
+			}
+		}
+	}
+	copy(lists, left)
+}
+
+// reach is how far the first mend moves a colour, as a difference of CSS Color 4 (deltaEOK); 0 where it moves none.
+func (m Mark) reach() float64 {
+	if len(m.Mends) == 0 || len(m.Mends[0].Inks) != 2 {
+		return 0
+	}
+	from, err := colour.Parse(m.Mends[0].Inks[0])
+	to, also := colour.Parse(m.Mends[0].Inks[1])
+	if err != nil || also != nil {
+		return 0
+	}
+	return colour.Distance(from, to)
+}
+
+// join adds the places of the same finding at another block.
+func (m *Mark) join(other Mark) {
+	switch {
+	case m.Cause != "" && m.Set == "":
+		m.Places = slices.Concat(placesOf(*m), placesOf(other))
+		m.Quiet = m.Quiet && other.Quiet
+	case other.Quiet:
+		m.Quiet, m.Reason = true, other.Reason
 	}
 }
 

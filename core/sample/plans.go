@@ -19,36 +19,52 @@ var planSlots = []anatomy.Slot{
 		anatomy.EnterProperties), Defaults: map[string]string{"font-size": "type-6"}}),
 	anatomy.Text(kind.Field{Name: "subtitle", Label: "subtitle", Help: "whom it is for", Type: kind.TextType{Most: 200}},
 		kind.Part{Name: "text"}),
-	{
-		Fields: []kind.Field{{Name: "price", Label: "price", Help: "9.00, or free", Type: pricing.PriceType{},
-			Each: []string{"periods", "currencies"}, Derive: derived, CheckText: inItsCurrency}},
-		Parts: []kind.Part{
-			{Name: "price", Text: true, Figures: true, Help: "the price", Properties: anatomy.TextProperties,
-				Defaults: map[string]string{"font-size": "type-8", "font-size@middle": "type-7",
-					"color@featured": "feature-accent"}},
-			{Name: "sign", Text: true, Parent: "price", Help: "the currency sign", Properties: anatomy.TextProperties},
-			{Name: "whole", Text: true, Parent: "price", Help: "the whole amount", Properties: anatomy.TextProperties},
-			{Name: "separator", Text: true, Parent: "price", Help: "the mark before the fraction",
-				Properties: anatomy.TextProperties, Defaults: map[string]string{"display": "none"}},
-		},
-	},
+	priceSlot(),
 	anatomy.Text(kind.Field{Name: "note", Label: "note", Help: "small print", Type: kind.TextType{Most: 200}},
 		kind.Part{Name: "note"}),
 	anatomy.Badge(kind.Field{Name: "badge", Label: "badge", Help: "a few words", Type: kind.TextType{Most: 40}},
 		kind.Part{Help: "the words that mark a plan", Defaults: map[string]string{"background-color": "accent",
 			"color": "on-accent", "border-radius": "radius-1"}}),
-	{
-		Fields: []kind.Field{
+	buttonSlot(),
+}
+
+// priceSlot is what a plan costs, in every period and currency.
+func priceSlot() anatomy.Slot {
+	field := kind.Field{Name: "price", Label: "price", Help: "9.00, or free", Type: pricing.PriceType{},
+		Each: []string{"periods", "currencies"}, Derive: derived, CheckText: inItsCurrency}
+	slot := anatomy.Words(kind.Part{Name: "price", Text: true, Figures: true, Help: "the price",
+		Properties: anatomy.TextProperties, Defaults: map[string]string{"font-size": "type-8",
+			"font-size@middle": "type-7", "color@featured": "feature-accent"}}, []kind.Field{field},
+		func(at anatomy.At) string { return kind.Text(at.Record.Facts, "price:month:eur") }, kind.Run{})
+	for _, inside := range []kind.Part{
+		{Name: "sign", Help: "the currency sign"}, {Name: "whole", Help: "the whole amount"},
+		{Name: "separator", Help: "the mark before the fraction", Defaults: map[string]string{"display": "none"}},
+	} {
+		inside.Text, inside.Parent, inside.Properties = true, "price", anatomy.TextProperties
+		slot.Parts = append(slot.Parts, inside)
+	}
+	return slot
+}
+
+// buttonSlot is the words on a plan's button; the slot has the plan's features as well.
+func buttonSlot() anatomy.Slot {
+	return anatomy.Words(kind.Part{Name: "button", Text: true, Pressed: true, Help: "the link that takes the plan",
+		Properties: slices.Concat(anatomy.TextProperties, anatomy.BoxProperties, anatomy.EnterProperties),
+		Defaults: map[string]string{"background-color": "transparent", "color": "action", "padding": "space-2",
+			"border": "1.5px solid action", "background-color@hover": "action", "color@hover": "on-action",
+			"color@featured": "on-feature", "border@featured": "1.5px solid on-feature",
+			"background-color@featured@hover": "on-feature", "color@featured@hover": "feature"}},
+		[]kind.Field{
 			{Name: "button", Label: "button", Help: "the words on the button", Type: kind.TextType{Most: 60}},
 			{Name: "link", Label: "link", Help: "where it leads", Type: kind.LinkType{}},
 			{Name: "feature", Label: "feature", Help: "yes, no or a value", Type: kind.InclusionType{},
 				Each: []string{"features"}},
-		},
-		Parts: []kind.Part{{Name: "button", Text: true, Pressed: true, Help: "the link that takes the plan",
-			Properties: slices.Concat(anatomy.TextProperties, anatomy.BoxProperties, anatomy.EnterProperties),
-			Defaults: map[string]string{"background-color": "transparent", "color": "action",
-				"border": "1.5px solid action", "background-color@hover": "action", "color@hover": "on-action"}}},
-	},
+		}, func(at anatomy.At) string {
+			if said := at.View.Set.Said(at.Record, "button"); said != nil {
+				return said.String()
+			}
+			return ""
+		}, kind.Run{})
 }
 
 // planParts are those around the slots.

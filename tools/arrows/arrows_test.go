@@ -16,7 +16,8 @@ var below = [][]string{
 	{"core"},
 	{"outbound"},
 	{"formats", "dresses", "demo"},
-	{"kinds", "examples", "render"},
+	{"kinds", "examples"},
+	{"render"},
 	{"store"},
 	{"publish", "refresh", "standin"},
 	{"web"},
@@ -89,6 +90,27 @@ func TestArrowsPointDown(t *testing.T) {
 		for _, name := range level {
 			if !seen[name] {
 				t.Errorf("there is no folder %s", name)
+			}
+		}
+	}
+}
+
+// browser is the room of testkit that knows nothing of Rubrel.
+const browser = module + "testkit/chromium"
+
+// Tests of what stands below the kinds know what their folder knows, and a browser: from the kinds up, tests drive the
+// application, which knows all kinds.
+func TestTestsPointDown(t *testing.T) {
+	kinds := rank("kinds")
+	for _, words := range packages(t, "TestImports", "XTestImports") {
+		of := folder(words[0])
+		if rank(of) < 0 || rank(of) >= kinds {
+			continue
+		}
+		for _, to := range words[1:] {
+			other := folder(to)
+			if other != "" && other != of && to != browser && (rank(other) < 0 || rank(other) >= rank(of)) {
+				t.Errorf("a test of %s imports %s, which stands above it", words[0], to)
 			}
 		}
 	}

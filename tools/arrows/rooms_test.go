@@ -48,7 +48,9 @@ func TestPictureOfRooms(t *testing.T) {
 	})
 	var b strings.Builder
 	fmt.Fprintf(&b, "# Rooms and arrows\n\nDrawn from what packages import: `go test ./tools/arrows -update`. "+
-		"`TestArrowsPointDown` holds that no arrow\nof what ships points up.\n\n"+
+		"`TestArrowsPointDown` holds that no arrow\nof what ships points up, "+
+		"`TestTestsPointDown` that tests of what stands below the kinds know no more than it,\nand a browser. From the "+
+		"kinds up, tests drive the application, which `testkit` starts.\n\n"+
 		"## What ships\n\n```mermaid\ngraph TD\n%s\n```\n\n## What tests know besides\n\n```mermaid\ngraph TD\n%s\n```\n",
 		strings.Join(shipped, "\n"), strings.Join(tested, "\n"))
 	const path = "../../docs/rooms.md"

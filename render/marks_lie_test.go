@@ -1,4 +1,4 @@
-package marks_test
+package render_test
 
 import (
 	"bytes"

@@ -1,4 +1,4 @@
-package marks_test
+package render_test
 
 import (
 	"encoding/json"
@@ -15,8 +15,8 @@ import (
 	"rubrel/render"
 )
 
-// bare is a demo's site without anything said of its look, light and dark by the visitor's choice.
-func bare(t *testing.T, text []byte, dress string) *desk {
+// bareDesk is a demo's site without anything said of its look, light and dark by the visitor's choice.
+func bareDesk(t *testing.T, text []byte, dress string) *desk {
 	t.Helper()
 	var tree map[string]any
 	if err := json.Unmarshal(text, &tree); err != nil {
@@ -69,7 +69,7 @@ func TestDressesAsShipped(t *testing.T) {
 		t.Run(name, func(t *testing.T) {
 			t.Parallel()
 			for _, text := range [][]byte{demo.Fennmoor, demo.Saltline} {
-				d := bare(t, text, name)
+				d := bareDesk(t, text, name)
 				seen := map[string]bool{}
 				for _, b := range d.site.Blocks {
 					set := d.site.SetOf(&b)

@@ -1,4 +1,4 @@
-package marks_test
+package render_test
 
 import (
 	"slices"
@@ -22,7 +22,7 @@ func TestBrandReaches(t *testing.T) {
 	}
 	ofBrand := []look.Token{"action", "accent", "feature-accent", "feature"}
 	for _, name := range registry.Names() {
-		d := bare(t, demo.Fennmoor, name)
+		d := bareDesk(t, demo.Fennmoor, name)
 		for _, dark := range []bool{false, true} {
 			palette := look.Propose(colour.Colour{R: 0.04, G: 0.37, B: 1, Alpha: 1}, colour.Colour{R: 0.8, Alpha: 1}, dark)
 			texts := map[string]string{}

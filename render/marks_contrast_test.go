@@ -1,4 +1,4 @@
-package marks_test
+package render_test
 
 import (
 	"fmt"
@@ -6,7 +6,6 @@ import (
 	"slices"
 	"strings"
 	"testing"
-	"time"
 
 	"rubrel/core/document"
 	"rubrel/core/kind"
@@ -18,8 +17,6 @@ import (
 	"rubrel/kinds"
 	"rubrel/render"
 )
-
-var now = time.Date(2026, 11, 24, 12, 0, 0, 0, time.UTC)
 
 // desk is a site that changes are made on.
 type desk struct {

@@ -1,4 +1,4 @@
-package lists_test
+package kinds_test
 
 import (
 	"archive/zip"

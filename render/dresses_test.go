@@ -1,4 +1,4 @@
-package dresses_test
+package render_test
 
 import (
 	"slices"
@@ -26,7 +26,7 @@ var pairs = []struct{ ink, ground look.Token }{
 
 // WCAG 2.2, success criterion 1.4.3: text on its ground has a contrast of at least 4.5, in every dress, light and
 // dark. An accent that a dress uses as a ground only may be nearer to the paper.
-func TestContrast(t *testing.T) {
+func TestTokensStandOut(t *testing.T) {
 	registry, err := dresses.Load(kinds.All())
 	if err != nil {
 		t.Fatal(err)
