@@ -234,11 +234,14 @@ func hashed(name, extension string, content []byte) string {
 // files are the fonts and the pictures that the site shows.
 func (d *dressed) files() []release.File {
 	var files []release.File
+	shown := map[string]bool{}
+	for i := range d.site.Blocks {
+		for _, name := range PicturesOf(d.site, &d.site.Blocks[i]) {
+			shown[name] = true
+		}
+	}
 	for _, p := range d.site.Pictures {
-		if slices.ContainsFunc(d.site.Blocks, func(b document.Block) bool {
-			return slices.Contains(PicturesOf(d.site, &b),
-				p.ID)
-		}) {
+		if shown[p.ID] {
 			files = append(files, release.File{Path: p.Path(), Type: p.Type, Bytes: p.Data, Held: p.File})
 		}
 	}
