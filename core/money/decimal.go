@@ -186,5 +186,5 @@ func (a Decimal) Whole() (int64, bool) {
 
 // Minor is an amount of a currency in its minor units, as a whole number in digits, rounded as FormatParts rounds.
 func (a Decimal) Minor(c Currency) string {
-	return a.Mul(NewDecimal(1, int32(c.Digits))).HalfEven(0).String()
+	return a.Mul(NewDecimal(1, int32(c.Digits))).HalfUp(0).String()
 }

@@ -34,10 +34,10 @@ type Style struct {
 }
 
 // FormatParts writes an amount with its currency as the locale does (CLDR UTS #35 part 3), in pieces so
-// that each may be set differently. The amount is rounded half-even to the currency's minor units, as
-// ECMA-402 does; an amount with fewer places is filled up with zeros.
+// that each may be set differently. The amount is rounded to the currency's minor units, ties away from zero
+// (halfExpand of ECMA-402, section 15.5.3); an amount with fewer places is filled up with zeros.
 func (l Locale) FormatParts(amount Decimal, c Currency, style Style) []Part {
-	rounded := amount.HalfEven(c.Digits)
+	rounded := amount.HalfUp(c.Digits)
 	negative := rounded.IsNegative()
 	if negative {
 		rounded = rounded.Neg()

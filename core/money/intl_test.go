@@ -34,7 +34,7 @@ func TestFormatAgainstIntl(t *testing.T) {
 		if (Intl.NumberFormat.supportedLocalesOf(locales).length !== locales.length) return {};
 		for (const locale of locales) for (const currency of codes) {
 			const digits = { CLF: 4 }[currency]; // ISO 4217; the CLDR agrees on all others used here
-			const format = new Intl.NumberFormat(locale, { style: 'currency', currency, roundingMode: 'halfEven', ...(digits &&
+			const format = new Intl.NumberFormat(locale, { style: 'currency', currency, ...(digits &&
 				{ minimumFractionDigits: digits }) });
 			for (const amount of amounts) out[locale + ' ' + currency + ' ' + amount] = format.format(amount);
 			if (currency === 'EUR' || currency === 'USD') {

@@ -92,7 +92,7 @@ func specification(s *shop.Shop, c shop.Choice, tariff pricing.Tariff, amount mo
 
 // plain is an amount with the places of its currency.
 func plain(s *shop.Shop, amount money.Decimal, c shop.Choice) string {
-	return amount.HalfEven(c.Currency.Currency.Digits).String()
+	return amount.HalfUp(c.Currency.Currency.Digits).String()
 }
 
 func quantity(from, to int64) thing {
