@@ -33,7 +33,8 @@ func randomLook(t *testing.T, random *rand.Rand) *document.Site {
 		"line-height": {"1.1", "leading-text"}, "letter-spacing": {"0.05em", "1px"}, "text-transform": {"uppercase", "none"},
 		"padding":    {"3px", "space-2 7px", "1px 2px 3px 4px"},
 		"font-style": {"italic", "normal"}, "word-spacing": {"2px", "0.1em"}, "text-decoration": {"underline", "none"},
-		"text-shadow": {"0 1px 2px #00000040", "none"}, "opacity": {"0.8", "50%"},
+		"text-underline-offset": {"0.2em", "3px", "auto"},
+		"text-shadow":           {"0 1px 2px #00000040", "none"}, "opacity": {"0.8", "50%"},
 		"background-image": {"linear-gradient(135deg, accent 0%, #123456 60%, ink 100%)",
 			"radial-gradient(at 30% 20%, raised, ground)", "stripes(line, 2px, 12px)",
 			"dots(accent, 3px, 16px), linear-gradient(0deg, raised, ground)", "checks(line, 8px)", "none"},
@@ -140,6 +141,7 @@ func TestResolvedIsComputed(t *testing.T) {
 
 // variants leave out the elements of a part that are of a more particular part too, and the chosen side of a switch.
 var variants = map[string]string{"feature": ":not(.rb-excluded, .rb-later)",
+	"bullet": ":not(.rb-lacking, .rb-coming)",
 	"option": ":not(.rb-first, .rb-second, :has(:checked))", "first": ":not(:has(:checked))",
 	"second": ":not(:has(:checked))"}
 

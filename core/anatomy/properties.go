@@ -6,7 +6,8 @@ import "slices"
 var (
 	// TextProperties are those of words.
 	TextProperties = []string{"color", "font-family", "font-size", "font-weight", "line-height", "letter-spacing",
-		"word-spacing", "font-style", "text-transform", "text-decoration", "text-shadow", "margin", "display"}
+		"word-spacing", "font-style", "text-transform", "text-decoration", "text-underline-offset",
+		"text-shadow", "margin", "display"}
 	// BoxProperties are those of a box with a ground.
 	BoxProperties = []string{"background-color", "background-image", "padding", "border", "border-radius", "box-shadow",
 		"opacity"}

@@ -67,6 +67,8 @@ var properties = []Property{
 		Hint:     "none, uppercase, lowercase or capitalize", parse: parseKeyword},
 	{Name: "text-decoration", Keywords: []string{"none", "underline", "line-through", "overline"},
 		Hint: "none, underline, line-through or overline", parse: parseKeyword},
+	{Name: "text-underline-offset", Inherited: true, Keywords: []string{"auto"}, Span: &Span{"em", 0, 0.6, 0.01, 0.1},
+		Hint: "how far below the words an underline lies: a length such as 0.15em, or auto", parse: parseTracking},
 	{Name: "text-shadow", Inherited: true, Tokens: ColourToken, Keywords: []string{"none"},
 		Hint: "0 1px 2px #0003, or none", parse: parseTextShadows},
 	{Name: "text-align", Inherited: true, Keywords: []string{"start", "center", "end"}, Hint: "start, center or end",
