@@ -12,7 +12,7 @@ import (
 // arrange finds out whether records stand across or down, and cuts the sheet into lines.
 func (r *reader) arrange(s sheet) {
 	if s.text {
-		r.Arrangement, r.bare = kind.Down, len(s.rows[0]) > 1 || !r.isHeading(s.at(0, 0).Text)
+		r.Arrangement, r.bare = kind.Down, !s.labelled && (len(s.rows[0]) > 1 || !r.isHeading(s.at(0, 0).Text))
 		r.Lines = r.lines(s, r.Arrangement)
 		g := kind.Guess{Confidence: kind.Sure, Reason: "so its lines read"}
 		if s.doubted {

@@ -13,6 +13,7 @@ type sheet struct {
 	rows      [][]kind.PastedCell
 	separator string
 	text      bool     // it was made of lines of text: see fromText
+	labelled  bool     // its first row are the labels of those lines
 	spaced    bool     // a space stands behind each separator, as people write
 	roles     []string // of its columns, where it was cut by what they say
 	doubted   bool     // its roles are

@@ -27,8 +27,8 @@ func isText(t kind.Table) bool {
 	})
 }
 
-// fromText makes a sheet of lines of text. A title over them is left, bullets are taken off, and what the texts say is
-// cut into columns where all are alike; where they are not, each is one cell.
+// fromText makes a sheet of lines of text. A title over them is left. Lines that say what they are stand below their
+// labels; else bullets are taken off, and what the texts say is cut into columns where all are alike, or is one cell.
 func (r *reader) fromText(parts [][][]kind.PastedCell) sheet {
 	var groups []textRecord
 	for _, part := range parts {
@@ -41,6 +41,13 @@ func (r *reader) fromText(parts [][][]kind.PastedCell) sheet {
 		groups = append(groups, group)
 	}
 	groups = r.takeNotes(r.takeTitle(groups))
+	if said, _ := r.answer(CuttingQuestion); said != string(CutNever) {
+		if rows := r.byLabels(groups); rows != nil {
+			r.Text = CutAlike
+			r.correctAll(rows)
+			return sheet{text: true, labelled: true, rows: rows}
+		}
+	}
 	records := r.asRecords(groups)
 	s := sheet{text: true}
 	if heading := records[0]; len(heading) == 1 && len(records) > 1 && r.isHeading(heading[0].Text) {
@@ -60,12 +67,17 @@ func (r *reader) fromText(parts [][][]kind.PastedCell) sheet {
 		rows, s.roles = r.whole(records, sure), []string{r.Kind.Fields[0].Name}
 	}
 	s.rows = append(s.rows, rows...)
-	for _, row := range s.rows {
+	r.correctAll(s.rows)
+	return s
+}
+
+// correctAll puts what was answered in the places of cells.
+func (r *reader) correctAll(rows [][]kind.PastedCell) {
+	for _, row := range rows {
 		for column := range row {
 			r.correct(&row[column])
 		}
 	}
-	return s
 }
 
 // headPattern is how Markdown begins a heading, and strongPattern what it sets strongly (CommonMark, sections 4.2 and
