@@ -53,7 +53,8 @@ func saying(key look.Key, text string) document.Change {
 func TestPictures(t *testing.T) {
 	bytes, cells := []byte("the night sky"), base64.StdEncoding.EncodeToString(make([]byte, 1024))
 	site, tree, err := document.Parse(edited(t, `"pages": {`, fmt.Sprintf(`"pictures": {"night": {"order": "i",
-		"type": "image/jpeg", "width": 1280, "height": 800, "file": "%x", "cells": "%s", "data": "%s"}}, "pages": {`, sha256.Sum256(bytes), cells,
+		"type": "image/jpeg", "width": 1280, "height": 800, "file": "%x", "cells": "%s", "data": "%s"}}, "pages": {`,
+		sha256.Sum256(bytes), cells,
 		base64.StdEncoding.EncodeToString(bytes))), all)
 	if err != nil {
 		t.Fatal(err)

@@ -26,9 +26,9 @@ func asLabelled(c kind.PastedCell) labelled {
 	return labelled{label, value, c}
 }
 
-// byLabels lays out groups of lines that say what each is, below a row of their labels; nil where they do not. The first
-// line of a record may have no label: it is who the record is of. Without blank lines a record ends where a label comes
-// again.
+// byLabels lays out groups of lines that say what each is, below a row of their labels; nil where they do not. The
+// first line of a record may have no label: it is who the record is of. Without blank lines a record ends where a label
+// comes again.
 func (r *reader) byLabels(groups []textRecord) (rows [][]kind.PastedCell) {
 	records := labelledRecords(groups)
 	if records == nil || !r.knowsLabels(records) {
@@ -63,8 +63,8 @@ func (r *reader) byLabels(groups []textRecord) (rows [][]kind.PastedCell) {
 	return rows
 }
 
-// labelledRecords are the records of groups of lines; nil where a line that is not the first of its record has no label,
-// or a record says one thing twice.
+// labelledRecords are the records of groups of lines; nil where a line that is not the first of its record has no
+// label, or a record says one thing twice.
 func labelledRecords(groups []textRecord) (records [][]labelled) {
 	for _, group := range groups {
 		var record []labelled
@@ -87,9 +87,9 @@ func labelledRecords(groups []textRecord) (records [][]labelled) {
 	return records
 }
 
-// knowsLabels reports whether the labels of lines are headings: two or more that the kind has fields for, and half of all;
-// or two that every record has, where the kind knows one of all by a word, or who each is of stands above texts: amounts below
-// a line may be those of several things of a section.
+// knowsLabels reports whether the labels of lines are headings: two or more that the kind has fields for, and half of
+// all; or two that every record has, where the kind knows one of all by a word, or who each is of stands above texts:
+// amounts below a line may be those of several things of a section.
 func (r *reader) knowsLabels(records [][]labelled) bool {
 	var all []string
 	said := map[string]int{}     // by label, how many records say it
