@@ -2,6 +2,7 @@ package intake
 
 import (
 	"cmp"
+	"regexp"
 	"slices"
 	"strconv"
 	"strings"
@@ -39,7 +40,13 @@ func (r *reader) cutRecords(records []textRecord) (rows [][]kind.PastedCell, rol
 	for i := range stars {
 		rows[i] = append(rows[i], stars[i])
 	}
-	if roles = r.unquote(rows); len(roles) == 2 && sign == colon && areOfPeople(r.Kind.Fields) {
+	roles = r.unquote(rows)
+	if said := roles[:max(0, len(roles)-min(1, len(stars)))]; len(said) == 2 && (said[0] == "") != (said[1] == "") {
+		if at := slices.Index(said, ""); areNames(rows, at) {
+			said[at] = r.Kind.Fields[0].Name // what was said, and by whom
+		}
+	}
+	if len(roles) == 2 && sign == colon && areOfPeople(r.Kind.Fields) {
 		for _, f := range r.Kind.Fields[1:] {
 			if rankOf(f, positionName) == byName {
 				roles, doubted = []string{f.Name, r.Kind.Fields[0].Name}, true // Chair: Ann
@@ -47,6 +54,11 @@ func (r *reader) cutRecords(records []textRecord) (rows [][]kind.PastedCell, rol
 		}
 	}
 	return rows, roles, doubted
+}
+
+// areNames reports whether no text of a column has a number: it is no day.
+func areNames(rows [][]kind.PastedCell, column int) bool {
+	return !slices.ContainsFunc(rows, func(row []kind.PastedCell) bool { return hasDigit(row[column].Text) })
 }
 
 // fromPieces lays what texts were cut into out as rows.
@@ -87,6 +99,7 @@ func (r *reader) fromPieces(records []textRecord, pieces [][]kind.Said) (rows []
 // aligned lays groups of lines out as rows: by what their lines are, or line by line where all have as many. Where
 // neither can be, what stands below each first line is left.
 func (r *reader) aligned(records []textRecord) (rows [][]kind.PastedCell) {
+	records = r.positioned(records)
 	if rows = r.bySort(records); rows != nil {
 		return rows
 	}
@@ -102,6 +115,27 @@ func (r *reader) aligned(records []textRecord) (rows [][]kind.PastedCell) {
 		}
 	}
 	return rows
+}
+
+// namedWithPosition is a person's whole name with what they are: Ida Brandt, chair. A family name before a comma is one
+// word.
+var namedWithPosition = regexp.MustCompile(`^(\S+\s[^,]+),\s+([^,]+)$`)
+
+// positioned parts what people are from their names, where the first lines of all groups say both.
+func (r *reader) positioned(records []textRecord) []textRecord {
+	if !areOfPeople(r.Kind.Fields) || slices.ContainsFunc(records, func(record textRecord) bool {
+		return !namedWithPosition.MatchString(record[0].Text)
+	}) {
+		return records
+	}
+	parted := make([]textRecord, len(records))
+	for i, record := range records {
+		found := namedWithPosition.FindStringSubmatch(record[0].Text)
+		name, position := record[0], record[0]
+		name.Text, position.Text = found[1], found[2]
+		parted[i] = slices.Concat(textRecord{name, position}, record[1:])
+	}
+	return parted
 }
 
 // bySort lays groups of lines out by the sorts of these; nil where one has two of a sort, or more texts than another.

@@ -17,8 +17,14 @@ var signs = []*regexp.Regexp{
 	regexp.MustCompile(`\s[–—-]\s`),
 	colon,
 	regexp.MustCompile(`\s{2,}`),
-	regexp.MustCompile(`\s*\(|\)\s*$`),
+	bracket,
 }
+
+// bracket stands for what a line has in brackets at its end, and bracketed is such a line, with what is behind them.
+var (
+	bracket   = regexp.MustCompile(`\(`)
+	bracketed = regexp.MustCompile(`^([^()]+?)\s*\(([^()]+)\)(?:\s*[–—:,-]\s*([^()]+))?$`)
+)
 
 // mostSigned is into how many parts signs cut a line at most.
 const mostSigned = 5
@@ -31,19 +37,22 @@ func (r *reader) cutBySigns(records []textRecord, titled bool) (rows [][]kind.Pa
 	}
 	for _, sign := range signs {
 		parts := func(i int) []string {
-			cut := sign.Split(records[i][0].Text, -1)
-			if len(cut) > 2 && cut[len(cut)-1] == "" && strings.HasSuffix(records[i][0].Text, ")") {
-				cut = cut[:len(cut)-1] // behind a bracket
+			if sign == bracket {
+				return bracketParts(records, i)
 			}
-			return cut
+			return sign.Split(records[i][0].Text, -1)
 		}
 		n, from := len(parts(1)), 0
 		if len(parts(0)) == 1 && len(records) > 2 && titled {
 			from = 1
 		}
 		alike := n > 1 && n <= mostSigned
+		whole := n
+		if sign == bracket {
+			whole = 2 // behind them there may be nothing
+		}
 		for i := from; i < len(records) && alike; i++ {
-			alike = len(parts(i)) == n && !slices.Contains(parts(i), "")
+			alike = len(parts(i)) == n && !slices.Contains(parts(i)[:whole], "")
 		}
 		if !alike {
 			continue
@@ -63,8 +72,26 @@ func (r *reader) cutBySigns(records []textRecord, titled bool) (rows [][]kind.Pa
 	return nil, nil
 }
 
-// starsPattern is a rating in stars, before or behind what is said.
-var starsPattern = regexp.MustCompile(`^([★☆⭐✩✭]+)\x{fe0f}?[\s–—:-]*|[\s–—:-]*([★☆⭐✩✭]+)\x{fe0f}?$`)
+// bracketParts are what stands before, in and behind the brackets of a line; behind them where any line has something
+// there. A line with no brackets at its end, or with others, is one part.
+func bracketParts(records []textRecord, i int) []string {
+	found := bracketed.FindStringSubmatch(records[i][0].Text)
+	if found == nil {
+		return []string{records[i][0].Text}
+	}
+	if slices.ContainsFunc(records, func(record textRecord) bool {
+		other := bracketed.FindStringSubmatch(record[0].Text)
+		return other != nil && other[3] != ""
+	}) {
+		return found[1:]
+	}
+	return found[1:3]
+}
+
+// starsPattern is a rating in stars, before or behind what is said: ★★★★, or 4 stars.
+var starsPattern = regexp.MustCompile(`^([★☆⭐✩✭]+)\x{fe0f}?[\s–—:-]*|[\s–—:-]*([★☆⭐✩✭]+)\x{fe0f}?$|` +
+	`[\s–—:,(-]+([0-5](?:[.,]5)?(?:\s*/\s*5)?)\s*(?i:stars?|sterne?|étoiles?|estrellas?|estrelas?|stell[ae]|sterren|` +
+	`stjärn(?:a|or)|stjerner?|gwiazd(?:ka|ki|ek))\)?$`)
 
 // takeStars takes the stars off lines of text that all have them; nil where they have none.
 func (r *reader) takeStars(records []textRecord) (stars []kind.PastedCell) {
@@ -74,7 +101,7 @@ func (r *reader) takeStars(records []textRecord) (stars []kind.PastedCell) {
 			return nil
 		}
 		c := record[0]
-		c.Text, c.Column = found[1]+found[2], starsColumn
+		c.Text, c.Column = found[1]+found[2]+found[3], starsColumn
 		stars = append(stars, c)
 	}
 	for _, record := range records {

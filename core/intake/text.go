@@ -48,7 +48,10 @@ func (r *reader) fromText(parts [][][]kind.PastedCell) sheet {
 			return sheet{text: true, labelled: true, rows: rows}
 		}
 	}
-	records := r.asRecords(groups)
+	records := r.listed(groups)
+	if records == nil {
+		records = r.asRecords(groups)
+	}
 	s := sheet{text: true}
 	if heading := records[0]; len(heading) == 1 && len(records) > 1 && r.isHeading(heading[0].Text) {
 		s.rows, records = append(s.rows, heading), records[1:]
@@ -125,6 +128,50 @@ func (r *reader) takeNotes(groups []textRecord) []textRecord {
 	}
 	r.leave(last[0], noteBelow)
 	return groups[:len(groups)-1]
+}
+
+// listed are the lines of the groups in which every line is a record, with a name and a value, where others stand apart
+// from them: a greeting, a note, a name below a mail. Those are left. It is nil where no group is such a list.
+func (r *reader) listed(groups []textRecord) (lines []textRecord) {
+	if r.in.Cut == nil || len(groups) < 2 {
+		return nil
+	}
+	var apart []kind.PastedCell
+	for _, group := range groups {
+		if !r.isListed(group) {
+			apart = append(apart, group...)
+			continue
+		}
+		for _, c := range group {
+			lines = append(lines, textRecord{c})
+		}
+	}
+	if lines == nil {
+		return nil
+	}
+	for _, c := range apart {
+		why := noteAbove
+		if c.Line > lines[0][0].Line {
+			why = noteBelow
+		}
+		r.leave(c, why)
+	}
+	return lines
+}
+
+// isListed reports whether each of several lines has a name and a value.
+func (r *reader) isListed(group textRecord) bool {
+	texts := make([][]string, len(group))
+	for i, c := range group {
+		texts[i] = []string{c.Text}
+	}
+	if len(group) < 2 {
+		return false
+	}
+	pieces := r.in.Cut(texts)
+	return pieces != nil && !slices.ContainsFunc(pieces, func(said []kind.Said) bool {
+		return len(said) < 2 || said[0].Column == "" || said[1].Column == "" || r.isHeading(said[0].Text)
+	})
 }
 
 func endsInColon(text string) bool {

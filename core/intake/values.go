@@ -47,6 +47,14 @@ func (p plain) numbered() int {
 // nameEdges stand between a name and its value, and say nothing.
 const nameEdges = " \t–—-:.…,;|=█▓▒░■□▰▱●○"
 
+// namedNumber is a word with a number that is a name: Q1, A4.
+var namedNumber = regexp.MustCompile(`^\p{L}+[0-9]+$`)
+
+func hasDigit(word string) bool { return strings.ContainsAny(word, "0123456789") }
+
+// dashes stand between words.
+const dashes = "-–—"
+
 // mostValueWords is how many words a value has at most with its unit: "1 240 of 2 000 hours".
 const mostValueWords = 8
 
@@ -54,6 +62,12 @@ const mostValueWords = 8
 func (p plain) valueLast(f kind.Field, line string) []kind.Said {
 	words := strings.Fields(line)
 	for i := max(1, len(words)-mostValueWords); i < len(words); i++ {
+		if strings.Trim(words[i], dashes) == "" {
+			continue // it parts the name from its value, and makes nothing less than nought
+		}
+		if namedNumber.MatchString(words[i]) && slices.ContainsFunc(words[i+1:], hasDigit) {
+			continue // the number is a name: growth in Q1 4 %
+		}
 		if i > 1 && slices.Contains(aboutWords, strings.ToLower(words[i-1])) {
 			words = slices.Concat(words[:i-1], []string{words[i-1] + " " + words[i]}, words[i+1:])
 			i--

@@ -251,3 +251,23 @@ func FuzzIntake(f *testing.F) {
 		}
 	})
 }
+
+// A list in which nothing is a price is asked about where it has numbers that may be: no amount becomes a feature
+// without a word.
+func TestAmountsThatAreNoPricesAreAsked(t *testing.T) {
+	for _, c := range []struct{ text, want string }{
+		{"\tShort\tLong\nWash & cut\t25\t35\nColour\tfrom 40\tfrom 60\n", "role/Wash & cut role/Colour"},
+		{"Möwe\nHauptsaison 120 € / Nacht\nEndreinigung 60 €\n\nDachs\nHauptsaison 95 € / Nacht\nEndreinigung 50 €\n",
+			"role/#2 role/#3"},
+		{"\tShort\tLong\nSeats\t1\t5\nColour\tred\tblue\n", ""},
+		{"\tShort\tLong\na month\t€25\t€35\nSeats\t10\t50\n", ""},
+	} {
+		var asked []string
+		for _, q := range read(t, c.text, intake.Options{Language: "en"}).Asked() {
+			asked = append(asked, q.ID)
+		}
+		if got := strings.Join(asked, " "); got != c.want {
+			t.Errorf("%q: asked %q, want %q", c.text, got, c.want)
+		}
+	}
+}

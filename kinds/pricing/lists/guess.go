@@ -356,6 +356,11 @@ func weigh(lines []*kind.Line) {
 	}
 	for _, l := range lines {
 		switch {
+		case len(prices) == 0 && l.Role == featureRole && l.Confidence == kind.Likely && areAmounts(l.Texts()):
+			l.Confidence, l.Reason = kind.Weak, "no line is a price, and all of this are numbers"
+			l.Guesses = append(l.Guesses, kind.Guess{Role: priceRole + unsaidPeriod, Confidence: kind.Weak})
+		case len(prices) == 0 && l.Role == featuresRole && slices.ContainsFunc(l.Texts(), hasMoney):
+			l.Confidence, l.Reason = kind.Weak, "no line is a price, and some of these have amounts"
 		case l.Role == headingRole:
 			weighHeading(l, lines)
 		case l.Role == featureRole && l.Confidence != kind.Sure && isOfMoney(l) && readHeading(l.Label()).period != "":
@@ -368,6 +373,26 @@ func weigh(lines []*kind.Line) {
 			weighPrice(l, prices)
 		}
 	}
+}
+
+// areAmounts reports whether texts are numbers of two digits or more, as prices without a currency are; what plans have
+// is counted in fewer.
+func areAmounts(texts []string) bool {
+	e := evidenceOf(texts)
+	return e.filled > 1 && e.amounts == e.filled && e.free == 0 && !slices.ContainsFunc(texts, func(text string) bool {
+		return len(strings.Trim(text, " 0123456789")) == 0 && len(text) < 2
+	})
+}
+
+// hasMoney reports whether some words of a text are an amount of money.
+func hasMoney(text string) bool {
+	words := strings.Fields(text)
+	for i := range words {
+		if n := priceAt(words[i:]); n > 0 && currencyIn(strings.Join(words[i:i+n], " ")) != "" {
+			return true
+		}
+	}
+	return false
 }
 
 // ofEach gives each price what another line says of it, whose heading says so: its period, or its currency.
